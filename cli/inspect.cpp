@@ -1,0 +1,50 @@
+#include <fmt/format.h>
+#include <iostream>
+#include <nlohmann/json.hpp>
+
+#include "cli/arguments.h"
+#include "core/render/print.h"
+
+namespace tympan::cli {
+
+namespace {
+
+constexpr double wanted_ppi = 300;
+
+struct Options {
+    PieceOptions piece;
+    bool json = false;
+};
+
+int inspect(const Options& options) {
+    const Job job = options.piece.job();
+    const Piece& piece = job.pieces.front();
+    const double ppi = effectivePpi(piece);
+    const bool mirror = mirroredBy(piece.method) == Mirrored::yes;
+    if (options.json) {
+        const nlohmann::ordered_json report{{"width_px", piece.artwork->size.width}, {"height_px", piece.artwork->size.height},
+                                            {"effective_ppi", ppi},                  {"needed_scale", wanted_ppi / ppi},
+                                            {"mirror", mirror},                      {"turns", piece.method.turns.size()}};
+        std::cout << report.dump(2) << '\n';
+        return 0;
+    }
+    std::cout << fmt::format("{} x {} pixels; {:.0f} for every inch of the print, {:.2f} times enlarged to {:.0f}\n{}, because the ink is "
+                             "turned over {} {}\n",
+                             piece.artwork->size.width, piece.artwork->size.height, ppi, wanted_ppi / ppi, wanted_ppi,
+                             mirror ? "printed mirrored" : "printed as it reads", piece.method.turns.size(),
+                             piece.method.turns.size() == 1 ? "time" : "times");
+    return 0;
+}
+
+}  // namespace
+
+void addInspect(CLI::App& app, Work& work) {
+    CLI::App* command = app.add_subcommand("inspect", "say what a picture comes to at a size, by a method");
+    auto options = std::make_shared<Options>();
+    options->piece.addTo(*command);
+    command->add_option("--ground", options->piece.ground, "the object's colour: #e8dfc8");
+    command->add_flag("--json", options->json, "one JSON object on standard output");
+    command->callback([&work, options] { work = [options] { return inspect(*options); }; });
+}
+
+}  // namespace tympan::cli

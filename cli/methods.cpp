@@ -1,0 +1,48 @@
+#include <fmt/format.h>
+#include <iostream>
+#include <nlohmann/json.hpp>
+
+#include "cli/arguments.h"
+#include "core/method/catalogue.h"
+
+namespace tympan::cli {
+
+namespace {
+
+nlohmann::ordered_json asJson(const Method& method) {
+    nlohmann::ordered_json printers = nlohmann::ordered_json::array();
+    for (PrinterKind kind : method.printers) printers.push_back(std::string(id(kind)));
+    return {{"id", method.id},
+            {"name", method.name},
+            {"summary", method.summary},
+            {"turns", method.turns.size()},
+            {"mirrored", mirroredBy(method) == Mirrored::yes},
+            {"laid_whole", method.laid_whole},
+            {"printers", printers},
+            {"cautions", method.cautions}};
+}
+
+int listMethods(bool json) {
+    if (json) {
+        nlohmann::ordered_json all;
+        all["methods"] = nlohmann::ordered_json::array();
+        for (const Method& method : shippedMethods()) all["methods"].push_back(asJson(method));
+        std::cout << all.dump(2) << '\n';
+        return 0;
+    }
+    for (const Method& method : shippedMethods())
+        std::cout << fmt::format("{:22}{}\n{:22}{}\n", method.id, method.name, "",
+                                 mirroredBy(method) == Mirrored::yes ? "printed mirrored" : "printed as it reads");
+    return 0;
+}
+
+}  // namespace
+
+void addMethods(CLI::App& app, Work& work) {
+    CLI::App* command = app.add_subcommand("methods", "list the transfer methods");
+    auto json = std::make_shared<bool>(false);
+    command->add_flag("--json", *json, "one JSON object on standard output");
+    command->callback([&work, json] { work = [json] { return listMethods(*json); }; });
+}
+
+}  // namespace tympan::cli

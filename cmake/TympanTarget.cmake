@@ -1,0 +1,23 @@
+# One way to make every target of ours: the same standard, the same warnings, the same sanitizers.
+
+set(TYMPAN_SANITIZE "" CACHE STRING "Sanitizers for -fsanitize=, for example address,undefined")
+
+add_library(tympan_rules INTERFACE)
+target_compile_options(tympan_rules INTERFACE -Wall -Wextra -Wconversion -Werror -ffp-contract=off)
+# GCC 12 takes the inactive member of a copied std::variant for an uninitialised one.
+if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
+    target_compile_options(tympan_rules INTERFACE -Wno-maybe-uninitialized)
+endif()
+target_include_directories(tympan_rules INTERFACE ${CMAKE_SOURCE_DIR})
+if(TYMPAN_SANITIZE)
+    target_compile_options(tympan_rules INTERFACE -fsanitize=${TYMPAN_SANITIZE} -fno-omit-frame-pointer
+                                                  -fno-sanitize-recover=undefined)
+    target_link_options(tympan_rules INTERFACE -fsanitize=${TYMPAN_SANITIZE})
+endif()
+
+# tympan_library(NAME SOURCES ... USES ...): a folder of core as a library target tympan_NAME.
+function(tympan_library name)
+    cmake_parse_arguments(arg "" "" "SOURCES;USES" ${ARGN})
+    add_library(tympan_${name} STATIC ${arg_SOURCES})
+    target_link_libraries(tympan_${name} PUBLIC tympan_rules ${arg_USES})
+endfunction()

@@ -1,0 +1,40 @@
+#pragma once
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/artwork/pixel_buffer.h"
+
+namespace tympan {
+
+/// A picture as it came: the original bytes and what was read from them. Never changed once made; shared by
+/// everything that shows or prints it. Pixels are sRGB-encoded, upright, at the file's own depth (8 or 16 bits), with
+/// 1 (grey), 2 (grey, alpha), 3 (RGB) or 4 (RGB, alpha) channels; alpha is not premultiplied.
+struct Artwork {
+    enum class Kind { raster, vector };
+
+    std::string name;    ///< for people: the file's name without folder and ending
+    std::string format;  ///< "jpeg", "png", "tiff", "webp", "heif", "svg", "pdf"
+    std::string sha256;  ///< of the original bytes; the key of everything computed from them
+    std::shared_ptr<const std::vector<unsigned char>> bytes;
+
+    Kind kind = Kind::raster;
+    SizePx size;                       ///< upright pixels; of a vector: at its natural size, 96 (SVG) or 72 (PDF) ppi
+    std::optional<double> stored_ppi;  ///< resolution that the file states, if it does
+    bool has_alpha = false;
+
+    PixelBuffer pixels;  ///< empty for a vector, which is rasterised at the size that a print asks
+    cv::Mat reduced;     ///< 8-bit copy of at most 1024 px on the long side, for analysis and thumbnails
+
+    double aspect() const { return static_cast<double>(size.width) / size.height; }
+
+    /// The size that the file itself states, when it states one.
+    std::optional<SizeMm> naturalSize() const;
+};
+
+using ArtworkPtr = std::shared_ptr<const Artwork>;
+
+inline constexpr int reduced_side_px = 1024;
+
+}  // namespace tympan

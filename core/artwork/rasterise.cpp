@@ -1,0 +1,103 @@
+#include "core/artwork/rasterise.h"
+
+#include <cstring>
+#include <fmt/format.h>
+
+#include "core/artwork/load_image.h"
+#include "core/artwork/vips_session.h"
+#include "core/measure/pixel_grid.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr int strip_rows = 256;
+
+/// Profiles that only restate sRGB are by far the most common; converting through them would cost a second for nothing.
+bool statesSrgb(const vips::VImage& image) {
+    std::size_t length = 0;
+    const char* profile = static_cast<const char*>(image.get_blob(VIPS_META_ICC_NAME, &length));
+    static constexpr std::string_view name = "sRGB IEC61966-2.1";
+    return std::string_view(profile, length).find(name) != std::string_view::npos;
+}
+
+vips::VImage openVector(const Artwork& vector, double scale) {
+    auto options = vips::VImage::option()->set("access", VIPS_ACCESS_SEQUENTIAL)->set("scale", scale);
+    options->set("dpi", vector.format == "svg" ? 96.0 : 72.0);
+    return vips::VImage::new_from_buffer(vector.bytes->data(), vector.bytes->size(), "", options);
+}
+
+}  // namespace
+
+std::string loaderFor(const std::vector<unsigned char>& bytes) {
+    const char* loader = vips_foreign_find_load_buffer(bytes.data(), bytes.size());
+    if (!loader) {
+        takeVipsError();
+        return {};
+    }
+    // The type's name is VipsForeignLoadJpegBuffer; its nickname is jpegload_buffer.
+    return vips_nickname_find(g_type_from_name(loader));
+}
+
+vips::VImage toStandardColour(vips::VImage image) {
+    const bool deep = image.format() == VIPS_FORMAT_USHORT || image.interpretation() == VIPS_INTERPRETATION_RGB16 ||
+                      image.interpretation() == VIPS_INTERPRETATION_GREY16;
+    const bool grey = image.interpretation() == VIPS_INTERPRETATION_B_W || image.interpretation() == VIPS_INTERPRETATION_GREY16;
+    const bool profiled = image.get_typeof(VIPS_META_ICC_NAME) != 0;
+    bool converted = false;
+    if (profiled && !statesSrgb(image)) {
+        try {
+            image = image.icc_transform("srgb", vips::VImage::option()
+                                                    ->set("embedded", true)
+                                                    ->set("intent", VIPS_INTENT_RELATIVE)
+                                                    ->set("black_point_compensation", true)
+                                                    ->set("depth", deep ? 16 : 8));
+            converted = true;
+        } catch (const vips::VError&) {
+            takeVipsError();  // an unusable profile: take the numbers as sRGB, as everything else does
+        }
+    }
+    if (!converted) {
+        if (image.interpretation() == VIPS_INTERPRETATION_MULTIBAND && image.bands() <= 2)
+            image = image.copy(vips::VImage::option()->set("interpretation", VIPS_INTERPRETATION_B_W));
+        else if (!grey && image.interpretation() != VIPS_INTERPRETATION_sRGB &&
+                 image.interpretation() != VIPS_INTERPRETATION_RGB16 && image.interpretation() != VIPS_INTERPRETATION_RGB)
+            image = image.colourspace(deep ? VIPS_INTERPRETATION_RGB16 : VIPS_INTERPRETATION_sRGB);
+    }
+    if (image.bands() > 4) image = image.extract_band(0, vips::VImage::option()->set("n", 3));
+    const VipsBandFormat wanted = deep ? VIPS_FORMAT_USHORT : VIPS_FORMAT_UCHAR;
+    return image.format() == wanted ? image : image.cast(wanted);
+}
+
+PixelBuffer pullPixels(const vips::VImage& image, const Progress& progress) {
+    const int depth = image.format() == VIPS_FORMAT_USHORT ? CV_16U : CV_8U;
+    PixelBuffer pixels = PixelBuffer::make({image.width(), image.height()}, CV_MAKETYPE(depth, image.bands()));
+    const std::size_t row_bytes = pixels.view.elemSize() * static_cast<std::size_t>(image.width());
+    const std::unique_ptr<VipsRegion, decltype(&g_object_unref)> region(vips_region_new(image.get_image()), &g_object_unref);
+    for (int top = 0; top < image.height(); top += strip_rows) {
+        progress.at(1.0 * top / image.height());
+        const VipsRect strip{0, top, image.width(), std::min(strip_rows, image.height() - top)};
+        if (vips_region_prepare(region.get(), &strip) != 0) throw vips::VError();
+        for (int y = top; y < top + strip.height; ++y)
+            std::memcpy(pixels.view.ptr(y), VIPS_REGION_ADDR(region.get(), 0, y), row_bytes);
+    }
+    return pixels;
+}
+
+SizePx naturalPixels(const Artwork& vector) {
+    const vips::VImage image = openVector(vector, 1);
+    return {image.width(), image.height()};
+}
+
+PixelBuffer rasterise(const Artwork& vector, double scale, const Progress& progress) {
+    if (vector.size.width * scale * (vector.size.height * scale) > most_pixels)
+        throw Error(Error::Kind::input, vector.name, "more than 1000 million pixels at this size and resolution",
+                    "print it smaller, or with fewer pixels an inch");
+    try {
+        return pullPixels(toStandardColour(openVector(vector, scale)), progress);
+    } catch (const vips::VError&) {
+        throw Error(Error::Kind::input, vector.name, "damaged (" + takeVipsError() + ")", "fetch or save it again");
+    }
+}
+
+}  // namespace tympan

@@ -1,0 +1,13 @@
+#pragma once
+#include "core/artwork/artwork.h"
+#include "core/base/progress.h"
+
+namespace tympan {
+
+/// Pixels of a vector picture (SVG, or the first page of a PDF) at its natural size.
+SizePx naturalPixels(const Artwork& vector);
+
+/// Its pixels at `scale` times that size, 8 bits. Throws Error (input) above 1 Gpx or for a damaged file.
+PixelBuffer rasterise(const Artwork& vector, double scale, const Progress& progress);
+
+}  // namespace tympan

@@ -1,0 +1,132 @@
+#include "core/artwork/read_picture.h"
+
+#include <cerrno>
+#include <cstring>
+#include <fmt/format.h>
+#include <fstream>
+#include <opencv2/imgproc.hpp>
+
+#include "core/artwork/load_image.h"
+#include "core/artwork/orientation.h"
+#include "core/artwork/rasterise.h"
+#include "core/artwork/vips_session.h"
+#include "core/base/sha256.h"
+#include "core/measure/length.h"
+#include "core/measure/pixel_grid.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr std::uintmax_t largest_file = std::uintmax_t{2} << 30;
+constexpr const char* kinds = "open a JPEG, PNG, TIFF, WebP, HEIC, SVG or PDF file";
+
+[[noreturn]] void fail(const std::string& file, const std::string& wrong, const std::string& remedy) {
+    throw Error(Error::Kind::input, file, wrong, remedy);
+}
+
+std::vector<unsigned char> readBytes(const std::filesystem::path& file) {
+    std::error_code failed;
+    const auto status = std::filesystem::status(file, failed);
+    if (!std::filesystem::exists(status)) fail(file.string(), "there is no such file", "check the name");
+    if (!std::filesystem::is_regular_file(status)) fail(file.string(), "not a picture file", kinds);
+    const auto size = std::filesystem::file_size(file, failed);
+    if (!failed && size > largest_file) fail(file.string(), "larger than 2 GB", "save it smaller first");
+    std::ifstream stream(file, std::ios::binary);
+    std::vector<unsigned char> bytes(failed ? 0 : size);
+    stream.read(reinterpret_cast<char*>(bytes.data()), static_cast<std::streamsize>(bytes.size()));
+    if (!stream)
+        fail(file.string(), std::string("cannot be read (") + std::strerror(errno) + ")", "check that you may open it");
+    return bytes;
+}
+
+std::string formatOf(const std::string& loader) { return loader.substr(0, loader.find("load")); }
+
+void checkSize(const vips::VImage& image, const std::string& name) {
+    const double pages = image.get_typeof("n-pages") != 0 ? std::max(1, image.get_int("n-pages")) : 1;
+    if (1.0 * image.width() * image.height() * pages > most_pixels)
+        fail(name, fmt::format("{} x {} pixels is more than can be handled", image.width(), image.height()),
+             "make the picture smaller first; 1000 million pixels is the most");
+}
+
+/// What the file states, not what the library assumes: 1 px/mm is its way to say "nothing stored".
+std::optional<double> storedPpi(const vips::VImage& image) {
+    const double px_mm = image.xres();
+    if (px_mm <= 0 || std::abs(px_mm - 1) < 1e-6) return {};
+    return px_mm * mm_per_inch;
+}
+
+cv::Mat reducedCopy(const cv::Mat& pixels) {
+    const double scale = std::min(1.0, 1.0 * reduced_side_px / std::max(pixels.cols, pixels.rows));
+    const cv::Size size(std::max(1, cvRound(pixels.cols * scale)), std::max(1, cvRound(pixels.rows * scale)));
+    cv::Mat small;
+    cv::resize(pixels, small, size, 0, 0, cv::INTER_AREA);
+    if (small.depth() == CV_16U) small.convertTo(small, CV_8U, 1 / 257.0);
+    return small;
+}
+
+Artwork readRaster(Artwork artwork, const Progress& progress) {
+    auto options = vips::VImage::option()->set("access", VIPS_ACCESS_SEQUENTIAL)->set("fail_on", VIPS_FAIL_ON_TRUNCATED);
+    vips::VImage image =
+        vips::VImage::new_from_buffer(artwork.bytes->data(), artwork.bytes->size(), "", options);
+    checkSize(image, artwork.name);
+    artwork.stored_ppi = storedPpi(image);
+    // HEIC is turned upright by its loader; the others only say how the camera was held.
+    const int orientation = artwork.format != "heif" && image.get_typeof(VIPS_META_ORIENTATION) != 0
+                                ? image.get_int(VIPS_META_ORIENTATION)
+                                : 1;
+    artwork.pixels = upright(pullPixels(toStandardColour(image), progress), orientation);
+    artwork.size = {artwork.pixels.view.cols, artwork.pixels.view.rows};
+    artwork.has_alpha = artwork.pixels.view.channels() % 2 == 0;
+    artwork.reduced = reducedCopy(artwork.pixels.view);
+    return artwork;
+}
+
+Artwork readVector(Artwork artwork, const Progress& progress) {
+    artwork.kind = Artwork::Kind::vector;
+    artwork.stored_ppi = artwork.format == "svg" ? 96 : 72;
+    artwork.size = naturalPixels(artwork);
+    // Rasterising it small once also finds what is damaged inside.
+    const double scale = 1.0 * reduced_side_px / std::max(artwork.size.width, artwork.size.height);
+    artwork.reduced = reducedCopy(rasterise(artwork, scale, progress).view);
+    artwork.has_alpha = artwork.reduced.channels() % 2 == 0;
+    return artwork;
+}
+
+}  // namespace
+
+std::optional<SizeMm> Artwork::naturalSize() const {
+    if (!stored_ppi) return {};
+    return SizeMm{size.width * mm_per_inch / *stored_ppi, size.height * mm_per_inch / *stored_ppi};
+}
+
+ArtworkPtr readPicture(std::vector<unsigned char> bytes, const std::string& name, const Progress& progress) {
+    startVips();
+    if (bytes.empty()) fail(name, "the file is empty", "fetch or save it again");
+    const std::string loader = loaderFor(bytes);
+    if (loader.empty()) fail(name, "not a picture that can be read", kinds);
+
+    Artwork artwork;
+    artwork.name = name;  // the whole name while errors may still need it
+    artwork.format = formatOf(loader);
+    artwork.sha256 = sha256(bytes);
+    artwork.bytes = std::make_shared<const std::vector<unsigned char>>(std::move(bytes));
+    try {
+        const bool vector = artwork.format == "svg" || artwork.format == "pdf";
+        artwork = vector ? readVector(std::move(artwork), progress) : readRaster(std::move(artwork), progress);
+    } catch (const vips::VError&) {
+        fail(name, "damaged or cut short (" + takeVipsError() + ")", "fetch or save it again");
+    } catch (const cv::Exception&) {
+        fail(name, "too large for this machine's memory", "make the picture smaller first");
+    } catch (const std::bad_alloc&) {
+        fail(name, "too large for this machine's memory", "make the picture smaller first");
+    }
+    artwork.name = std::filesystem::path(name).stem().string();
+    return std::make_shared<const Artwork>(std::move(artwork));
+}
+
+ArtworkPtr readPicture(const std::filesystem::path& file, const Progress& progress) {
+    return readPicture(readBytes(file), file.string(), progress);
+}
+
+}  // namespace tympan

@@ -1,0 +1,16 @@
+#include "core/base/data_folder.h"
+
+#include <cstdlib>
+
+namespace tympan {
+
+std::filesystem::path dataFolder() {
+    if (const char* set = std::getenv("TYMPAN_DATA")) return set;
+    std::error_code none;
+    const auto program = std::filesystem::read_symlink("/proc/self/exe", none);
+    const auto installed = program.parent_path().parent_path() / "share" / "tympan";
+    if (std::filesystem::exists(installed / "methods.json", none)) return installed;
+    return TYMPAN_DATA_DIR;
+}
+
+}  // namespace tympan

@@ -1,0 +1,61 @@
+#pragma once
+#include <filesystem>
+#include <nlohmann/json.hpp>
+#include <set>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/base/error.h"
+
+namespace tympan {
+
+/// The text of a catalogue file and its name, kept so that a fault can be named with its line.
+struct JsonText {
+    std::string file, text;
+};
+
+/// Reads one JSON object field by field and checks each: what is missing, of the wrong kind, out of range or unknown
+/// is an Error (input) "FILE: line N: PATH: what is wrong". Call `finish` last: it names fields that nobody read.
+class JsonReader {
+  public:
+    /// The whole file; its "schema" must be `schema`. `source` and `root` must outlive the reader.
+    JsonReader(const JsonText& source, const nlohmann::json& root, const std::string& schema);
+
+    std::string text(const std::string& field);
+    std::string text(const std::string& field, const std::string& otherwise);
+    /// Lower-case letters, figures and hyphens.
+    std::string id(const std::string& field);
+    double number(const std::string& field, double least, double most);
+    double number(const std::string& field, double least, double most, double otherwise);
+    int integer(const std::string& field, int least, int most);
+    bool flag(const std::string& field, bool otherwise);
+    std::vector<std::string> texts(const std::string& field);
+    std::string oneOf(const std::string& field, const std::vector<std::string>& allowed);
+    JsonReader object(const std::string& field);
+    std::vector<JsonReader> objects(const std::string& field);
+    bool has(const std::string& field) const { return value_->contains(field); }
+    void finish() const;
+
+    [[noreturn]] void fail(const std::string& field, const std::string& wrong) const;
+
+  private:
+    JsonReader(const JsonText& source, const nlohmann::json& value, std::vector<std::string> path);
+    const nlohmann::json& field(const std::string& name);
+
+    const JsonText* source_;
+    const nlohmann::json* value_;
+    std::vector<std::string> path_;
+    std::set<std::string> read_;
+};
+
+/// Reads a file as text. Throws Error (input).
+JsonText readJsonText(const std::filesystem::path& file);
+
+/// Parses it. Throws Error (input) naming the line where it stops being JSON.
+nlohmann::json parseJson(const JsonText& source);
+
+/// The line (from 1) on which the value at this path stands; the last line that could be followed when it is missing.
+int lineOf(std::string_view json, const std::vector<std::string>& path);
+
+}  // namespace tympan

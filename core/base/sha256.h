@@ -1,0 +1,10 @@
+#pragma once
+#include <span>
+#include <string>
+
+namespace tympan {
+
+/// SHA-256 (FIPS 180-4) of the bytes, as 64 lower-case hexadecimal digits.
+std::string sha256(std::span<const unsigned char> bytes);
+
+}  // namespace tympan

@@ -1,0 +1,91 @@
+#include "core/enlarge/resample.h"
+
+#include <algorithm>
+#include <atomic>
+
+#include "core/base/parallel.h"
+
+// Whole-number arithmetic gives the same bits in every clone; sanitizers start before clones can be chosen.
+#if defined(__x86_64__) && !defined(__SANITIZE_ADDRESS__) && !defined(__SANITIZE_THREAD__)
+#define TYMPAN_CLONES __attribute__((target_clones("avx2", "default")))
+#else
+#define TYMPAN_CLONES
+#endif
+
+namespace tympan {
+
+namespace {
+
+constexpr int half = LanczosAxis::one / 2;
+constexpr int shift = 14;
+static_assert(1 << shift == LanczosAxis::one);
+
+// Headroom: Lanczos-3 weights sum to at most 1.27 (positive) and 0.27 (negative) of one, so a first pass stays within
+// -0.27 to 1.27 of 65535, and the second within 1.68 x 65535 x 16384 = 1.80e9 < 2^31.
+
+template <int channels>
+inline void across(const std::uint16_t* row, int row_first, const LanczosAxis& x, std::int32_t* out) {
+    const int count = static_cast<int>(x.begin.size());
+    for (int i = 0; i < count; ++i) {
+        const std::uint16_t* p = row + (x.begin[static_cast<std::size_t>(i)] - row_first) * channels;
+        const std::int32_t* w = x.weightsOf(i);
+        std::int32_t sum[channels] = {};
+        for (int k = 0; k < x.taps; ++k)
+            for (int c = 0; c < channels; ++c) sum[c] += p[k * channels + c] * w[k];
+        for (int c = 0; c < channels; ++c) out[i * channels + c] = (sum[c] + half) >> shift;
+    }
+}
+
+void across(int channels, const std::uint16_t* row, int row_first, const LanczosAxis& x, std::int32_t* out) {
+    switch (channels) {
+        case 1: return across<1>(row, row_first, x, out);
+        case 2: return across<2>(row, row_first, x, out);
+        case 3: return across<3>(row, row_first, x, out);
+        default: return across<4>(row, row_first, x, out);
+    }
+}
+
+TYMPAN_CLONES void addWeighted(std::int32_t* sum, const std::int32_t* row, std::int32_t weight, int count) {
+    for (int i = 0; i < count; ++i) sum[i] += row[i] * weight;
+}
+
+TYMPAN_CLONES void store(const std::int32_t* sum, std::uint16_t* out, int count) {
+    for (int i = 0; i < count; ++i) {
+        const std::int32_t value = (sum[i] + half) >> shift;
+        out[i] = static_cast<std::uint16_t>(value < 0 ? 0 : value > 65535 ? 65535 : value);
+    }
+}
+
+}  // namespace
+
+cv::Mat resample(const RowReader& source, int channels, const LanczosAxis& x, const LanczosAxis& y, const Progress& progress) {
+    const int columns = static_cast<int>(x.begin.size()), rows = static_cast<int>(y.begin.size());
+    const int values = columns * channels;
+    const int read = x.last_source - x.first_source;
+    cv::Mat result(rows, columns, CV_MAKETYPE(CV_16U, channels));
+    std::atomic<int> done = 0;
+
+    inTwoParts(rows, [&](int first, int last) {
+        // Source rows resampled across are kept in a ring just long enough for one output row.
+        cv::Mat ring(y.taps, values, CV_32S), sum(1, values, CV_32S);
+        std::vector<std::uint16_t> row(static_cast<std::size_t>(read) * static_cast<std::size_t>(channels));
+        int next = y.begin[static_cast<std::size_t>(first)];
+        for (int i = first; i < last; ++i) {
+            const int begin = y.begin[static_cast<std::size_t>(i)];
+            for (next = std::max(next, begin); next < begin + y.taps; ++next) {
+                source(next, x.first_source, x.last_source, row.data());
+                across(channels, row.data(), x.first_source, x, ring.ptr<std::int32_t>(next % y.taps));
+            }
+            sum.setTo(0);
+            const std::int32_t* weights = y.weightsOf(i);
+            for (int k = 0; k < y.taps; ++k)
+                if (weights[k] != 0)
+                    addWeighted(sum.ptr<std::int32_t>(), ring.ptr<std::int32_t>((begin + k) % y.taps), weights[k], values);
+            store(sum.ptr<std::int32_t>(), result.ptr<std::uint16_t>(i), values);
+            if ((++done & 31) == 0) progress.at(1.0 * done / rows);
+        }
+    });
+    return result;
+}
+
+}  // namespace tympan

@@ -1,0 +1,44 @@
+#pragma once
+#include "core/job/job.h"
+
+namespace tympan {
+
+// Edits: functions from a job to another job. They never fail half way; an id that is not there leaves the job as it
+// was. Sizes are clamped to what can be printed (1 mm to 20 m), copies to 1 to 999.
+
+inline constexpr double least_size_mm = 1, most_size_mm = 20000;
+
+/// What the three questions of a dropped picture come to.
+struct NewPiece {
+    ArtworkPtr artwork;
+    Object object;  ///< its id is given by the job
+    Method method;
+    SizeMm size;
+    int copies = 1;
+};
+
+/// Adds a piece with an object of its own, centred on it. The new piece is the last one.
+Job withPiece(Job job, NewPiece piece);
+Job withoutPiece(Job job, int piece);
+
+Job withName(Job job, int piece, std::string name);
+Job withMethod(Job job, int piece, Method method);
+Job withTone(Job job, int piece, const Tone& tone);
+Job withCopies(Job job, int piece, int copies);
+
+enum class Shape { keep, change };
+/// Sets one side of the picture. Keeping the shape, the other side follows the artwork's own.
+Job withWidth(Job job, int piece, double width_mm, Shape shape);
+Job withHeight(Job job, int piece, double height_mm, Shape shape);
+Job withSize(Job job, int piece, const SizeMm& size);
+
+/// Sets the object under a piece; a missing size is a spot on something bigger.
+Job withObject(Job job, int piece, Object object);
+
+Job withSheets(Job job, const SheetRules& rules);
+Job withUnit(Job job, Unit unit);
+
+/// The largest size with the artwork's shape inside a box.
+SizeMm fitted(const Artwork& artwork, const SizeMm& box);
+
+}  // namespace tympan

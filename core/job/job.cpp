@@ -1,0 +1,49 @@
+#include "core/job/job.h"
+
+#include <algorithm>
+#include <cmath>
+#include <stdexcept>
+
+namespace tympan {
+
+namespace {
+
+template <class List>
+auto find(const List& list, int id) {
+    const auto found = std::find_if(list.begin(), list.end(), [&](const auto& item) { return item.id == id; });
+    return found == list.end() ? nullptr : &*found;
+}
+
+}  // namespace
+
+const Piece* findPiece(const Job& job, int id) { return find(job.pieces, id); }
+const Object* findObject(const Job& job, int id) { return find(job.objects, id); }
+
+const Object& objectOf(const Job& job, const Piece& piece) {
+    const Object* object = findObject(job, piece.placement.object);
+    if (!object) throw std::logic_error("a piece without its object");
+    return *object;
+}
+
+Ink inkOf(const Piece& piece) {
+    switch (piece.tone.ink) {
+        case Tone::InkChoice::grey: return Ink::grey;
+        case Tone::InkChoice::colour: return Ink::colour;
+        case Tone::InkChoice::as_method_says: break;
+    }
+    return piece.method.advice == InkAdvice::colour ? Ink::colour : Ink::grey;
+}
+
+SourceBox centredCrop(const Artwork& artwork, const SizeMm& asked) {
+    const double wanted = asked.width / asked.height, given = artwork.aspect();
+    // A size that was computed from the artwork's own shape must not lose a sliver to rounding.
+    if (std::abs(wanted / given - 1) < 1e-9) return {};
+    if (wanted > given) {
+        const double kept = given / wanted;
+        return {0, (1 - kept) / 2, 1, (1 + kept) / 2};
+    }
+    const double kept = wanted / given;
+    return {(1 - kept) / 2, 0, (1 + kept) / 2, 1};
+}
+
+}  // namespace tympan

@@ -1,0 +1,56 @@
+#include "core/layout/tiling.h"
+
+#include <cmath>
+
+namespace tympan {
+
+namespace {
+
+constexpr double marks_both_sides_mm = 13;  // 6.5 mm for cut ticks at either end
+
+}  // namespace
+
+SizeMm pageOf(const Paper& paper, Orientation orientation) {
+    if (orientation == Orientation::portrait) return paper.size;
+    return {paper.size.height, paper.size.width};
+}
+
+RectPx printableArea(const Paper& paper, Orientation orientation, const SheetRules& rules, const Carrier& carrier) {
+    const SizeMm page = pageOf(paper, orientation);
+    const PixelGrid grid{rules.ppi};
+    const double edge = std::max(rules.margin_mm, carrier.usable_inset_mm);
+    const double lead = std::max(edge, carrier.leading_edge_mm);
+    const bool upright = orientation == Orientation::portrait;
+    const int left = grid.firstAfter(upright ? edge : lead), top = grid.firstAfter(upright ? lead : edge);
+    const int right = grid.lastBefore(page.width - (upright ? edge : lead)), bottom = grid.lastBefore(page.height - edge);
+    return {left, top, std::max(0, right - left), std::max(0, bottom - top)};
+}
+
+std::vector<int> cuts(int length, int room, int band) {
+    if (length <= room) return {0, length};
+    const long outer = room - band, inner = room - 2L * band;  // one seam side, two seam sides
+    if (outer < 1 || (2 * outer < length && inner < 1)) return {};
+    long parts = 2;
+    if (2 * outer < length) parts += (length - 2 * outer + inner - 1) / inner;
+    const long capacity = 2 * outer + (parts - 2) * inner;
+    std::vector<int> positions{0};
+    for (long i = 1; i < parts; ++i) {
+        const long before = outer + (i - 1) * inner;
+        positions.push_back(static_cast<int>((2 * before * length + capacity) / (2 * capacity)));
+    }
+    positions.push_back(length);
+    return positions;
+}
+
+int begin(int free_begin, int free_length, int length, const PixelGrid& grid) {
+    const int spare = free_length - length;
+    return free_begin + (spare >= grid.firstAfter(marks_both_sides_mm) ? spare / 2 : spare);
+}
+
+std::string tileLabel(int row, int column) {
+    std::string letters;
+    for (int r = row; r >= 0; r = r / 26 - 1) letters.insert(letters.begin(), static_cast<char>('A' + r % 26));
+    return letters + std::to_string(column + 1);
+}
+
+}  // namespace tympan

@@ -1,0 +1,10 @@
+#include "core/measure/frames.h"
+
+namespace tympan {
+
+RectPx turnOver(const RectPx& box, int width_px, Mirrored mirrored) {
+    if (mirrored == Mirrored::no) return box;
+    return {width_px - box.right(), box.y, box.width, box.height};
+}
+
+}  // namespace tympan

@@ -1,0 +1,108 @@
+#include "core/output/copy_shop.h"
+
+#include <fmt/format.h>
+
+#include "core/base/error.h"
+#include "core/measure/length.h"
+#include "core/output/pdf_file.h"
+#include "core/output/sheet_marks.h"
+#include "core/output/sheets_pdf.h"
+#include "core/output/test_sheet.h"
+#include "core/render/render_region.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double side_mm = 16, proof_ppi = 150;
+
+std::string mirroring(Mirrored mirrored) { return mirrored == Mirrored::yes ? "already mirrored" : "not mirrored, and right so"; }
+
+/// "already mirrored", "not mirrored, and right so", or both when the pieces differ.
+std::string mirroringOfAll(const Imposition& imposition) {
+    bool yes = false, no = false;
+    for (const Print& print : imposition.prints) (print.mirrored == Mirrored::yes ? yes : no) = true;
+    if (yes && no) return "some pages are already mirrored, some are not, and right so";
+    return mirroring(yes ? Mirrored::yes : Mirrored::no);
+}
+
+/// Names travel: nothing that a file system or a shop's computer could stumble over.
+std::string safeName(const std::string& name) {
+    std::string safe;
+    for (char c : name) safe += std::string_view("/\\:*?\"<>|\n\t").find(c) == std::string_view::npos ? c : '-';
+    return safe.empty() ? "print" : safe;
+}
+
+void writeInstructions(const std::filesystem::path& file, const std::string& sheets_name, const Job& job, const Imposition& imposition,
+                       const Progress& progress) {
+    PdfFile pdf(file, job.name, job.created);
+    const SizeMm page = job.sheets.paper.size;
+    pdf.beginPage(page);
+    Marks marks;
+    double y = 24;
+    const auto say = [&](const std::string& text, double size, bool strong) {
+        for (const std::string& line : brokenInto(page.width - 2 * side_mm, text, size, strong)) {
+            marks.push_back(Words{line, {side_mm, y}, size, 0, strong});
+            y += size * 1.4;
+        }
+        y += size * 0.5;
+    };
+    say("For the person at the printer", 7, true);
+    say(fmt::format("File: {}", sheets_name), 4.2, false);
+    say(fmt::format("{} {} of {}, one side only", imposition.sheets.size(), imposition.sheets.size() == 1 ? "page" : "pages",
+                    job.sheets.paper.name), 4.2, false);
+    y += 4;
+    say(mirroringOfAll(imposition), 6, true);
+    say("print at 100 %", 6, true);
+    say("do not fit to page", 6, true);
+    say("do not mirror", 6, true);
+    y += 4;
+    say(std::string("On every printed page the small words beside the picture must read normally (\"") + tell_tale +
+            "\"), and the bar must measure what it says.", 4.2, false);
+    say("The next pages show each picture reduced to one sheet, as it will be printed, so that the result can be compared.", 4.2, false);
+    pdf.marks(marks);
+    pdf.endPage();
+
+    for (std::size_t i = 0; i < job.pieces.size(); ++i) {
+        progress.at(0.8 + 0.2 * static_cast<double>(i) / static_cast<double>(job.pieces.size()));
+        const Piece& piece = job.pieces[i];
+        const SizeMm room{page.width - 2 * side_mm, page.height - 3 * side_mm - 6};
+        const double scale = std::min({1.0, room.width / piece.size.width, room.height / piece.size.height});
+        Piece reduced = piece;
+        reduced.size = {piece.size.width * scale, piece.size.height * scale};
+        pdf.beginPage(page);
+        pdf.pictureIn({side_mm, 2 * side_mm, reduced.size.width, reduced.size.height}, renderWhole(printOf(reduced, proof_ppi), {progress.stop, {}}));
+        pdf.marks({Words{fmt::format("Proof of {}: {}, reduced to {:.0f} %", piece.name,
+                                     imposition.prints[i].mirrored == Mirrored::yes ? "mirrored" : "not mirrored", 100 * scale),
+                         {side_mm, side_mm + 4}, 4.2, 0, true},
+                   Words{fmt::format("true size {} x {}; this page is for comparing, not for transfer", formatNumber(piece.size.width, job.unit),
+                                     formatLength(piece.size.height, job.unit)),
+                         {side_mm, side_mm + 10}, 3.4, 0, false}});
+        pdf.endPage();
+    }
+    pdf.commit();
+}
+
+}  // namespace
+
+std::vector<std::filesystem::path> writeCopyShopSet(const std::filesystem::path& folder, const Job& job, const Progress& progress) {
+    std::error_code failed;
+    std::filesystem::create_directories(folder, failed);
+    if (failed) throw Error(Error::Kind::output, folder.string(), "the folder cannot be made (" + failed.message() + ")", "choose another place");
+    const Imposition imposition = impose(job);
+    const std::string name = safeName(job.name);
+    const std::string sheets_name = name + " - print at 100 percent.pdf";
+    std::vector<std::filesystem::path> files{folder / sheets_name, folder / (name + " - read me first.pdf")};
+    const auto part = [&](double fraction) {
+        if (progress.sink) progress.sink(0.8 * fraction);
+    };
+    writeSheets(files[0], job, imposition, {progress.stop, part});
+    writeInstructions(files[1], sheets_name, job, imposition, progress);
+    if (needsTestSheet(imposition)) {
+        files.push_back(folder / (name + " - test sheet for plain paper.pdf"));
+        writeTestSheet(files.back(), job, imposition);
+    }
+    return files;
+}
+
+}  // namespace tympan

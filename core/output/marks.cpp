@@ -1,0 +1,131 @@
+#include "core/output/marks.h"
+
+#include <cairo/cairo.h>
+#include <memory>
+#include <mutex>
+#include <numbers>
+#include <sstream>
+
+#include "core/output/typeface.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double rise = 0.76, fall = 0.24;  // of the em, for the extent of words
+
+PointMm turned(PointMm p, int quarters) {
+    for (int i = 0; i < (quarters & 3); ++i) p = {-p.y, p.x};
+    return p;
+}
+
+void setFace(cairo_t* page, double size_mm, bool strong) {
+    cairo_set_font_face(page, typeface(strong));
+    cairo_set_font_size(page, size_mm);
+    cairo_font_options_t* options = cairo_font_options_create();
+    cairo_font_options_set_hint_style(options, CAIRO_HINT_STYLE_NONE);
+    cairo_font_options_set_hint_metrics(options, CAIRO_HINT_METRICS_OFF);
+    cairo_set_font_options(page, options);
+    cairo_font_options_destroy(options);
+}
+
+void draw(cairo_t* page, const FilledShape& shape) {
+    cairo_set_source_rgb(page, shape.grey, shape.grey, shape.grey);
+    for (const PointMm& corner : shape.corners) cairo_line_to(page, corner.x, corner.y);
+    cairo_close_path(page);
+    cairo_fill(page);
+}
+
+void draw(cairo_t* page, const Words& words) {
+    cairo_save(page);
+    cairo_set_source_rgb(page, 0, 0, 0);
+    cairo_translate(page, words.at.x, words.at.y);
+    cairo_rotate(page, words.quarter_turns * std::numbers::pi / 2);
+    setFace(page, words.size_mm, words.strong);
+    cairo_move_to(page, 0, 0);
+    cairo_show_text(page, words.text.c_str());
+    cairo_restore(page);
+}
+
+}  // namespace
+
+FilledShape box(const RectMm& r, double grey) {
+    return {{{r.x, r.y}, {r.right(), r.y}, {r.right(), r.bottom()}, {r.x, r.bottom()}}, grey};
+}
+
+FilledShape upArrow(PointMm at, double width, double height) {
+    const double middle = at.x + width / 2, stem = width * 0.14, head = at.y + height * 0.45;
+    return {{{middle, at.y}, {at.x + width, head}, {middle + stem, head}, {middle + stem, at.y + height},
+             {middle - stem, at.y + height}, {middle - stem, head}, {at.x, head}}};
+}
+
+double widthOf(const std::string& text, double size_mm, bool strong) {
+    static std::mutex lock;
+    const std::lock_guard hold(lock);
+    static cairo_surface_t* const surface = cairo_recording_surface_create(CAIRO_CONTENT_ALPHA, nullptr);
+    const std::unique_ptr<cairo_t, decltype(&cairo_destroy)> ruler(cairo_create(surface), &cairo_destroy);
+    setFace(ruler.get(), size_mm, strong);
+    cairo_text_extents_t extents;
+    cairo_text_extents(ruler.get(), text.c_str(), &extents);
+    return extents.x_advance;
+}
+
+std::vector<std::string> brokenInto(double width_mm, const std::string& text, double size_mm, bool strong) {
+    std::vector<std::string> lines;
+    std::istringstream words(text);
+    for (std::string word; words >> word;) {
+        const std::string longer = lines.empty() ? word : lines.back() + " " + word;
+        if (lines.empty() || widthOf(longer, size_mm, strong) > width_mm)
+            lines.push_back(word);
+        else
+            lines.back() = longer;
+    }
+    return lines;
+}
+
+void draw(cairo_t* page, const Marks& marks) {
+    for (const Mark& mark : marks) std::visit([&](const auto& m) { draw(page, m); }, mark);
+}
+
+Marks placed(const Marks& marks, PointMm by, int quarter_turns) {
+    Marks moved = marks;
+    for (Mark& mark : moved) {
+        if (auto* shape = std::get_if<FilledShape>(&mark)) {
+            for (PointMm& corner : shape->corners) {
+                corner = turned(corner, quarter_turns);
+                corner = {corner.x + by.x, corner.y + by.y};
+            }
+        } else {
+            Words& words = std::get<Words>(mark);
+            words.at = turned(words.at, quarter_turns);
+            words.at = {words.at.x + by.x, words.at.y + by.y};
+            words.quarter_turns = (words.quarter_turns + quarter_turns) & 3;
+        }
+    }
+    return moved;
+}
+
+RectMm extent(const Mark& mark) {
+    std::vector<PointMm> corners;
+    if (const auto* shape = std::get_if<FilledShape>(&mark)) {
+        corners = shape->corners;
+    } else {
+        const Words& words = std::get<Words>(mark);
+        const double width = widthOf(words.text, words.size_mm, words.strong);
+        for (const PointMm& p : {PointMm{0, -rise * words.size_mm}, PointMm{width, fall * words.size_mm}}) {
+            const PointMm q = turned(p, words.quarter_turns);
+            corners.push_back({q.x + words.at.x, q.y + words.at.y});
+        }
+    }
+    RectMm all{corners.front().x, corners.front().y, 0, 0};
+    for (const PointMm& p : corners) {
+        const double right = std::max(all.right(), p.x), bottom = std::max(all.bottom(), p.y);
+        all.x = std::min(all.x, p.x);
+        all.y = std::min(all.y, p.y);
+        all.width = right - all.x;
+        all.height = bottom - all.y;
+    }
+    return all;
+}
+
+}  // namespace tympan

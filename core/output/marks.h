@@ -1,0 +1,53 @@
+#pragma once
+#include <string>
+#include <variant>
+#include <vector>
+
+#include "core/artwork/colour.h"
+#include "core/measure/geometry.h"
+
+typedef struct _cairo cairo_t;
+
+namespace tympan {
+
+// What lies on a sheet beside pictures: filled shapes and words, in mm of the page, y down. One function draws them, on
+// paper and on screen. Lines are thin filled shapes, so that it is exact on which side of a cut their ink lies.
+
+struct FilledShape {
+    std::vector<PointMm> corners;
+    double grey = 0;  ///< 0 black to 1 white
+};
+
+/// One line of words. `at` is where its baseline begins; `quarter_turns` turn it clockwise about that point.
+struct Words {
+    std::string text;
+    PointMm at;
+    double size_mm = 2.6;  ///< of the typeface's em
+    int quarter_turns = 0;
+    bool strong = false;
+};
+
+using Mark = std::variant<FilledShape, Words>;
+using Marks = std::vector<Mark>;
+
+FilledShape box(const RectMm& rect, double grey = 0);
+
+/// An arrow that points to the top of the page; `at` is the top left corner of its box.
+FilledShape upArrow(PointMm at, double width_mm, double height_mm);
+
+/// How long a line of words is when set.
+double widthOf(const std::string& text, double size_mm, bool strong = false);
+
+/// Breaks a text into lines no longer than `width_mm`.
+std::vector<std::string> brokenInto(double width_mm, const std::string& text, double size_mm, bool strong = false);
+
+/// Draws onto a cairo context whose unit is one mm of the page.
+void draw(cairo_t* page, const Marks& marks);
+
+/// Moves marks that were laid out about the origin: turned by quarters clockwise, then moved.
+Marks placed(const Marks& marks, PointMm by, int quarter_turns);
+
+/// The smallest upright box that holds a mark.
+RectMm extent(const Mark& mark);
+
+}  // namespace tympan

@@ -1,0 +1,40 @@
+#pragma once
+#include <filesystem>
+#include <memory>
+#include <opencv2/core.hpp>
+
+#include "core/measure/pixel_grid.h"
+#include "core/output/marks.h"
+
+namespace tympan {
+
+/// Draws 8-bit ink (grey or RGB) so that its pixels lie exactly on the page's pixel grid, from pixel (x, y). Each band
+/// of at most 4096 rows and 16384 columns is an image of its own. It is inset by 0.001 px and drawn without
+/// interpolation: otherwise viewers draw one pixel too many, or blur. Grey comes out as DeviceGray; a colour image that
+/// happens to be all grey stays DeviceRGB where `spare` (a box within the image, cut away later) allows one pixel to
+/// be a shade off, so that neighbouring sheets are printed with the same inks.
+void drawInk(cairo_t* page_mm, const cv::Mat& ink, int x, int y, const PixelGrid& grid, const RectPx& kept);
+
+/// A PDF of pages at true size, written aside and put in place by `commit`. Its bytes depend only on what is drawn.
+class PdfFile {
+  public:
+    /// `created`: seconds since 1970, written as the document's date.
+    PdfFile(const std::filesystem::path& target, const std::string& title, long long created);
+    ~PdfFile();
+
+    void beginPage(const SizeMm& page);
+    /// `kept`: the part of `ink` that is not trimmed away.
+    void picture(const cv::Mat& ink, int x, int y, const PixelGrid& grid, const RectPx& kept);
+    /// A picture scaled into a box, for looking at, not for transfer.
+    void pictureIn(const RectMm& where, const cv::Mat& ink);
+    void marks(const Marks& marks);
+    void endPage();
+    /// Throws Error (output) when anything could not be written.
+    void commit();
+
+  private:
+    struct State;
+    std::unique_ptr<State> state_;
+};
+
+}  // namespace tympan

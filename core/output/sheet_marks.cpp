@@ -1,0 +1,199 @@
+#include "core/output/sheet_marks.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+#include <optional>
+
+#include "core/output/free_room.h"
+
+namespace tympan {
+
+const char* const tell_tale = "backwards here? the printer mirrored: stop";
+
+namespace {
+
+constexpr double line_mm = 0.2;
+constexpr double tick_from_mm = 2.5, tick_to_mm = 6.5, shortest_tick_mm = 2;
+constexpr double clear_of_bleed_mm = 0.4, clear_of_picture_mm = 1.5, clear_of_tick_mm = 0.4;
+constexpr double words_mm = 2.6, leading_mm = 3.5;
+
+/// A block of marks about the origin, whose extent begins there.
+struct Block {
+    Marks marks;
+    SizeMm size;
+};
+
+Block settled(Marks marks) {
+    RectMm all = extent(marks.front());
+    for (const Mark& mark : marks) {
+        const RectMm e = extent(mark);
+        const double right = std::max(all.right(), e.right()), bottom = std::max(all.bottom(), e.bottom());
+        all = {std::min(all.x, e.x), std::min(all.y, e.y), 0, 0};
+        all.width = right - all.x;
+        all.height = bottom - all.y;
+    }
+    return {placed(marks, {-all.x, -all.y}, 0), {all.width, all.height}};
+}
+
+/// Label, arrow, words and tell-tale over `lines` lines.
+Block wordsBlock(const std::string& label, const std::string& name, int lines) {
+    const double arrow_width = 2.2, arrow_height = 3, after_label = widthOf(label + "  ", words_mm * 1.25, true);
+    std::vector<std::string> texts{"ink side, this way up", tell_tale, name};
+    if (lines == 2) texts = {texts[0] + " · " + texts[2], texts[1]};
+    if (lines == 1) texts = {texts[0] + " · " + texts[1]};
+    Marks marks{Words{label, {0, 0}, words_mm * 1.25, 0, true}, upArrow({after_label, -2.5}, arrow_width, arrow_height)};
+    for (std::size_t i = 0; i < texts.size(); ++i) {
+        const double x = i == 0 || lines == 1 ? after_label + arrow_width + 1.5 : 0;
+        marks.push_back(Words{texts[i], {x, static_cast<double>(i) * leading_mm}, words_mm, 0, false});
+    }
+    return settled(std::move(marks));
+}
+
+/// The same block a quarter turn anticlockwise, as in a band beside an upright seam; its arrow still points up the page.
+Block uprightBlock(const Block& block) {
+    Marks marks = placed(block.marks, {0, block.size.width}, 3);
+    for (Mark& mark : marks)
+        if (auto* shape = std::get_if<FilledShape>(&mark); shape && shape->corners.size() == 7) {
+            const RectMm e = extent(*shape);
+            *shape = upArrow({e.x + (e.width - e.height) / 2, e.y + (e.height - e.width) / 2}, e.height, e.width);
+        }
+    return {marks, {block.size.height, block.size.width}};
+}
+
+/// Puts the first of the blocks that has room, lying or standing, onto the sheet.
+bool put(const std::vector<Block>& blocks, const RectMm& area, std::vector<RectMm>& taken, Marks& marks) {
+    for (const Block& block : blocks)
+        for (const Block& way : {block, uprightBlock(block)})
+            if (const auto at = findRoom(area, taken, way.size)) {
+                for (Mark& mark : placed(way.marks, *at, 0)) marks.push_back(std::move(mark));
+                taken.push_back(grown({at->x, at->y, way.size.width, way.size.height}, 1));
+                return true;
+            }
+    return false;
+}
+
+/// Draws ticks of one region and keeps count of seams that got none.
+class Ticks {
+  public:
+    Ticks(const RectMm& page_area, const RectMm& kept, Seams seams) : area_(page_area), kept_(kept), seams_(seams) {}
+
+    Marks marks;
+    std::vector<RectMm> taken;
+    bool gauges = false;  ///< some seam is marked by short lines 2.5 mm away
+
+    void all() {
+        if (seams_.left) upright(kept_.x - line_mm, kept_.x - tick_to_mm, kept_.x - tick_from_mm);
+        if (seams_.right) upright(kept_.right(), kept_.right() + tick_from_mm, kept_.right() + tick_to_mm);
+        if (seams_.top) level(kept_.y - line_mm, kept_.y - tick_to_mm, kept_.y - tick_from_mm);
+        if (seams_.bottom) level(kept_.bottom(), kept_.bottom() + tick_from_mm, kept_.bottom() + tick_to_mm);
+    }
+
+  private:
+    /// A tick, shortened to the printable area; none when too little of it is left.
+    bool tick(RectMm r) {
+        const double right = std::min(r.right(), area_.right()), bottom = std::min(r.bottom(), area_.bottom());
+        const double x = std::max(r.x, area_.x), y = std::max(r.y, area_.y);
+        const double length = r.width > r.height ? right - x : bottom - y, breadth = r.width > r.height ? bottom - y : right - x;
+        if (length < shortest_tick_mm || breadth < line_mm - 1e-6) return false;
+        r = {x, y, right - x, bottom - y};
+        if (std::none_of(taken.begin(), taken.end(), [&](const RectMm& t) { return t == r; })) {
+            marks.push_back(box(r));
+            taken.push_back(r);
+        }
+        return true;
+    }
+    /// The seam is an upright line; `x` is the waste side's edge of it, `from` to `to` lie in its band.
+    void upright(double x, double from, double to) {
+        const double above = kept_.y, below = kept_.bottom();
+        const bool first = tick({x, above - tick_to_mm, line_mm, tick_to_mm - tick_from_mm});
+        const bool last = tick({x, below + tick_from_mm, line_mm, tick_to_mm - tick_from_mm});
+        tick({from, above - line_mm, to - from, line_mm});  // where the neighbouring side is cut
+        tick({from, below, to - from, line_mm});
+        if (first && last) return;
+        gauges = true;
+        for (double part : {0.05, 0.95}) tick({from, above + part * kept_.height, to - from, line_mm});
+    }
+    void level(double y, double from, double to) {
+        const double left = kept_.x, right = kept_.right();
+        const bool first = tick({left - tick_to_mm, y, tick_to_mm - tick_from_mm, line_mm});
+        const bool last = tick({right + tick_from_mm, y, tick_to_mm - tick_from_mm, line_mm});
+        tick({left - line_mm, from, line_mm, to - from});
+        tick({right, from, line_mm, to - from});
+        if (first && last) return;
+        gauges = true;
+        for (double part : {0.05, 0.95}) tick({left + part * kept_.width, from, line_mm, to - from});
+    }
+
+    RectMm area_, kept_;
+    Seams seams_;
+};
+
+/// What words must stay clear of around a region: its ink with a little air.
+RectMm keptClear(const PlacedRegion& part, const PixelGrid& grid) {
+    const RectMm inked = grid.mm(part.inkedOnPage()), kept = grid.mm(part.placed);
+    const auto air = [](bool seam) { return seam ? clear_of_bleed_mm : clear_of_picture_mm; };
+    // Only untiled pieces are turned, and they have no seams: the sides need no turning here.
+    const double left = std::min(inked.x, kept.x) - air(part.seams.left), top = inked.y - air(part.seams.top);
+    return {left, top, inked.right() + air(part.seams.right) - left, inked.bottom() + air(part.seams.bottom) - top};
+}
+
+}  // namespace
+
+Marks checkBar(BarKind kind) {
+    const bool large = kind == BarKind::tall_100 || kind == BarKind::low_100;
+    const bool tall = kind == BarKind::tall_100 || kind == BarKind::tall_50;
+    const int mm = large ? 100 : 50, inches = large ? 4 : 2;
+    const double long_mm = 1.6, short_mm = 0.9;
+    Marks marks{box({0, 0, inches * mm_per_inch, line_mm})};
+    for (int at = 0; at <= mm; at += 10) {
+        const double high = at % 50 == 0 ? long_mm : short_mm;
+        // The outer edges of the end ticks are the measure.
+        marks.push_back(box({at == mm ? at - line_mm : static_cast<double>(at), -high, line_mm, high}));
+    }
+    for (int at = 0; at <= inches; ++at)
+        marks.push_back(box({at == inches ? at * mm_per_inch - line_mm : at * mm_per_inch, line_mm, line_mm, long_mm}));
+    const std::string above = fmt::format("{} mm", mm), below = fmt::format("{} in", inches);
+    const double size = 2.4;
+    if (tall) {
+        marks.push_back(Words{above, {mm - widthOf(above, size), -long_mm - 0.6}, size, 0, false});
+        marks.push_back(Words{below, {inches * mm_per_inch - widthOf(below, size), long_mm + 2.2}, size, 0, false});
+        marks.push_back(Words{"measure this line: is the print true to size?", {0, -long_mm - 0.6}, size, 0, false});
+    } else {
+        marks.push_back(Words{above + " above, " + below + " below", {inches * mm_per_inch + 1.5, 0.9}, size, 0, false});
+    }
+    return marks;
+}
+
+SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const std::string& name) {
+    SheetMarks result;
+    if (sheet.laid_whole) return result;
+    const RectMm area = imposition.grid.mm(sheet.printable);
+    std::vector<RectMm> taken;
+    bool gauges = false;
+    for (const PlacedRegion& part : sheet.regions) {
+        taken.push_back(keptClear(part, imposition.grid));
+        Ticks ticks(area, imposition.grid.mm(part.placed), part.seams);
+        ticks.all();
+        gauges = gauges || ticks.gauges;
+        for (const RectMm& tick : ticks.taken) taken.push_back(grown(tick, clear_of_tick_mm));
+        for (Mark& mark : ticks.marks) result.marks.push_back(std::move(mark));
+    }
+    std::vector<Block> words, bars;
+    for (int lines : {3, 2, 1}) words.push_back(wordsBlock(sheet.label, name, lines));
+    for (BarKind kind : {BarKind::tall_100, BarKind::low_100, BarKind::tall_50, BarKind::low_50}) bars.push_back(settled(checkBar(kind)));
+    result.words = put(words, area, taken, result.marks);
+    result.check_bar = put(bars, area, taken, result.marks);
+    if (gauges)
+        put({settled({Words{"no room for marks at the seam's ends: cut 2.5 mm in from the short lines", {0, 0}, words_mm, 0, false}})},
+            area, taken, result.marks);
+    return result;
+}
+
+bool needsTestSheet(const Imposition& imposition) {
+    return std::any_of(imposition.sheets.begin(), imposition.sheets.end(), [&](const Sheet& sheet) {
+        const SheetMarks marks = sheetMarks(imposition, sheet, "");
+        return !marks.words || !marks.check_bar;
+    });
+}
+
+}  // namespace tympan

@@ -1,0 +1,66 @@
+#include "core/output/test_sheet.h"
+
+#include "core/output/pdf_file.h"
+#include "core/output/sheet_marks.h"
+
+namespace tympan {
+
+namespace {
+
+/// Corner ticks 4 mm long, wholly outside a box.
+void corners(const RectMm& box_mm, Marks& marks) {
+    constexpr double gap = 1, length = 4, line = 0.2;
+    for (double x : {box_mm.x - line, box_mm.right()})
+        for (double y : {box_mm.y - gap - length, box_mm.bottom() + gap}) marks.push_back(box({x, y, line, length}));
+    for (double y : {box_mm.y - line, box_mm.bottom()})
+        for (double x : {box_mm.x - gap - length, box_mm.right() + gap}) marks.push_back(box({x, y, length, line}));
+}
+
+}  // namespace
+
+Marks testSheetMarks(const Imposition& imposition) {
+    const Sheet& first = imposition.sheets.front();
+    const double left = imposition.grid.mm(first.printable.x) + 8, top = imposition.grid.mm(first.printable.y) + 12;
+    const double width = std::max(40.0, first.page.width - 2 * left);
+    Marks marks;
+    double y = top;
+    const auto say = [&](const std::string& text, double size, bool strong) {
+        for (const std::string& line : brokenInto(width, text, size, strong)) {
+            marks.push_back(Words{line, {left, y}, size, 0, strong});
+            y += size * 1.4;
+        }
+    };
+    say("Test sheet: print this one on plain paper first", 5, true);
+    y += 1;
+    say(tell_tale, 4, false);
+    y += 2;
+    say("X marks the face that is printed, and the arrow the edge at the top. Lay the real sheets in the printer the same way.", 3.4, false);
+    marks.push_back(Words{"X", {left, y + 9}, 14, 0, true});
+    marks.push_back(upArrow({left + 16, y}, 6, 9));
+    y += 22;
+    const bool room_for_100 = width >= 4 * mm_per_inch;
+    for (Mark& mark : placed(checkBar(room_for_100 ? BarKind::tall_100 : BarKind::tall_50), {left, y}, 0)) marks.push_back(std::move(mark));
+    y += 9;
+    say("If the bar is not true, choose 100 % in the printer's dialog, and nothing that says fit or shrink.", 3.4, false);
+    if (first.laid_whole) {
+        say("The corner lines show where the picture will lie on the real sheet, which carries nothing else.", 3.4, false);
+        corners(imposition.grid.mm(first.regions.front().placed), marks);
+    }
+    return marks;
+}
+
+void writeTestSheet(const std::filesystem::path& file, const Job& job, const Imposition& imposition) {
+    PdfFile pdf(file, job.name, job.created);
+    pdf.beginPage(imposition.sheets.front().page);
+    pdf.marks(testSheetMarks(imposition));
+    pdf.endPage();
+    pdf.commit();
+}
+
+std::filesystem::path testSheetBeside(const std::filesystem::path& sheets) {
+    std::filesystem::path name = sheets.stem();
+    name += "-test-sheet.pdf";
+    return sheets.parent_path() / name;
+}
+
+}  // namespace tympan

@@ -1,0 +1,66 @@
+#include "core/printer/paper.h"
+
+#include <fmt/format.h>
+
+#include "core/base/data_folder.h"
+#include "core/base/json_reader.h"
+#include "core/measure/length.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double least_side_mm = 50, most_side_mm = 5000;
+
+std::string lower(std::string text) {
+    for (char& c : text) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+    return text;
+}
+
+std::vector<Paper> readPapers(const JsonText& source) {
+    const nlohmann::json root = parseJson(source);
+    JsonReader reader(source, root, "tympan-papers-1");
+    std::vector<Paper> papers;
+    for (JsonReader& entry : reader.objects("papers")) {
+        Paper paper;
+        paper.id = entry.id("id");
+        paper.name = entry.text("name");
+        paper.size.width = entry.number("width_mm", least_side_mm, most_side_mm);
+        paper.size.height = entry.number("height_mm", paper.size.width, most_side_mm);
+        entry.finish();
+        papers.push_back(paper);
+    }
+    reader.finish();
+    return papers;
+}
+
+[[noreturn]] void fail(const std::string& text) {
+    throw Error(Error::Kind::usage, "", fmt::format("\"{}\" is not a paper", text),
+                "use A4, A3, Letter, Legal, Tabloid or a size such as 300x400 (50 mm to 5 m a side)");
+}
+
+}  // namespace
+
+const std::vector<Paper>& shippedPapers() {
+    static const std::vector<Paper> papers = readPapers(readJsonText(dataFolder() / "papers.json"));
+    return papers;
+}
+
+Paper paperNamed(const std::string& text) {
+    const std::string wanted = lower(text);
+    for (const Paper& paper : shippedPapers())
+        if (lower(paper.name) == wanted) return paper;
+    for (const std::string& by : {std::string("x"), std::string("×")}) {
+        const auto cross = wanted.find(by);
+        if (cross == std::string::npos) continue;
+        const auto a = parseLength(wanted.substr(0, cross), Unit::mm);
+        const auto b = parseLength(wanted.substr(cross + by.size()), Unit::mm);
+        if (!a || !b) continue;
+        const SizeMm size{std::min(*a, *b), std::max(*a, *b)};
+        if (size.width < least_side_mm || size.height > most_side_mm) fail(text);
+        return {"custom", fmt::format("{} x {} mm", formatNumber(size.width, Unit::mm), formatNumber(size.height, Unit::mm)), size};
+    }
+    fail(text);
+}
+
+}  // namespace tympan

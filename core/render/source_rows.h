@@ -1,0 +1,34 @@
+#pragma once
+#include <cstdint>
+#include <vector>
+
+#include "core/artwork/pixel_buffer.h"
+#include "core/tone/tone.h"
+
+namespace tympan {
+
+/// The rows of an artwork as the resampler wants them: 16 bits, grey or RGB as the ink asks, alpha premultiplied, and in
+/// linear light when shrinking. Grey is luminance formed in linear light and encoded at once.
+class SourceRows {
+  public:
+    enum class Light { encoded, linear };
+
+    SourceRows(PixelBuffer pixels, Ink ink, Light light);
+
+    /// Colour channels, and one more for alpha.
+    int channels() const { return colours_ + (alpha_ ? 1 : 0); }
+    bool alpha() const { return alpha_; }
+    void read(int row, int first, int last, std::uint16_t* values) const;
+
+  private:
+    template <class Sample>
+    void readAs(const Sample* p, int count, std::uint16_t* out) const;
+
+    PixelBuffer pixels_;
+    int colours_ = 1;
+    bool alpha_ = false, to_grey_ = false;
+    Light light_;
+    std::vector<std::uint16_t> of_byte_;  ///< what each 8-bit sample becomes
+};
+
+}  // namespace tympan

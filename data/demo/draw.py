@@ -1,0 +1,408 @@
+#!/usr/bin/python3
+"""Draws the demo pictures of the Brindle Moor job anew, from fixed seeds.
+
+Needs python3-cairo, python3-numpy and python3-pil. Run it in this folder; the pictures it makes are kept with the
+sources, so that building and running the program does not need it.
+"""
+import math
+import os
+import re
+import tempfile
+
+HERE = os.path.dirname(os.path.abspath(__file__))
+
+# The typeface that ships with the program, wherever this runs.
+_fonts = tempfile.NamedTemporaryFile("w", suffix=".conf", delete=False)
+_fonts.write("<fontconfig><dir>%s</dir><cachedir>%s</cachedir></fontconfig>"
+             % (os.path.join(os.path.dirname(HERE), "fonts"), tempfile.mkdtemp()))
+_fonts.close()
+os.environ["FONTCONFIG_FILE"] = _fonts.name
+
+import cairo
+import numpy as np
+from PIL import Image, ImageFilter
+
+INK = (0.10, 0.11, 0.12)
+
+
+def letters(ctx, text, x, y, size, spacing=0.0, align=0.5, font="Cabin", weight=cairo.FONT_WEIGHT_NORMAL):
+    """Lettering as outlines, letter by letter, so that the picture needs no font where it is opened."""
+    ctx.select_font_face(font, cairo.FONT_SLANT_NORMAL, weight)
+    ctx.set_font_size(size)
+    widths = [ctx.text_extents(c).x_advance + spacing for c in text]
+    at = x - align * (sum(widths) - spacing)
+    for c, w in zip(text, widths):
+        ctx.move_to(at, y)
+        ctx.text_path(c)
+        ctx.fill()
+        at += w
+
+
+def arc_letters(ctx, text, radius, middle, size, spacing):
+    """Lettering along a circle about the origin, reading outwards at the top."""
+    ctx.select_font_face("Cabin", cairo.FONT_SLANT_NORMAL, cairo.FONT_WEIGHT_NORMAL)
+    ctx.set_font_size(size)
+    widths = [ctx.text_extents(c).x_advance + spacing for c in text]
+    angle = middle - sum(widths) / radius / 2
+    for c, w in zip(text, widths):
+        ctx.save()
+        ctx.rotate(angle + (w - spacing) / radius / 2)
+        ctx.translate(-(w - spacing) / 2, -radius)
+        ctx.move_to(0, 0)
+        ctx.text_path(c)
+        ctx.fill()
+        ctx.restore()
+        angle += w / radius
+
+
+def star(ctx, x, y, r, points=8):
+    ctx.new_path()
+    for i in range(2 * points):
+        rr = r if i % 2 == 0 else r * 0.42
+        a = math.pi * i / points
+        ctx.line_to(x + rr * math.sin(a), y - rr * math.cos(a))
+    ctx.close_path()
+    ctx.fill()
+
+
+NAMES = ["The Heron", "The Lantern", "The Weir", "The Two Hinds", "The Millwheel", "The Kite", "The Old Ferry",
+         "The Thistle", "The Anvil", "The Long Wall", "The Hare", "The Bell"]
+
+
+def star_chart():
+    """A chart of an invented sky, 900 x 600 mm, in SVG: line art and lettering."""
+    w, h = 900.0, 600.0
+    file = os.path.join(HERE, "star-chart.svg")
+    surface = cairo.SVGSurface(file, w, h)
+    surface.set_document_unit(cairo.SVGUnit.MM)
+    ctx = cairo.Context(surface)
+    rng = np.random.default_rng(20260314)
+    ctx.set_source_rgb(*INK)
+
+    ctx.set_line_width(1.6)
+    ctx.rectangle(8, 8, w - 16, h - 16)
+    ctx.stroke()
+    ctx.set_line_width(0.5)
+    ctx.rectangle(12, 12, w - 24, h - 24)
+    ctx.stroke()
+
+    cx, cy, radius = 330.0, 300.0, 262.0
+    ctx.save()
+    ctx.translate(cx, cy)
+    # graduated ring
+    for r, lw in ((radius, 1.4), (radius - 6, 0.5), (radius - 17, 0.8)):
+        ctx.set_line_width(lw)
+        ctx.arc(0, 0, r, 0, 2 * math.pi)
+        ctx.stroke()
+    for i in range(360):
+        a = math.radians(i)
+        inner = radius - (17 if i % 30 == 0 else 6)
+        outer = radius - (0 if i % 5 == 0 else 3)
+        ctx.set_line_width(0.7 if i % 5 == 0 else 0.35)
+        ctx.move_to(inner * math.sin(a), -inner * math.cos(a))
+        ctx.line_to(outer * math.sin(a), -outer * math.cos(a))
+        ctx.stroke()
+    months = ["January", "February", "March", "April", "May", "June", "July", "August", "September", "October",
+              "November", "December"]
+    for i, month in enumerate(months):
+        arc_letters(ctx, month.upper(), radius - 14.2, math.radians(30 * i + 15), 7.2, 1.4)
+    # circles of height and hour lines
+    ctx.arc(0, 0, radius - 17, 0, 2 * math.pi)
+    ctx.clip()
+    ctx.set_line_width(0.3)
+    ctx.set_source_rgba(*INK, 0.55)
+    for r in (61, 122, 183):
+        ctx.set_dash([2.2, 1.8])
+        ctx.arc(0, 0, r, 0, 2 * math.pi)
+        ctx.stroke()
+    ctx.set_dash([])
+    for i in range(12):
+        a = math.radians(30 * i)
+        ctx.move_to(20 * math.sin(a), -20 * math.cos(a))
+        ctx.line_to(245 * math.sin(a), -245 * math.cos(a))
+        ctx.stroke()
+    # a band of faint stars across the sky
+    ctx.set_source_rgba(*INK, 0.8)
+    for _ in range(2600):
+        along = rng.uniform(-250, 250)
+        across = rng.normal(0, 24) + 26 * math.sin(along / 75)
+        x = along * math.cos(0.6) - across * math.sin(0.6)
+        y = along * math.sin(0.6) + across * math.cos(0.6)
+        ctx.arc(x, y, abs(rng.normal(0.28, 0.16)) + 0.12, 0, 2 * math.pi)
+        ctx.fill()
+    # field stars
+    ctx.set_source_rgb(*INK)
+    for _ in range(520):
+        r, a = 240 * math.sqrt(rng.uniform()), rng.uniform(0, 2 * math.pi)
+        ctx.arc(r * math.cos(a), r * math.sin(a), 0.35 + 0.9 * rng.uniform() ** 3, 0, 2 * math.pi)
+        ctx.fill()
+    # figures: chains of bright stars
+    figures = []
+    for i, name in enumerate(NAMES):
+        ring = 1 if i < 8 else 0
+        a = math.radians(45 * i + 14) if ring else math.radians(90 * i + 60)
+        centre = np.array([math.cos(a), math.sin(a)]) * (168 if ring else 66)
+        count = int(rng.integers(5, 9))
+        spots = [centre + rng.normal(0, 6, 2)]
+        heading = rng.uniform(0, 2 * math.pi)
+        for _ in range(count - 1):
+            heading += rng.uniform(-1.1, 1.1)
+            step = rng.uniform(11, 19)
+            spots.append(spots[-1] + step * np.array([math.cos(heading), math.sin(heading)]))
+        shift = centre - np.mean(spots, axis=0)
+        figures.append((name, [s + shift for s in spots]))
+    for name, spots in figures:
+        ctx.set_line_width(0.55)
+        for a, b in zip(spots, spots[1:]):
+            d = (b - a) / np.linalg.norm(b - a)
+            ctx.move_to(*(a + 4.0 * d))
+            ctx.line_to(*(b - 4.0 * d))
+            ctx.stroke()
+        for k, (x, y) in enumerate(spots):
+            star(ctx, x, y, [3.4, 2.3, 2.8, 2.0][k % 4])
+        low = max(s[1] for s in spots)
+        letters(ctx, name, float(np.mean([s[0] for s in spots])), low + 11, 7.6, 0.7)
+    ctx.restore()
+
+    # right column: title, key, phases
+    x = 752.0
+    ctx.set_source_rgb(*INK)
+    letters(ctx, "BRINDLE", x, 92, 42, 5.5, weight=cairo.FONT_WEIGHT_BOLD)
+    letters(ctx, "MOOR", x, 138, 42, 5.5, weight=cairo.FONT_WEIGHT_BOLD)
+    ctx.set_line_width(0.8)
+    ctx.move_to(x - 92, 156)
+    ctx.line_to(x + 92, 156)
+    ctx.stroke()
+    letters(ctx, "the sky of the open night", x, 176, 14, 0.9)
+    letters(ctx, "spring, ten in the evening", x, 195, 11, 0.7)
+    for i, (label, r) in enumerate((("brightest", 5.2), ("bright", 3.8), ("faint", 2.5), ("at the edge of sight", 1.1))):
+        y = 246 + 21 * i
+        if r > 2:
+            star(ctx, x - 62, y - 3.4, r)
+        else:
+            ctx.arc(x - 62, y - 3.4, r, 0, 2 * math.pi)
+            ctx.fill()
+        letters(ctx, label, x - 46, y, 11, 0.4, align=0)
+    # a small telescope house on a hill, hatched
+    ctx.save()
+    ctx.translate(x, 500)
+    ctx.set_line_width(0.9)
+    hill = [(-108 + 2 * i, 26 - 34 * math.exp(-((-108 + 2 * i) / 52.0) ** 2) - 5 * math.sin(i / 11)) for i in range(109)]
+    for i, p in enumerate(hill):
+        (ctx.move_to if i == 0 else ctx.line_to)(*p)
+    ctx.stroke()
+    ctx.set_line_width(0.35)
+    for i, p in enumerate(hill):
+        for k in range(3):
+            length = rng.uniform(4, 20)
+            ctx.move_to(p[0] + rng.uniform(-1, 1), p[1] + 2 + 3 * k)
+            ctx.line_to(p[0] - 0.35 * length, p[1] + 2 + 3 * k + length)
+            ctx.stroke()
+    ctx.set_line_width(1.1)
+    ctx.rectangle(-26, -50, 52, 42)
+    ctx.stroke()
+    ctx.arc(0, -50, 29, math.pi, 2 * math.pi)
+    ctx.close_path()
+    ctx.stroke()
+    ctx.set_line_width(0.4)
+    for i in range(14):
+        a = math.pi + math.pi * (i + 0.5) / 14
+        ctx.move_to(29 * math.cos(a) * 0.2, -50 + 29 * math.sin(a) * 0.2)
+        ctx.line_to(29 * math.cos(a), -50 + 29 * math.sin(a))
+        ctx.stroke()
+    ctx.save()
+    ctx.translate(4, -66)
+    ctx.rotate(-0.8)
+    ctx.rectangle(-3.4, -4, 44, 8)
+    ctx.fill()
+    ctx.rectangle(40, -5.6, 9, 11.2)
+    ctx.fill()
+    ctx.restore()
+    ctx.rectangle(-6, -30, 12, 22)
+    ctx.fill()
+    ctx.restore()
+    # the nights of the moon
+    for i in range(7):
+        mx, my, r = x - 84 + 28 * i, 372, 9.5
+        ctx.set_line_width(0.6)
+        ctx.arc(mx, my, r, 0, 2 * math.pi)
+        ctx.stroke()
+        k = math.cos(math.pi * (i + 0.0) / 6)
+        ctx.new_path()
+        ctx.arc(mx, my, r, math.pi / 2, 3 * math.pi / 2)
+        steps = 40
+        for s in range(steps + 1):
+            a = -math.pi / 2 + math.pi * s / steps
+            ctx.line_to(mx - k * r * -math.cos(a) * 1.0 if k < 0 else mx + k * r * math.cos(a), my + r * math.sin(a))
+        ctx.close_path()
+        ctx.fill()
+    letters(ctx, "the nights of the moon", x, 404, 9.5, 0.6)
+    surface.finish()
+    # hundredths of a point are a third of a hundredth of a millimetre: enough
+    with open(file) as f:
+        text = f.read()
+    with open(file, "w") as f:
+        f.write(re.sub(r"\d+\.\d{3,}", lambda m: ("%.2f" % float(m.group())).rstrip("0").rstrip("."), text))
+
+
+def smooth_noise(rng, size, scale):
+    small = rng.normal(0, 1, (max(2, size // scale), max(2, size // scale)))
+    image = Image.fromarray(small.astype(np.float32), mode="F").resize((size, size), Image.BICUBIC)
+    return np.asarray(image)
+
+
+def moon():
+    """A cratered moon a few days before full, on a round of its own: PNG with alpha, 1200 x 1200."""
+    rng = np.random.default_rng(7)
+    n = 1200
+    ys, xs = np.mgrid[0:n, 0:n].astype(np.float64)
+    u, v = (xs + 0.5) / n * 2 - 1, (ys + 0.5) / n * 2 - 1
+    rr = np.hypot(u, v)
+    moon_r = 0.86
+    mu, mv = u / moon_r, v / moon_r
+    inside = mu**2 + mv**2 < 1
+    z = np.sqrt(np.clip(1 - mu**2 - mv**2, 0, 1))
+    height = np.zeros((n, n))
+    for scale, weight in ((300, 0.020), (120, 0.012), (50, 0.007), (20, 0.004), (8, 0.002)):
+        height += weight * smooth_noise(rng, n, scale)
+    seas = np.clip(smooth_noise(rng, n, 330) + 0.55 * smooth_noise(rng, n, 130) + 0.15, 0, 1.3)
+    for _ in range(340):
+        a, b = rng.uniform(0, 2 * math.pi), math.sqrt(rng.uniform())
+        cu, cv = b * math.cos(a) * 0.98, b * math.sin(a) * 0.98
+        size = 0.012 + 0.10 * rng.uniform() ** 4
+        d = np.hypot(mu - cu, mv - cv) / size
+        near = d < 1.8
+        shape = np.where(d < 1, -0.5 + 0.9 * d**2, 0.4 * np.exp(-((d - 1) / 0.28) ** 2))
+        height[near] += 0.35 * size * shape[near]
+        if size > 0.06:  # rays
+            theta = np.arctan2(mv - cv, mu - cu)
+            ray = np.clip(np.sin(theta * 9 + cu * 40) * np.sin(theta * 5 + 2), 0, 1) * np.exp(-d / 7)
+            seas -= 0.5 * ray
+    gy, gx = np.gradient(height, 2 / n / moon_r)
+    nx, ny, nz = mu - gx * 0.75, mv - gy * 0.75, z
+    length = np.sqrt(nx**2 + ny**2 + nz**2) + 1e-9
+    lx, ly, lz = -0.62, -0.28, 0.73
+    light = np.clip((nx * lx + ny * ly + nz * lz) / length, 0, 1)
+    shade = 0.06 + 1.02 * light ** 0.75 * (1 - 0.36 * np.clip(seas, 0, 1))
+    grey = np.where(inside, np.clip(shade, 0, 1), 0)
+    # the sky of the round: a fine engraved stipple that grows towards the rim
+    sky = np.full((n, n), 0.20)
+    sky += 0.05 * np.cos((rr - 0.86) * 260)
+    edge = np.clip((1 - np.sqrt(mu**2 + mv**2)) * n * moon_r / 2, 0, 1)
+    picture = grey * edge + sky * (1 - edge)
+    for _ in range(90):
+        a, b = rng.uniform(0, 2 * math.pi), rng.uniform(0.89, 0.965)
+        s = rng.uniform(1.2, 3.2)
+        d = np.hypot(xs - (0.5 + b * math.cos(a) / 2) * n, ys - (0.5 + b * math.sin(a) / 2) * n)
+        picture = np.maximum(picture, np.clip(1.3 - d / s, 0, 1))
+    alpha = np.clip((0.995 - rr) * n / 2, 0, 1)
+    g = (np.clip(picture, 0, 1) * 255).astype(np.uint8)
+    Image.fromarray(np.dstack([g, (alpha * 255).astype(np.uint8)]), "LA").save(
+        os.path.join(HERE, "moon-phase.png"), optimize=True, dpi=(300, 300))
+
+
+def orrery():
+    """An engraved orrery with lettering, then what scanning did to it: small, yellowed, dusty, JPEG."""
+    rng = np.random.default_rng(1911)
+    w, h, k = 176.0, 226.0, 12
+    surface = cairo.ImageSurface(cairo.FORMAT_RGB24, int(w * k), int(h * k))
+    ctx = cairo.Context(surface)
+    ctx.scale(k, k)
+    ctx.set_source_rgb(1, 1, 1)
+    ctx.paint()
+    ctx.set_source_rgb(0.08, 0.08, 0.09)
+    ctx.save()
+    ctx.translate(w / 2, 92)
+    for r, lw in ((84, 1.0), (80.5, 0.35)):
+        ctx.set_line_width(lw)
+        ctx.arc(0, 0, r, 0, 2 * math.pi)
+        ctx.stroke()
+    for i in range(120):
+        a = 2 * math.pi * i / 120
+        ctx.set_line_width(0.9 if i % 10 == 0 else 0.4)
+        r2 = 87 if i % 10 == 0 else 84
+        ctx.move_to(80.5 * math.sin(a), -80.5 * math.cos(a))
+        ctx.line_to(r2 * math.sin(a), -r2 * math.cos(a))
+        ctx.stroke()
+    # rays of the sun
+    ctx.set_line_width(0.45)
+    for i in range(48):
+        a = 2 * math.pi * i / 48
+        ctx.move_to(11.6 * math.sin(a), -11.6 * math.cos(a))
+        length = 17.5 if i % 4 == 0 else 14.6
+        ctx.line_to(length * math.sin(a), -length * math.cos(a))
+        ctx.stroke()
+    # the sun, engraved in lines
+    ctx.arc(0, 0, 10.5, 0, 2 * math.pi)
+    ctx.set_line_width(0.8)
+    ctx.stroke()
+    ctx.save()
+    ctx.arc(0, 0, 10.5, 0, 2 * math.pi)
+    ctx.clip()
+    for i in range(-24, 25):
+        ctx.set_line_width(0.16 + 0.42 * abs((i + 10) / 24.0) ** 1.3)
+        ctx.move_to(-12, i * 0.62)
+        ctx.curve_to(-4, i * 0.62 - 2.4, 4, i * 0.62 - 2.4, 12, i * 0.62)
+        ctx.stroke()
+    ctx.restore()
+    planets = [(24, 1.9, 2.2), (33, 2.6, 0.4), (44, 3.0, 3.6), (55, 2.4, 5.2), (67, 6.2, 1.2), (76, 4.2, 4.1)]
+    for orbit, size, angle in planets:
+        ctx.set_line_width(0.55)
+        ctx.arc(0, 0, orbit, 0, 2 * math.pi)
+        ctx.stroke()
+        # the arm, as in a brass machine
+        ctx.set_line_width(0.9)
+        ctx.move_to(10.5 * math.cos(angle), 10.5 * math.sin(angle))
+        ctx.line_to((orbit - size) * math.cos(angle), (orbit - size) * math.sin(angle))
+        ctx.stroke()
+    for orbit, size, angle in planets:
+        x, y = orbit * math.cos(angle), orbit * math.sin(angle)
+        ctx.save()
+        ctx.arc(x, y, size, 0, 2 * math.pi)
+        ctx.set_source_rgb(1, 1, 1)
+        ctx.fill_preserve()
+        ctx.set_source_rgb(0.08, 0.08, 0.09)
+        ctx.set_line_width(0.7)
+        ctx.stroke_preserve()
+        ctx.clip()
+        steps = int(size / 0.28)
+        for i in range(-steps, steps + 1):
+            yy = i * 0.42
+            ctx.set_line_width(max(0.08, 0.14 + 0.34 * (i / steps if steps else 0)))
+            ctx.move_to(x - size * 0.1 + i * 0.1, y + yy)
+            ctx.line_to(x + size, y + yy + 0.25 * size)
+            ctx.stroke()
+        ctx.restore()
+        if orbit == 76:
+            ctx.set_line_width(0.6)
+            ctx.save()
+            ctx.translate(x, y)
+            ctx.rotate(0.5)
+            ctx.scale(1, 0.35)
+            ctx.arc(0, 0, 8.2, 0, 2 * math.pi)
+            ctx.restore()
+            ctx.stroke()
+    ctx.restore()
+    letters(ctx, "ORRERY", w / 2, 202, 21, 4.2, weight=cairo.FONT_WEIGHT_BOLD)
+    letters(ctx, "Brindle Moor", w / 2, 216, 9.5, 0.8)
+    grey = np.frombuffer(surface.get_data(), np.uint8).reshape(int(h * k), int(w * k), 4)[:, :, 0]
+    image = Image.fromarray(grey.copy()).resize((880, 1130), Image.LANCZOS)
+    a = np.asarray(image).astype(np.float64) / 255
+    a = np.asarray(Image.fromarray((a * 255).astype(np.uint8)).filter(ImageFilter.GaussianBlur(0.5))).astype(np.float64) / 255
+    ys, xs = np.mgrid[0:1130, 0:880]
+    paper = 0.93 - 0.05 * ((xs / 880 - 0.5) ** 2 + (ys / 1130 - 0.45) ** 2) * 2 + 0.008 * smooth_noise(rng, 1130, 160)[:, :880]
+    ink = 0.16
+    a = ink + (paper - ink) * a + rng.normal(0, 0.012, a.shape)
+    rgb = np.dstack([a * 1.0, a * 0.965, a * 0.875])
+    for _ in range(70):  # dust
+        x, y, s = rng.integers(0, 880), rng.integers(0, 1130), rng.uniform(0.5, 1.5)
+        d = np.hypot(xs - x, ys - y)
+        rgb -= (np.clip(1.2 - d / s, 0, 1) * rng.uniform(0.1, 0.4))[:, :, None]
+    image = Image.fromarray((np.clip(rgb, 0, 1) * 255).astype(np.uint8))
+    image.save(os.path.join(HERE, "orrery.jpg"), quality=74, subsampling=2, dpi=(127, 127))
+
+
+if __name__ == "__main__":
+    star_chart()
+    moon()
+    orrery()
