@@ -31,6 +31,7 @@ void setFace(cairo_t* page, double size_mm, bool strong) {
 
 void draw(cairo_t* page, const FilledShape& shape) {
     cairo_set_source_rgb(page, shape.grey, shape.grey, shape.grey);
+    cairo_new_path(page);  // words leave a current point behind
     for (const PointMm& corner : shape.corners) cairo_line_to(page, corner.x, corner.y);
     cairo_close_path(page);
     cairo_fill(page);

@@ -15,6 +15,7 @@ namespace {
 constexpr double line_mm = 0.2;
 constexpr double tick_from_mm = 2.5, tick_to_mm = 6.5, shortest_tick_mm = 2;
 constexpr double clear_of_bleed_mm = 0.4, clear_of_picture_mm = 1.5, clear_of_tick_mm = 0.4;
+constexpr double between_blocks_mm = 3;
 constexpr double words_mm = 2.6, leading_mm = 3.5;
 
 /// A block of marks about the origin, whose extent begins there.
@@ -66,7 +67,7 @@ bool put(const std::vector<Block>& blocks, const RectMm& area, std::vector<RectM
         for (const Block& way : {block, uprightBlock(block)})
             if (const auto at = findRoom(area, taken, way.size)) {
                 for (Mark& mark : placed(way.marks, *at, 0)) marks.push_back(std::move(mark));
-                taken.push_back(grown({at->x, at->y, way.size.width, way.size.height}, 1));
+                taken.push_back(grown({at->x, at->y, way.size.width, way.size.height}, between_blocks_mm));
                 return true;
             }
     return false;

@@ -185,7 +185,7 @@ def star_chart():
         letters(ctx, label, x - 46, y, 11, 0.4, align=0)
     # a small telescope house on a hill, hatched
     ctx.save()
-    ctx.translate(x, 500)
+    ctx.translate(x, 522)
     ctx.set_line_width(0.9)
     hill = [(-108 + 2 * i, 26 - 34 * math.exp(-((-108 + 2 * i) / 52.0) ** 2) - 5 * math.sin(i / 11)) for i in range(109)]
     for i, p in enumerate(hill):
@@ -213,9 +213,9 @@ def star_chart():
     ctx.save()
     ctx.translate(4, -66)
     ctx.rotate(-0.8)
-    ctx.rectangle(-3.4, -4, 44, 8)
+    ctx.rectangle(-3.4, -4, 36, 8)
     ctx.fill()
-    ctx.rectangle(40, -5.6, 9, 11.2)
+    ctx.rectangle(32, -5.6, 9, 11.2)
     ctx.fill()
     ctx.restore()
     ctx.rectangle(-6, -30, 12, 22)
@@ -227,13 +227,13 @@ def star_chart():
         ctx.set_line_width(0.6)
         ctx.arc(mx, my, r, 0, 2 * math.pi)
         ctx.stroke()
-        k = math.cos(math.pi * (i + 0.0) / 6)
+        # the dark side: bounded by the left rim and the terminator, half an ellipse
+        k = math.cos(math.pi * (i + 0.5) / 7)
         ctx.new_path()
         ctx.arc(mx, my, r, math.pi / 2, 3 * math.pi / 2)
-        steps = 40
-        for s in range(steps + 1):
-            a = -math.pi / 2 + math.pi * s / steps
-            ctx.line_to(mx - k * r * -math.cos(a) * 1.0 if k < 0 else mx + k * r * math.cos(a), my + r * math.sin(a))
+        for s in range(41):
+            a = -math.pi / 2 + math.pi * s / 40
+            ctx.line_to(mx + k * r * math.cos(a), my + r * math.sin(a))
         ctx.close_path()
         ctx.fill()
     letters(ctx, "the nights of the moon", x, 404, 9.5, 0.6)
@@ -283,11 +283,10 @@ def moon():
     length = np.sqrt(nx**2 + ny**2 + nz**2) + 1e-9
     lx, ly, lz = -0.62, -0.28, 0.73
     light = np.clip((nx * lx + ny * ly + nz * lz) / length, 0, 1)
-    shade = 0.06 + 1.02 * light ** 0.75 * (1 - 0.36 * np.clip(seas, 0, 1))
+    shade = 0.26 + 0.80 * light ** 0.7 * (1 - 0.34 * np.clip(seas, 0, 1))
     grey = np.where(inside, np.clip(shade, 0, 1), 0)
     # the sky of the round: a fine engraved stipple that grows towards the rim
-    sky = np.full((n, n), 0.20)
-    sky += 0.05 * np.cos((rr - 0.86) * 260)
+    sky = 0.56 + 0.24 * np.cos((rr - 0.86) * 330)
     edge = np.clip((1 - np.sqrt(mu**2 + mv**2)) * n * moon_r / 2, 0, 1)
     picture = grey * edge + sky * (1 - edge)
     for _ in range(90):

@@ -1,0 +1,185 @@
+#include "app/drop/drop_card.h"
+
+#include <QKeyEvent>
+#include <QLineEdit>
+#include <QStyle>
+
+#include "app/shell/theme.h"
+#include "app/shell/words.h"
+#include "app/widgets/choice_row.h"
+#include "app/widgets/colour_button.h"
+#include "app/widgets/length_edit.h"
+#include "app/widgets/tray_parts.h"
+#include "core/method/catalogue.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr double guess_share_of_paper = 0.8;
+constexpr double largest_stored_mm = 1500, least_stored_mm = 20;
+
+/// What the file states when that is a size one would print; else a picture that a sheet holds with room to spare.
+SizeMm guessedSize(const Artwork& artwork, const Paper& paper) {
+    const auto natural = artwork.naturalSize();
+    const bool vector = artwork.kind == Artwork::Kind::vector;
+    const bool screen = natural && artwork.stored_ppi && *artwork.stored_ppi <= 96.5 && !vector;
+    if (natural && !screen && natural->width <= largest_stored_mm && natural->width >= least_stored_mm) return *natural;
+    SizeMm size = fitted(artwork, {paper.size.width * guess_share_of_paper, paper.size.height * guess_share_of_paper});
+    size.width = std::round(size.width);
+    size.height = size.width / artwork.aspect();
+    return size;
+}
+
+QPixmap thumbnail(const Artwork& artwork, int side) {
+    const cv::Mat& p = artwork.reduced;
+    QImage image(p.cols, p.rows, QImage::Format_RGBA8888);
+    const int channels = p.channels();
+    for (int y = 0; y < p.rows; ++y)
+        for (int x = 0; x < p.cols; ++x) {
+            const uchar* s = p.ptr<uchar>(y) + x * channels;
+            uchar* d = image.scanLine(y) + 4 * x;
+            for (int c = 0; c < 3; ++c) d[c] = s[channels >= 3 ? c : 0];
+            d[3] = channels % 2 == 0 ? s[channels - 1] : 255;
+        }
+    return QPixmap::fromImage(image.scaled(side, side, Qt::KeepAspectRatio, Qt::SmoothTransformation));
+}
+
+}  // namespace
+
+DropCard::DropCard(QWidget* parent) : QFrame(parent) {
+    setObjectName(QStringLiteral("card"));
+    setAccessibleName(tr("New picture: three questions"));
+    setFixedWidth(580);
+    auto* outer = new QVBoxLayout(this);
+    outer->setContentsMargins(24, 20, 24, 20);
+    outer->setSpacing(12);
+    auto* head = new QHBoxLayout;
+    head->setSpacing(16);
+    thumb_ = new QLabel;
+    thumb_->setFixedSize(72, 72);
+    thumb_->setAlignment(Qt::AlignCenter);
+    title_ = titleLabel({});
+    title_->setObjectName(QStringLiteral("card-title"));
+    head->addWidget(thumb_);
+    head->addWidget(title_, 1);
+    outer->addLayout(head);
+
+    auto* form = rows();
+    form->setVerticalSpacing(14);
+    auto* on = new QHBoxLayout;
+    on->setSpacing(8);
+    on_ = new QLineEdit;
+    on_->setObjectName(QStringLiteral("card-on"));
+    on_->setAccessibleName(tr("What is it going on?"));
+    on_->setPlaceholderText(tr("a plank, a canvas, a cotton bag…"));
+    on_->setFixedWidth(248);
+    ground_ = new ColourButton(QStringLiteral("card-ground"), tr("Colour of the object"));
+    on->addWidget(on_);
+    on->addWidget(ground_);
+    on->addWidget(quietLabel(tr("its colour")), 1);
+    form->addRow(strongLabel(tr("What is it going on?")), on);
+
+    auto* size = new QHBoxLayout;
+    size->setSpacing(8);
+    width_ = new LengthEdit(QStringLiteral("card-width"), tr("Width of the picture"));
+    height_ = new LengthEdit(QStringLiteral("card-height"), tr("Height of the picture"));
+    size->addWidget(width_);
+    size->addWidget(new QLabel(QStringLiteral("×")));
+    size->addWidget(height_);
+    size->addWidget(quietLabel(tr("of the picture; write mm, cm or in")), 1);
+    form->addRow(strongLabel(tr("How big?")), size);
+
+    auto* how = column();
+    printer_ = new ChoiceRow(QStringLiteral("card-printer"), tr("Which printer?"), Qt::Horizontal);
+    printer_->add(QStringLiteral("laser"), tr("laser printer"));
+    printer_->add(QStringLiteral("inkjet"), tr("inkjet printer"));
+    printer_->add(QStringLiteral("shop"), tr("a copy shop"), tr("Copy shops print with toner, as a laser printer does."));
+    how->addWidget(printer_);
+    method_ = new ChoiceRow(QStringLiteral("card-method"), tr("How it gets there"), Qt::Vertical);
+    for (const Method& method : shippedMethods()) method_->add(QString::fromStdString(method.id), methodName(method), text(method.summary));
+    how->addWidget(method_);
+    why_ = quietLabel({});
+    why_->setMinimumHeight(34);
+    how->addWidget(why_);
+    form->addRow(strongLabel(tr("How?")), how);
+    outer->addLayout(form);
+
+    auto* buttons = new QHBoxLayout;
+    buttons->setSpacing(12);
+    auto* hang_button = pushButton(QStringLiteral("card-hang"), tr("Hang it on the line"));
+    hang_button->setProperty("main", true);
+    auto* cancel = pushButton(QStringLiteral("card-cancel"), tr("Not now"));
+    buttons->addStretch(1);
+    buttons->addWidget(cancel);
+    buttons->addWidget(hang_button);
+    outer->addLayout(buttons);
+
+    connect(hang_button, &QPushButton::clicked, this, &DropCard::hang);
+    connect(cancel, &QPushButton::clicked, this, &DropCard::cancelled);
+    connect(width_, &LengthEdit::typed, this, [this](double mm) { height_->show(mm / artworks_.front()->aspect(), unit_); });
+    connect(height_, &LengthEdit::typed, this, [this](double mm) { width_->show(mm * artworks_.front()->aspect(), unit_); });
+    connect(printer_, &ChoiceRow::picked, this, &DropCard::suggest);
+    connect(method_, &ChoiceRow::picked, this, [this] { showPrinter(printer_->chosen()); });
+    printer_->choose(QStringLiteral("laser"));
+    suggest();
+}
+
+void DropCard::ask(const std::vector<ArtworkPtr>& artworks, Unit unit, const Paper& paper) {
+    artworks_ = artworks;
+    unit_ = unit;
+    const Artwork& first = *artworks.front();
+    title_->setText(artworks.size() == 1 ? QString::fromStdString(first.name)
+                                         : tr("%1 and %2 more").arg(QString::fromStdString(first.name)).arg(artworks.size() - 1));
+    thumb_->setPixmap(thumbnail(first, 72));
+    const SizeMm size = guessedSize(first, paper);
+    width_->show(size.width, unit);
+    height_->show(size.height, unit);
+    adjustSize();
+    on_->setFocus();
+}
+
+/// The first method that the printer serves becomes the choice; the maker may choose another.
+void DropCard::suggest() {
+    const QString kind = printer_->chosen();
+    const PrinterKind wanted = kind == QStringLiteral("inkjet") ? PrinterKind::inkjet : PrinterKind::laser;
+    for (const Method& method : shippedMethods())
+        if (std::find(method.printers.begin(), method.printers.end(), wanted) != method.printers.end()) {
+            method_->choose(QString::fromStdString(method.id));
+            break;
+        }
+    showPrinter(kind);
+}
+
+void DropCard::showPrinter(const QString& kind) {
+    const Method& method = findMethod(shippedMethods(), method_->chosen().toStdString());
+    const PrinterKind wanted = kind == QStringLiteral("inkjet") ? PrinterKind::inkjet : PrinterKind::laser;
+    const bool serves = std::find(method.printers.begin(), method.printers.end(), wanted) != method.printers.end();
+    why_->setText(serves ? mirroringSentence(method) : tr("This way wants %1.").arg(printersText(method)));
+    why_->setProperty("look", !serves);
+    why_->setProperty("quiet", serves);
+    why_->style()->unpolish(why_);
+    why_->style()->polish(why_);
+}
+
+void DropCard::hang() {
+    std::vector<NewPiece> pieces;
+    for (const ArtworkPtr& artwork : artworks_) {
+        NewPiece piece;
+        piece.artwork = artwork;
+        piece.object.name = on_->text().trimmed().toStdString();
+        piece.object.ground = ground_->colour();
+        piece.method = findMethod(shippedMethods(), method_->chosen().toStdString());
+        piece.size = {width_->value(), width_->value() / artwork->aspect()};
+        pieces.push_back(std::move(piece));
+    }
+    emit answered(pieces);
+}
+
+void DropCard::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Escape) return emit cancelled();
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) return hang();
+    QFrame::keyPressEvent(event);
+}
+
+}  // namespace tympan::app

@@ -1,0 +1,46 @@
+#pragma once
+#include <QFrame>
+#include <vector>
+
+#include "core/job/edits.h"
+
+class QLabel;
+class QLineEdit;
+
+namespace tympan::app {
+
+class ChoiceRow;
+class ColourButton;
+class LengthEdit;
+
+/// The card for a dropped picture: what is it going on, how big, how. Sensible guesses are filled in; with several
+/// pictures the answers hold for each.
+class DropCard : public QFrame {
+    Q_OBJECT
+  public:
+    explicit DropCard(QWidget* parent = nullptr);
+
+    void ask(const std::vector<ArtworkPtr>& artworks, Unit unit, const Paper& paper);
+
+  signals:
+    void answered(const std::vector<tympan::NewPiece>& pieces);
+    void cancelled();
+
+  protected:
+    void keyPressEvent(QKeyEvent* event) override;
+
+  private:
+    void hang();
+    void suggest();
+    void showPrinter(const QString& kind);
+
+    std::vector<ArtworkPtr> artworks_;
+    Unit unit_ = Unit::mm;
+    QLabel *title_, *thumb_, *why_;
+    QLineEdit* on_;
+    ColourButton* ground_;
+    LengthEdit *width_, *height_;
+    ChoiceRow *printer_, *method_;
+};
+
+}  // namespace tympan::app

@@ -1,0 +1,305 @@
+#include "app/fold/fold_view.h"
+
+#include <QLabel>
+#include <QMessageBox>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPushButton>
+#include <QScreen>
+#include <QVBoxLayout>
+#include <opencv2/core.hpp>
+
+#include "app/shell/job_store.h"
+#include "app/shell/render_service.h"
+#include "app/shell/theme.h"
+#include "app/shell/words.h"
+#include "app/widgets/colour_button.h"
+#include "app/widgets/tray_parts.h"
+#include "core/render/finished.h"
+#include "core/render/preview.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr int side_width = 176, side_margin = 20, edge = 28, bottom_edge = 14;
+constexpr double quick_pixels = 1e6, sharp_pixels = 6e6;
+constexpr std::size_t cache_bytes = std::size_t{192} << 20;
+
+QImage toImage(const cv::Mat& pixels) {
+    const auto format = pixels.channels() == 1 ? QImage::Format_Grayscale8 : QImage::Format_RGB888;
+    return QImage(pixels.data, pixels.cols, pixels.rows, static_cast<qsizetype>(pixels.step), format).copy();
+}
+
+LeafPictures drawn(const Print& print, const Rgb8& ground, PixelCache& cache, const std::stop_token& stop) {
+    const cv::Mat ink = previewInk(print, cache, {stop, {}});
+    LeafPictures pictures;
+    pictures.ground = toQColor(ground);
+    pictures.finished = toImage(onGround(ink, ground));
+    cv::Mat printed = ink;
+    if (print.mirrored == Mirrored::yes) cv::flip(ink, printed, 1);
+    pictures.printed = toImage(printed);
+    return pictures;
+}
+
+}  // namespace
+
+FoldView::FoldView(JobStore& store, RenderService& service, QWidget* parent)
+    : QWidget(parent), store_(store), service_(service), cache_(std::make_shared<PixelCache>(cache_bytes)) {
+    setObjectName(QStringLiteral("fold"));
+    setMouseTracking(true);
+    setMinimumSize(480, 220);
+    makeSides();
+    glide_.setDuration(520);
+    glide_.setEasingCurve(QEasingCurve::InOutCubic);
+    connect(&glide_, &QVariantAnimation::valueChanged, this, [this](const QVariant& value) { moveTo(value.toDouble()); });
+    rest_.setSingleShot(true);
+    rest_.setInterval(250);
+    connect(&rest_, &QTimer::timeout, this, [this] { requestPictures(sharp_pixels); });
+    connect(&store_, &JobStore::changed, this, &FoldView::refresh);
+    refresh();
+}
+
+void FoldView::makeSides() {
+    const auto side = [&](const QString& name) {
+        auto* widget = new QWidget(this);
+        widget->setObjectName(name);
+        auto* layout = new QVBoxLayout(widget);
+        layout->setContentsMargins(0, 0, 0, 0);
+        layout->setSpacing(4);
+        return widget;
+    };
+    const auto add = [](QWidget* to, QLabel* label, Qt::Alignment align) {
+        label->setWordWrap(true);
+        label->setAlignment(align | Qt::AlignTop);
+        to->layout()->addWidget(label);
+        return label;
+    };
+    left_side_ = side(QStringLiteral("print-side"));
+    add(left_side_, strongLabel(tr("Ink side, as it leaves the printer")), Qt::AlignLeft);
+    size_ = add(left_side_, quietLabel({}), Qt::AlignLeft);
+    hint_ = add(left_side_, quietLabel({}), Qt::AlignLeft);
+    static_cast<QVBoxLayout*>(left_side_->layout())->addSpacing(12);
+    sentence_ = add(left_side_, new QLabel, Qt::AlignLeft);
+    sentence_->setObjectName(QStringLiteral("mirroring-sentence"));
+    why_ = linkButton(QStringLiteral("why-mirrored"), tr("Why?"));
+    left_side_->layout()->addWidget(why_);
+    left_side_->layout()->setAlignment(why_, Qt::AlignLeft);
+    static_cast<QVBoxLayout*>(left_side_->layout())->addStretch(1);
+    connect(why_, &QPushButton::clicked, this, &FoldView::showWhy);
+    right_side_ = side(QStringLiteral("finished-side"));
+    finished_title_ = add(right_side_, strongLabel({}), Qt::AlignRight);
+    bare_ = add(right_side_, quietLabel({}), Qt::AlignRight);
+    add(right_side_, quietLabel(tr("How it may look: a guess. Bare paper prints as nothing, so the object is the white of the picture.")), Qt::AlignRight);
+    static_cast<QVBoxLayout*>(right_side_->layout())->addStretch(1);
+    right_side_->setAttribute(Qt::WA_TransparentForMouseEvents);
+}
+
+void FoldView::refresh() {
+    const Piece* piece = store_.piece();
+    left_side_->setVisible(piece);
+    right_side_->setVisible(piece);
+    if (!piece) {
+        pictures_ = {};
+        shown_piece_ = 0;
+        update();
+        return;
+    }
+    if (piece->id != shown_piece_) {
+        pictures_ = {};
+        zoom_ = 1;
+        pan_ = {};
+        glide_.stop();
+        way_ = 0;
+        shown_piece_ = piece->id;
+    }
+    pictures_.ground = toQColor(objectOf(store_.job(), *piece).ground);
+    scene_ = foldScene(store_.job(), *piece, store_.imposition());
+    say();
+    relayout();
+    requestPictures(quick_pixels);
+    rest_.start();
+}
+
+void FoldView::say() {
+    const Job& job = store_.job();
+    const Piece& piece = *store_.piece();
+    const Object& object = objectOf(job, piece);
+    const QString paper = QString::fromStdString(job.sheets.paper.name);
+    const QString on = scene_.sheets != 1   ? tr("on %1 sheets of %2").arg(scene_.sheets).arg(paper)
+                       : scene_.sharing > 1 ? tr("%1 to a sheet of %2").arg(scene_.sharing).arg(paper)
+                                            : tr("on one sheet of %1").arg(paper);
+    size_->setText(sizeText(piece.size, job.unit) + QStringLiteral(", ") + on);
+    hint_->setText(scene_.mirrored == Mirrored::yes ? tr("Fold the corner over, or press F, to lay it on the object.")
+                                                    : tr("Pull the corner across, or press F, to lay it on the object."));
+    sentence_->setText(mirroringSentence(piece.method));
+    finished_title_->setText(object.name.empty() ? tr("Finished") : tr("Finished, on the %1").arg(QString::fromStdString(object.name)));
+    setAccessibleName(tr("The print at the left, the finished object at the right"));
+    setAccessibleDescription(mirroringSentence(piece.method));
+    if (!object.size) {
+        bare_->setText(tr("a spot on something bigger"));
+        return;
+    }
+    const double side = (object.size->width - piece.size.width) / 2, end = (object.size->height - piece.size.height) / 2;
+    if (side < 0 || end < 0)
+        bare_->setText(tr("goes over the edge"));
+    else if (std::abs(side - end) < 0.05)
+        bare_->setText(side < 0.05 ? tr("to the very edge") : tr("%1 bare all round").arg(lengthText(side, job.unit)));
+    else
+        bare_->setText(tr("%1 bare at the sides, %2 above and below").arg(lengthText(side, job.unit), lengthText(end, job.unit)));
+}
+
+void FoldView::relayout() {
+    const bool sides = width() > 820;
+    const int taken = sides ? side_width + side_margin : 12;
+    left_side_->setGeometry(side_margin, 16, side_width, std::max(0, height() - 24));
+    right_side_->setGeometry(width() - side_width - side_margin, 16, side_width, std::max(0, height() - 24));
+    left_side_->setVisible(sides && store_.piece());
+    right_side_->setVisible(sides && store_.piece());
+    const QRectF room(taken, edge, width() - 2.0 * taken - 36, height() - edge - bottom_edge);
+    if (store_.piece()) layout_ = foldLayout(scene_, room, zoom_, pan_);
+    update();
+}
+
+void FoldView::requestPictures(double most_pixels) {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    const double screen_ppi = layout_.px_mm * devicePixelRatioF() * mm_per_inch;
+    const double sharpest = std::min(screen_ppi, previewPpi(*piece, store_.job().sheets.ppi, sharp_pixels));
+    const double ppi = std::min(sharpest, previewPpi(*piece, store_.job().sheets.ppi, most_pixels));
+    if (ppi >= sharpest) rest_.stop();
+    const Rgb8 ground = objectOf(store_.job(), *piece).ground;
+    service_.request(QStringLiteral("fold"),
+                     [this, cache = cache_, ground, piece = *piece, ppi](const std::stop_token& stop) -> RenderService::Finish {
+                         const LeafPictures pictures = drawn(printOf(piece, std::max(1.0, ppi)), ground, *cache, stop);
+                         return [this, pictures, id = piece.id] {
+                             if (id != shown_piece_) return;
+                             pictures_ = pictures;
+                             update();
+                         };
+                     });
+}
+
+void FoldView::moveTo(double way) {
+    way_ = std::clamp(way, 0.0, 1.0);
+    update();
+}
+
+void FoldView::fold() {
+    if (!store_.piece()) return;
+    const double to = glide_.state() == QAbstractAnimation::Running ? 1 - glide_.endValue().toDouble() : way_ > 0.5 ? 0 : 1;
+    glide_.stop();
+    glide_.setStartValue(way_);
+    glide_.setEndValue(to);
+    glide_.start();
+}
+
+void FoldView::zoomBy(double factor) {
+    zoom_ = std::clamp(zoom_ * factor, 0.2, 60.0);
+    pan_ *= factor;
+    relayout();
+    rest_.start();
+}
+
+void FoldView::zoomToFit() {
+    zoom_ = 1;
+    pan_ = {};
+    relayout();
+    rest_.start();
+}
+
+void FoldView::zoomToTrueSize() { zoomBy(screen()->physicalDotsPerInch() / mm_per_inch / layout_.px_mm); }
+
+QRectF FoldView::cornerRect() const {
+    return {layout_.paper.left() - 4, layout_.paper.bottom() - 36, 40, 40};
+}
+
+void FoldView::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.fillRect(rect(), theme().stage);
+    const Piece* piece = store_.piece();
+    if (!piece) {
+        painter.setPen(theme().text);
+        painter.setFont(textFont(TextSize::title));
+        painter.drawText(rect(), Qt::AlignCenter, tr("Drop a picture anywhere, paste one, or press Ctrl+O to open one."));
+        return;
+    }
+    paintHinge(painter, layout_.hinge_x, 10, height() - 10);
+    paintObject(painter, layout_, scene_, pictures_);
+    paintRuler(painter, layout_.object, layout_.px_mm, store_.job().unit);
+    paintPaper(painter, layout_, scene_, pictures_, way_);
+    if (way_ == 0) paintCorner(painter, layout_.paper, on_corner_);
+    if (spot_ && way_ == 0) {
+        paintTwin(painter, layout_.onPrint(*spot_, scene_.mirrored));
+        paintTwin(painter, layout_.onObject(*spot_));
+    }
+    if (way_ >= 1) {
+        painter.setPen(theme().text);
+        painter.setFont(textFont(TextSize::small));
+        painter.drawText(QRectF(layout_.printed.x() - 40, layout_.printed.center().y() - 30, layout_.printed.width() + 80, 60),
+                         Qt::AlignCenter | Qt::TextWordWrap, tr("The paper lies on the object. F lifts it back."));
+    }
+    emit painted();
+}
+
+void FoldView::resizeEvent(QResizeEvent*) {
+    relayout();
+    rest_.start();
+}
+
+void FoldView::mouseMoveEvent(QMouseEvent* event) {
+    if (grab_ == Grab::corner) {
+        const double reach = scene_.mirrored == Mirrored::yes ? 2 * (layout_.hinge_x - grabbed_at_.x()) : layout_.finished.x() - layout_.printed.x();
+        moveTo((event->position().x() - grabbed_at_.x()) / std::max(1.0, reach));
+        return;
+    }
+    if (grab_ == Grab::view) {
+        pan_ += event->position() - grabbed_at_;
+        grabbed_at_ = event->position();
+        relayout();
+        return;
+    }
+    on_corner_ = store_.piece() && way_ == 0 && cornerRect().contains(event->position());
+    setCursor(on_corner_ ? Qt::OpenHandCursor : Qt::ArrowCursor);
+    spot_ = store_.piece() && !on_corner_ ? layout_.spotAt(event->position(), scene_.mirrored) : std::nullopt;
+    update();
+}
+
+void FoldView::mousePressEvent(QMouseEvent* event) {
+    if (!store_.piece() || event->button() != Qt::LeftButton) return;
+    glide_.stop();
+    grabbed_at_ = event->position();
+    grab_ = way_ == 0 && cornerRect().contains(event->position()) ? Grab::corner : zoom_ > 1.01 ? Grab::view : Grab::nothing;
+    if (grab_ != Grab::nothing) setCursor(Qt::ClosedHandCursor);
+    if (way_ >= 1) fold();
+}
+
+void FoldView::mouseReleaseEvent(QMouseEvent*) {
+    if (grab_ == Grab::corner) {
+        glide_.setStartValue(way_);
+        glide_.setEndValue(way_ > 0.3 ? 1.0 : 0.0);
+        glide_.start();
+    }
+    grab_ = Grab::nothing;
+    setCursor(Qt::ArrowCursor);
+}
+
+void FoldView::wheelEvent(QWheelEvent* event) {
+    if (store_.piece()) zoomBy(std::pow(1.0015, event->angleDelta().y()));
+}
+
+void FoldView::leaveEvent(QEvent*) {
+    spot_.reset();
+    on_corner_ = false;
+    update();
+}
+
+void FoldView::showWhy() {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    QMessageBox box(QMessageBox::NoIcon, mirroringSentence(piece->method), whyMirrored(piece->method), QMessageBox::Close, this);
+    box.setObjectName(QStringLiteral("why-box"));
+    box.exec();
+}
+
+}  // namespace tympan::app

@@ -1,0 +1,75 @@
+#pragma once
+#include <QTimer>
+#include <QVariantAnimation>
+#include <QWidget>
+
+#include "app/fold/leaf_painter.h"
+#include "core/render/pixel_cache.h"
+
+class QLabel;
+class QPushButton;
+
+namespace tympan::app {
+
+class JobStore;
+class RenderService;
+
+/// The fold: the ink side of the paper at the left, the finished object at the right, joined at a hinge. Pointing at one
+/// leaf marks the twin spot on the other; folding the corner over (or F) lays the paper on the object.
+class FoldView : public QWidget {
+    Q_OBJECT
+  public:
+    FoldView(JobStore& store, RenderService& service, QWidget* parent = nullptr);
+
+    /// Lays the paper on the object, or lifts it back.
+    void fold();
+    bool folded() const { return way_ > 0.5; }
+    void zoomBy(double factor);
+    void zoomToFit();
+    /// One millimetre of the object is one millimetre of the screen, as far as the screen knows its own size.
+    void zoomToTrueSize();
+    const FoldLayout& layoutForTests() const { return layout_; }
+    const LeafPictures& picturesForTests() const { return pictures_; }
+
+  signals:
+    void painted();
+
+  protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void leaveEvent(QEvent* event) override;
+
+  private:
+    void refresh();
+    void relayout();
+    void requestPictures(double most_pixels);
+    void say();
+    void moveTo(double way);
+    QRectF cornerRect() const;
+    void showWhy();
+    void makeSides();
+
+    JobStore& store_;
+    RenderService& service_;
+    std::shared_ptr<PixelCache> cache_;
+    int shown_piece_ = 0;
+    FoldScene scene_;
+    FoldLayout layout_;
+    LeafPictures pictures_;
+    double zoom_ = 1, way_ = 0;
+    QPointF pan_, grabbed_at_;
+    enum class Grab { nothing, corner, view } grab_ = Grab::nothing;
+    std::optional<QPointF> spot_;
+    bool on_corner_ = false;
+    QVariantAnimation glide_;
+    QTimer rest_;
+    QWidget *left_side_, *right_side_;
+    QLabel *size_, *hint_, *sentence_, *finished_title_, *bare_;
+    QPushButton* why_;
+};
+
+}  // namespace tympan::app

@@ -1,0 +1,136 @@
+#include "app/fold/leaf_painter.h"
+
+#include <QPainterPath>
+#include <cmath>
+
+#include "app/shell/theme.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr double corner_px = 26;
+const QColor paper_white(255, 255, 255), paper_back(246, 244, 240), paper_edge(150, 148, 144);
+
+void shadow(QPainter& painter, const QRectF& box) {
+    painter.fillRect(box.translated(2, 3), QColor(0, 0, 0, 36));
+}
+
+/// A step of the ruler that leaves room for its figures: 1, 2 or 5 times a power of ten of the unit.
+double rulerStep(double px_unit) {
+    double step = 1;
+    while (step * px_unit < 34) step *= 10;
+    if (step / 5 * px_unit >= 34) return step / 5;
+    return step / 2 * px_unit >= 34 ? step / 2 : step;
+}
+
+}  // namespace
+
+void paintObject(QPainter& painter, const FoldLayout& layout, const FoldScene& scene, const LeafPictures& pictures) {
+    painter.save();
+    if (!scene.spot) shadow(painter, layout.object);
+    painter.fillRect(layout.object, pictures.ground);
+    if (scene.spot) {
+        painter.setPen(QPen(theme().quiet, 1, Qt::DotLine));
+        painter.drawRect(layout.object);
+    }
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    if (!pictures.finished.isNull()) painter.drawImage(layout.finished, pictures.finished);
+    painter.restore();
+}
+
+void paintPaper(QPainter& painter, const FoldLayout& layout, const FoldScene& scene, const LeafPictures& pictures, double way) {
+    painter.save();
+    const QTransform before = painter.transform();
+    if (way <= 0) shadow(painter, layout.paper);
+    painter.setTransform(layout.paperAt(way, scene.mirrored) * before);
+    const bool back = scene.mirrored == Mirrored::yes && way > 0.5;
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    painter.setPen(QPen(paper_edge, 1));
+    painter.setBrush(back ? paper_back : paper_white);
+    painter.drawRect(layout.paper);
+    if (!pictures.printed.isNull()) {
+        if (back) painter.setOpacity(0.16);
+        painter.setCompositionMode(QPainter::CompositionMode_Multiply);
+        painter.drawImage(layout.printed, pictures.printed);
+        painter.setCompositionMode(QPainter::CompositionMode_SourceOver);
+        painter.setOpacity(1);
+    }
+    // Where it is cut: the picture's edge and the seams.
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(QColor(120, 118, 114), 1, Qt::DashLine));
+    if (!back) painter.drawRect(layout.printed);
+    const QRectF& p = layout.printed;
+    for (double x : scene.seams_across)
+        painter.drawLine(QPointF(p.x() + x * layout.px_mm, p.top()), QPointF(p.x() + x * layout.px_mm, p.bottom()));
+    for (double y : scene.seams_down)
+        painter.drawLine(QPointF(p.left(), p.y() + y * layout.px_mm), QPointF(p.right(), p.y() + y * layout.px_mm));
+    painter.restore();
+}
+
+void paintHinge(QPainter& painter, double x, double top, double bottom) {
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    const QColor metal = theme().dark ? QColor("#8d9392") : QColor("#6f6f6b");
+    painter.setPen(QPen(metal, 2, Qt::DotLine, Qt::RoundCap));
+    painter.drawLine(QPointF(x, top), QPointF(x, bottom));
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(metal);
+    for (double part : {0.2, 0.5, 0.8}) {
+        const double y = top + part * (bottom - top);
+        painter.drawRoundedRect(QRectF(x - 4, y - 16, 8, 32), 4, 4);
+    }
+    painter.restore();
+}
+
+void paintCorner(QPainter& painter, const QRectF& paper, bool pointed) {
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    const double c = pointed ? corner_px * 1.25 : corner_px;
+    const QPointF a(paper.left(), paper.bottom() - c), b(paper.left() + c, paper.bottom()), tip(paper.left() + c * 0.92, paper.bottom() - c * 0.92);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(theme().stage);
+    painter.drawPolygon(QPolygonF(QList<QPointF>{a, paper.bottomLeft() + QPointF(-1, 1), b}));
+    painter.setPen(QPen(pointed ? theme().chosen : paper_edge, pointed ? 2 : 1));
+    painter.setBrush(QColor("#e9e4da"));
+    painter.drawPolygon(QPolygonF(QList<QPointF>{a, tip, b}));
+    painter.restore();
+}
+
+void paintTwin(QPainter& painter, const QPointF& at) {
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    for (const auto& [colour, width] : {std::pair{QColor(255, 255, 255, 200), 4.0}, {QColor("#115a60"), 1.8}}) {
+        painter.setPen(QPen(colour, width));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawEllipse(at, 9, 9);
+        painter.drawLine(at - QPointF(14, 0), at - QPointF(4, 0));
+        painter.drawLine(at + QPointF(4, 0), at + QPointF(14, 0));
+        painter.drawLine(at - QPointF(0, 14), at - QPointF(0, 4));
+        painter.drawLine(at + QPointF(0, 4), at + QPointF(0, 14));
+    }
+    painter.restore();
+}
+
+void paintRuler(QPainter& painter, const QRectF& box, double px_mm, Unit unit) {
+    painter.save();
+    painter.setFont(figureFont(TextSize::small));
+    painter.setPen(theme().quiet);
+    const double px_unit = px_mm * millimetresIn(unit);
+    const double step = rulerStep(px_unit);
+    const auto figure = [&](double value) { return QString::number(value); };
+    for (int i = 0; i * step * px_unit <= box.width() + 0.5; ++i) {
+        const double x = box.left() + i * step * px_unit;
+        painter.drawLine(QPointF(x, box.top() - 3), QPointF(x, box.top() - 9));
+        painter.drawText(QRectF(x - 30, box.top() - 24, 60, 14), Qt::AlignCenter, figure(i * step));
+    }
+    for (int i = 0; i * step * px_unit <= box.height() + 0.5; ++i) {
+        const double y = box.top() + i * step * px_unit;
+        painter.drawLine(QPointF(box.right() + 3, y), QPointF(box.right() + 9, y));
+        painter.drawText(QRectF(box.right() + 12, y - 8, 44, 16), Qt::AlignVCenter | Qt::AlignLeft, figure(i * step));
+    }
+    painter.restore();
+}
+
+}  // namespace tympan::app

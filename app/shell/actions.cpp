@@ -1,0 +1,85 @@
+#include "app/shell/actions.h"
+
+#include <QAction>
+#include <QActionGroup>
+#include <QCoreApplication>
+#include <QMenuBar>
+
+namespace tympan::app {
+
+namespace {
+
+QString tr(const char* text) { return QCoreApplication::translate("Actions", text); }
+
+QAction* make(QObject* parent, const char* name, const QString& text, const QKeySequence& key = {}, const QString& tip = {}) {
+    auto* action = new QAction(text, parent);
+    action->setObjectName(QLatin1String(name));
+    action->setShortcut(key);
+    if (!tip.isEmpty()) action->setToolTip(tip);
+    return action;
+}
+
+}  // namespace
+
+Actions::Actions(QObject* parent, const QList<QString>& station_names) {
+    fresh = make(parent, "new-job", tr("New job"), QKeySequence::New);
+    open = make(parent, "open", tr("Add pictures…"), QKeySequence::Open);
+    paste = make(parent, "paste", tr("Paste a picture"), QKeySequence::Paste);
+    save_pdf = make(parent, "save-pdf", tr("Save the sheets as PDF…"), QKeySequence::Save, tr("True size, cut and marked: print it at 100 %."));
+    save_picture = make(parent, "save-picture", tr("Save the print as a picture…"), Qt::CTRL | Qt::SHIFT | Qt::Key_S,
+                        tr("The chosen piece in one PNG or TIFF, as it will be printed."));
+    copy_shop = make(parent, "copy-shop", tr("Files for a copy shop…"), {}, tr("The PDF, a page of instructions with a small proof, and a test sheet where one is needed."));
+    reference = make(parent, "reference", tr("Reference print…"), {}, tr("Small, the right way round, to hold beside the object while the paper comes off."));
+    test_sheet = make(parent, "test-sheet", tr("Test sheet…"), {}, tr("One plain sheet that shows which face is printed, whether the size is true, and whether the printer mirrors."));
+    print = make(parent, "print", tr("Print…"), QKeySequence::Print);
+    quit = make(parent, "quit", tr("Quit"), QKeySequence::Quit);
+    undo = make(parent, "undo", tr("Undo"), QKeySequence::Undo);
+    redo = make(parent, "redo", tr("Redo"), QKeySequence::Redo);
+    remove = make(parent, "remove", tr("Take off the line"), Qt::CTRL | Qt::Key_Backspace);
+    next = make(parent, "next-piece", tr("Next piece"), Qt::CTRL | Qt::Key_Right);
+    previous = make(parent, "previous-piece", tr("Previous piece"), Qt::CTRL | Qt::Key_Left);
+    fold = make(parent, "fold", tr("Fold the paper over, or lift it back"), Qt::Key_F);
+    zoom_in = make(parent, "zoom-in", tr("Nearer"), QKeySequence::ZoomIn);
+    zoom_out = make(parent, "zoom-out", tr("Farther"), QKeySequence::ZoomOut);
+    zoom_fit = make(parent, "zoom-fit", tr("See both leaves whole"), Qt::CTRL | Qt::Key_0);
+    zoom_true = make(parent, "zoom-true", tr("True size on the screen"), Qt::CTRL | Qt::Key_1, tr("As far as the screen knows its own size."));
+    evening = make(parent, "evening", tr("Evening colours"));
+    evening->setCheckable(true);
+    auto* units = new QActionGroup(parent);
+    mm = make(parent, "unit-mm", tr("Measure in millimetres"));
+    cm = make(parent, "unit-cm", tr("Measure in centimetres"));
+    in = make(parent, "unit-in", tr("Measure in inches"));
+    for (QAction* unit : {mm, cm, in}) unit->setCheckable(true), units->addAction(unit);
+    shortcuts = make(parent, "shortcuts", tr("Keys"), QKeySequence::HelpContents);
+    about = make(parent, "about", tr("About Tympan"));
+    for (int i = 0; i < station_names.size(); ++i)
+        stations << make(parent, qPrintable(QStringLiteral("station-%1").arg(i + 1)), station_names[i], QKeySequence(Qt::Key_1 + i));
+}
+
+void Actions::fill(QMenuBar& bar) const {
+    const auto menu = [&](const QString& title, const QList<QAction*>& actions) {
+        QMenu* added = bar.addMenu(title);
+        for (QAction* action : actions) {
+            if (action)
+                added->addAction(action);
+            else
+                added->addSeparator();
+        }
+    };
+    menu(tr("Job"), {fresh, open, nullptr, save_pdf, copy_shop, save_picture, test_sheet, reference, nullptr, print, nullptr, quit});
+    menu(tr("Edit"), {undo, redo, nullptr, paste});
+    menu(tr("Piece"), {previous, next, nullptr, remove});
+    QList<QAction*> view = stations;
+    view << nullptr << fold << nullptr << zoom_in << zoom_out << zoom_fit << zoom_true << nullptr << mm << cm << in << nullptr << evening;
+    menu(tr("View"), view);
+    menu(tr("Help"), {shortcuts, about});
+}
+
+QList<QAction*> Actions::withKeys() const {
+    QList<QAction*> all = stations;
+    all << fold << open << paste << undo << redo << previous << next << remove << save_pdf << save_picture << print << zoom_in << zoom_out << zoom_fit
+        << zoom_true << fresh << quit << shortcuts;
+    return all;
+}
+
+}  // namespace tympan::app

@@ -1,0 +1,26 @@
+#pragma once
+#include <QList>
+
+class QAction;
+class QMenuBar;
+class QObject;
+
+namespace tympan::app {
+
+/// Every action of the program, each once: menus, buttons and keys all use these.
+struct Actions {
+    QAction *fresh, *open, *paste, *save_pdf, *save_picture, *copy_shop, *reference, *test_sheet, *print, *quit;
+    QAction *undo, *redo;
+    QAction *remove, *next, *previous;
+    QAction *fold, *zoom_in, *zoom_out, *zoom_fit, *zoom_true, *evening;
+    QAction *mm, *cm, *in;
+    QAction *shortcuts, *about;
+    QList<QAction*> stations;
+
+    explicit Actions(QObject* parent, const QList<QString>& station_names);
+    void fill(QMenuBar& bar) const;
+    /// All with a key, for the list under F1.
+    QList<QAction*> withKeys() const;
+};
+
+}  // namespace tympan::app

@@ -1,0 +1,116 @@
+#include "app/shell/exports.h"
+
+#include <QDir>
+#include <QFileInfo>
+#include <QTemporaryDir>
+
+#include "app/shell/job_store.h"
+#include "app/shell/render_service.h"
+#include "app/shell/system_printers.h"
+#include "app/shell/words.h"
+#include "core/output/copy_shop.h"
+#include "core/output/reference_print.h"
+#include "core/output/sheet_marks.h"
+#include "core/output/sheets_pdf.h"
+#include "core/output/test_sheet.h"
+#include "core/output/whole_print.h"
+
+namespace tympan::app {
+
+namespace {
+
+const QString view = QStringLiteral("export");
+
+std::filesystem::path path(const QString& file) { return file.toStdString(); }
+QString shortName(const QString& file) { return QFileInfo(file).fileName(); }
+
+}  // namespace
+
+Exports::Exports(JobStore& store, RenderService& service, QObject* parent) : QObject(parent), store_(store), service_(service) {
+    connect(&service_, &RenderService::failed, this, [this](const QString& failed_view, const QString& sentence) {
+        if (failed_view != view || !running_) return;
+        running_ = false;
+        emit ended(false, sentence.isEmpty() ? tr("Stopped. Nothing was written.") : sentence);
+    });
+}
+
+void Exports::stop() { service_.cancel(view); }
+
+void Exports::run(const QString& what, const Work& work) {
+    if (running_ || store_.job().pieces.empty()) return;
+    running_ = true;
+    emit started(what);
+    const auto sink = [this](double fraction) {
+        QMetaObject::invokeMethod(this, [this, fraction] {
+            if (running_) emit progressed(fraction);
+        });
+    };
+    service_.request(view, [this, job = store_.job(), work, sink](const std::stop_token& stop) -> RenderService::Finish {
+        const QString done = work(job, {stop, sink});
+        return [this, done] {
+            running_ = false;
+            emit ended(true, done);
+        };
+    });
+}
+
+void Exports::writePdf(const QString& file) {
+    run(tr("Saving the PDF"), [file](const Job& job, const Progress& progress) {
+        const Imposition imposition = impose(job);
+        writeSheets(path(file), job, imposition, progress);
+        if (!needsTestSheet(imposition)) return tr("Saved %1.").arg(shortName(file));
+        const auto test = testSheetBeside(path(file));
+        writeTestSheet(test, job, imposition);
+        return tr("Saved %1, and a test sheet for plain paper beside it.").arg(shortName(file));
+    });
+}
+
+void Exports::writePicture(const QString& file) {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    run(tr("Saving the picture"), [file, id = piece->id](const Job& job, const Progress& progress) {
+        writeWholePrint(path(file), printOf(*findPiece(job, id), job.sheets.ppi), progress);
+        return tr("Saved %1, as it will be printed.").arg(shortName(file));
+    });
+}
+
+void Exports::writeReference(const QString& file) {
+    run(tr("Saving the reference print"), [file](const Job& job, const Progress& progress) {
+        writeReferencePrint(path(file), job, progress);
+        return tr("Saved %1, the right way round, for looking at.").arg(shortName(file));
+    });
+}
+
+void Exports::writeTest(const QString& file) {
+    run(tr("Saving the test sheet"), [file](const Job& job, const Progress&) {
+        writeTestSheet(path(file), job, impose(job));
+        return tr("Saved %1, for plain paper.").arg(shortName(file));
+    });
+}
+
+void Exports::writeCopyShop(const QString& folder) {
+    run(tr("Saving the files for the shop"), [folder](const Job& job, const Progress& progress) {
+        const auto files = writeCopyShopSet(path(folder), job, progress);
+        return tr("Saved %1 files for the shop in %2.").arg(files.size()).arg(shortName(folder));
+    });
+}
+
+void Exports::print(const QString& printer) {
+    run(tr("Handing it to the printer"), [printer](const Job& job, const Progress& progress) {
+        QTemporaryDir folder;
+        if (!folder.isValid()) throw Error(Error::Kind::output, QDir::tempPath().toStdString(), "cannot be written", "make room there");
+        const QString file = folder.filePath(QStringLiteral("sheets.pdf"));
+        const Imposition imposition = impose(job);
+        writeSheets(path(file), job, imposition, progress);
+        progress.at(1);
+        const SizeMm page = job.sheets.paper.size;
+        const QString refused = printPdf(printer, file, QString::fromStdString(job.name), page.width, page.height);
+        if (!refused.isEmpty())
+            throw Error(Error::Kind::output, printer.toStdString(), "the printer did not take it (" + refused.toStdString() + ")",
+                        "save a PDF and print that");
+        return counted(static_cast<qsizetype>(imposition.sheets.size()), tr("Handed %1 sheet to "), tr("Handed %1 sheets to ")) + printer +
+               tr(", at true size. Check the bar.");
+    });
+}
+
+}  // namespace tympan::app

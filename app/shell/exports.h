@@ -1,0 +1,46 @@
+#pragma once
+#include <QObject>
+#include <functional>
+
+#include "core/base/progress.h"
+#include "core/job/job.h"
+
+namespace tympan::app {
+
+class JobStore;
+class RenderService;
+
+/// Everything that leaves the program: one at a time, off the interface thread, with progress and a way to stop it.
+class Exports : public QObject {
+    Q_OBJECT
+  public:
+    Exports(JobStore& store, RenderService& service, QObject* parent = nullptr);
+
+    bool running() const { return running_; }
+    void stop();
+
+    void writePdf(const QString& file);
+    /// The chosen piece in one picture, as it will be printed.
+    void writePicture(const QString& file);
+    void writeReference(const QString& file);
+    void writeTest(const QString& file);
+    void writeCopyShop(const QString& folder);
+    void print(const QString& printer);
+
+  signals:
+    void started(const QString& what);
+    void progressed(double fraction);
+    /// `sentence`: what was done, or what went wrong (`well` false).
+    void ended(bool well, const QString& sentence);
+
+  private:
+    /// `work` returns the sentence that says what was done.
+    using Work = std::function<QString(const Job&, const Progress&)>;
+    void run(const QString& what, const Work& work);
+
+    JobStore& store_;
+    RenderService& service_;
+    bool running_ = false;
+};
+
+}  // namespace tympan::app

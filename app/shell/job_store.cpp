@@ -1,0 +1,80 @@
+#include "app/shell/job_store.h"
+
+#include <QDateTime>
+
+#include "app/shell/preferences.h"
+#include "core/base/error.h"
+
+namespace tympan::app {
+
+namespace {
+
+Job freshJob() {
+    Job job;
+    job.name = JobStore::tr("New job").toStdString();
+    job.created = QDateTime::currentSecsSinceEpoch();
+    job.unit = preferredUnit();
+    job.sheets.paper = preferredPaper();
+    return job;
+}
+
+}  // namespace
+
+JobStore::JobStore(QObject* parent) : QObject(parent), history_(freshJob()) {}
+
+void JobStore::choose(int piece) {
+    if (piece == chosen_ || !findPiece(job(), piece)) return;
+    chosen_ = piece;
+    history_.endRun();
+    emit changed();
+}
+
+void JobStore::chooseNext(int by) {
+    const auto& pieces = job().pieces;
+    for (std::size_t i = 0; i < pieces.size(); ++i)
+        if (pieces[i].id == chosen_) {
+            const auto next = static_cast<int>(i) + by;
+            if (next >= 0 && next < static_cast<int>(pieces.size())) choose(pieces[static_cast<std::size_t>(next)].id);
+            return;
+        }
+}
+
+void JobStore::edit(const QString& what, const std::function<Job(Job)>& change, const QString& run) {
+    const std::size_t before = job().pieces.size();
+    history_.record(change(job()), what.toStdString(), run.toStdString());
+    if (job().pieces.size() > before) chosen_ = job().pieces.back().id;
+    refresh();
+}
+
+void JobStore::open(Job job) {
+    history_ = History(std::move(job));
+    refresh();
+}
+
+QString JobStore::undoName() const { return QString::fromStdString(history_.undoName()); }
+QString JobStore::redoName() const { return QString::fromStdString(history_.redoName()); }
+
+void JobStore::undo() {
+    history_.undo();
+    refresh();
+}
+
+void JobStore::redo() {
+    history_.redo();
+    refresh();
+}
+
+void JobStore::refresh() {
+    if (!piece()) chosen_ = job().pieces.empty() ? 0 : job().pieces.back().id;
+    findings_ = tympan::findings(job());
+    imposition_.reset();
+    fault_.clear();
+    try {
+        imposition_ = impose(job());
+    } catch (const Error& error) {
+        fault_ = QString::fromStdString(error.wrong() + "; " + error.remedy());
+    }
+    emit changed();
+}
+
+}  // namespace tympan::app

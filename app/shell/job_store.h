@@ -1,0 +1,58 @@
+#pragma once
+#include <QObject>
+#include <QString>
+#include <functional>
+#include <optional>
+
+#include "core/inspect/findings.h"
+#include "core/job/history.h"
+#include "core/layout/imposition.h"
+
+namespace tympan::app {
+
+/// The job that the window shows: its history, which piece is chosen, and what follows from it. Edits go through here
+/// and nowhere else.
+class JobStore : public QObject {
+    Q_OBJECT
+  public:
+    explicit JobStore(QObject* parent = nullptr);
+
+    const Job& job() const { return history_.now(); }
+    /// The chosen piece, or nullptr in an empty job.
+    const Piece* piece() const { return findPiece(job(), chosen_); }
+    void choose(int piece);
+    /// Chooses the piece `by` places along the line.
+    void chooseNext(int by);
+
+    /// Makes the next job. Edits with the same non-empty `run` in a row become one step of undo.
+    void edit(const QString& what, const std::function<Job(Job)>& change, const QString& run = {});
+    /// Begins anew with a job that undo cannot leave.
+    void open(Job job);
+
+    bool canUndo() const { return history_.canUndo(); }
+    bool canRedo() const { return history_.canRedo(); }
+    QString undoName() const;
+    QString redoName() const;
+    void undo();
+    void redo();
+
+    const std::vector<Finding>& findings() const { return findings_; }
+    /// The sheets, or nothing when they cannot be laid out; `impositionFault` then says why.
+    const std::optional<Imposition>& imposition() const { return imposition_; }
+    const QString& impositionFault() const { return fault_; }
+
+  signals:
+    /// The job, or which piece is chosen, is another.
+    void changed();
+
+  private:
+    void refresh();
+
+    History history_;
+    int chosen_ = 0;
+    std::vector<Finding> findings_;
+    std::optional<Imposition> imposition_;
+    QString fault_;
+};
+
+}  // namespace tympan::app

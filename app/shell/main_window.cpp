@@ -1,0 +1,307 @@
+#include "app/shell/main_window.h"
+
+#include <QApplication>
+#include <QClipboard>
+#include <QCloseEvent>
+#include <QDir>
+#include <QDragEnterEvent>
+#include <QFileDialog>
+#include <QMenuBar>
+#include <QMessageBox>
+#include <QMimeData>
+#include <QStackedWidget>
+#include <QStandardPaths>
+
+#include "app/drop/drop_card.h"
+#include "app/fold/fold_view.h"
+#include "app/line/ticket_line.h"
+#include "app/rule/station_rule.h"
+#include "app/shell/foot.h"
+#include "app/shell/preferences.h"
+#include "app/shell/theme.h"
+#include "app/shell/words.h"
+#include "app/stations/object/object_tray.h"
+#include "app/stations/picture/picture_tray.h"
+#include "app/stations/print/print_stage.h"
+#include "app/stations/print/print_tray.h"
+#include "app/stations/sheets/sheets_stage.h"
+#include "app/stations/sheets/sheets_tray.h"
+#include "app/stations/tone/tone_tray.h"
+#include "app/widgets/tray_parts.h"
+#include "app/widgets/worth_a_look.h"
+#include "core/job/edits.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr int tray_height = 192;
+
+QStringList stationNames() {
+    return {MainWindow::tr("Picture"), MainWindow::tr("Object"), MainWindow::tr("Tone"), MainWindow::tr("Sheets"), MainWindow::tr("Print")};
+}
+
+}  // namespace
+
+MainWindow::MainWindow() : exports_(store_, service_), open_(service_), actions_(this, stationNames()) {
+    setWindowTitle(tr("Tympan"));
+    setMinimumSize(1024, 700);
+    resize(1280, 800);
+    setAcceptDrops(true);
+    folder_ = QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation);
+    build();
+    connectActions();
+    refresh();
+    goTo(picture);
+}
+
+MainWindow::~MainWindow() {
+    // Nothing may be painted or delivered while the parts go.
+    store_.disconnect();
+    service_.disconnect();
+}
+
+void MainWindow::build() {
+    auto* central = new QWidget;
+    auto* across = new QHBoxLayout(central);
+    across->setContentsMargins(0, 0, 0, 0);
+    across->setSpacing(0);
+    rule_ = new StationRule(stationNames());
+    across->addWidget(rule_);
+    auto* down = new QVBoxLayout;
+    down->setSpacing(0);
+    line_ = new TicketLine(store_, service_);
+    down->addWidget(line_);
+    stage_ = new QStackedWidget;
+    fold_ = new FoldView(store_, service_);
+    stage_->addWidget(fold_);
+    stage_->addWidget(new SheetsStage(store_, service_));
+    stage_->addWidget(new PrintStage(store_));
+    down->addWidget(stage_, 1);
+
+    auto* tray = new QWidget;
+    tray->setObjectName(QStringLiteral("tray"));
+    tray->setAttribute(Qt::WA_StyledBackground);
+    tray->setFixedHeight(tray_height);
+    auto* tray_layout = new QHBoxLayout(tray);
+    tray_layout->setContentsMargins(16, 12, 16, 12);
+    tray_layout->setSpacing(16);
+    trays_ = new QStackedWidget;
+    auto* picture_tray = new PictureTray(store_);
+    connect(picture_tray, &PictureTray::openWanted, actions_.open, &QAction::trigger);
+    connect(picture_tray, &PictureTray::removeWanted, actions_.remove, &QAction::trigger);
+    trays_->addWidget(picture_tray);
+    trays_->addWidget(new ObjectTray(store_));
+    trays_->addWidget(new ToneTray(store_));
+    trays_->addWidget(new SheetsTray(store_));
+    print_tray_ = new PrintTray(store_, service_, exports_, actions_);
+    trays_->addWidget(print_tray_);
+    tray_layout->addWidget(trays_, 1);
+    tray_layout->addWidget(new WorthALook(store_));
+    down->addWidget(tray);
+    foot_ = new Foot(store_, exports_);
+    down->addWidget(foot_);
+    across->addLayout(down, 1);
+    setCentralWidget(central);
+    actions_.fill(*menuBar());
+    card_ = new DropCard(central);
+    card_->hide();
+}
+
+void MainWindow::connectActions() {
+    connect(rule_, &StationRule::picked, this, &MainWindow::goTo);
+    for (int i = 0; i < actions_.stations.size(); ++i) connect(actions_.stations[i], &QAction::triggered, this, [this, i] { goTo(i); });
+    connect(line_, &TicketLine::openWanted, actions_.open, &QAction::trigger);
+    connect(foot_, &Foot::printWanted, actions_.print, &QAction::trigger);
+    connect(&store_, &JobStore::changed, this, &MainWindow::refresh);
+    connect(&open_, &OpenPictures::begun, this, [this](int n) { foot_->say(counted(n, tr("Reading %1 picture…"), tr("Reading %1 pictures…"))); });
+    connect(&open_, &OpenPictures::ready, this, &MainWindow::ask);
+    connect(card_, &DropCard::cancelled, this, &MainWindow::dismissCard);
+    connect(card_, &DropCard::answered, this, [this](const std::vector<NewPiece>& pieces) {
+        store_.edit(tr("hang up pictures"), [&](Job job) {
+            for (const NewPiece& piece : pieces) job = withPiece(std::move(job), piece);
+            return job;
+        });
+        dismissCard();
+    });
+    connect(actions_.fresh, &QAction::triggered, this, [this] {
+        store_.edit(tr("begin a new job"), [](Job job) {
+            job.pieces.clear();
+            job.objects.clear();
+            job.name = MainWindow::tr("New job").toStdString();
+            return job;
+        });
+    });
+    connect(actions_.open, &QAction::triggered, this, [this] {
+        const QStringList files = QFileDialog::getOpenFileNames(this, tr("Add pictures"), folder_, OpenPictures::filter());
+        if (files.isEmpty()) return;
+        folder_ = QFileInfo(files.front()).path();
+        open_.files(files);
+    });
+    connect(actions_.paste, &QAction::triggered, this, [this] {
+        if (!open_.mime(QApplication::clipboard()->mimeData())) foot_->say(tr("There is no picture to paste. Copy one first."), false);
+    });
+    connect(actions_.save_pdf, &QAction::triggered, this,
+            [this] { chooseFile(tr("Save the sheets"), QStringLiteral(".pdf"), tr("PDF (*.pdf)"), &Exports::writePdf); });
+    connect(actions_.save_picture, &QAction::triggered, this, [this] {
+        chooseFile(tr("Save the print as a picture"), QStringLiteral(".png"), tr("PNG (*.png);;TIFF (*.tif *.tiff)"), &Exports::writePicture);
+    });
+    connect(actions_.reference, &QAction::triggered, this,
+            [this] { chooseFile(tr("Save the reference print"), QStringLiteral(" reference.pdf"), tr("PDF (*.pdf)"), &Exports::writeReference); });
+    connect(actions_.test_sheet, &QAction::triggered, this,
+            [this] { chooseFile(tr("Save the test sheet"), QStringLiteral(" test sheet.pdf"), tr("PDF (*.pdf)"), &Exports::writeTest); });
+    connect(actions_.copy_shop, &QAction::triggered, this, [this] {
+        const QString folder = QFileDialog::getExistingDirectory(this, tr("A folder for the shop's files"), folder_);
+        if (!folder.isEmpty()) exports_.writeCopyShop(folder);
+    });
+    connect(actions_.print, &QAction::triggered, this, [this] {
+        goTo(print);
+        print_tray_->focusPrint();
+    });
+    connect(actions_.quit, &QAction::triggered, this, &QWidget::close);
+    connect(actions_.undo, &QAction::triggered, &store_, &JobStore::undo);
+    connect(actions_.redo, &QAction::triggered, &store_, &JobStore::redo);
+    connect(actions_.next, &QAction::triggered, this, [this] { store_.chooseNext(1); });
+    connect(actions_.previous, &QAction::triggered, this, [this] { store_.chooseNext(-1); });
+    connect(actions_.remove, &QAction::triggered, this, [this] {
+        if (const Piece* piece = store_.piece())
+            store_.edit(tr("take a piece off the line"), [id = piece->id](Job job) { return withoutPiece(std::move(job), id); });
+    });
+    connect(actions_.fold, &QAction::triggered, this, [this] {
+        if (stage_->currentWidget() != fold_) goTo(object);
+        fold_->fold();
+    });
+    connect(actions_.zoom_in, &QAction::triggered, this, [this] { fold_->zoomBy(1.25); });
+    connect(actions_.zoom_out, &QAction::triggered, this, [this] { fold_->zoomBy(0.8); });
+    connect(actions_.zoom_fit, &QAction::triggered, fold_, &FoldView::zoomToFit);
+    connect(actions_.zoom_true, &QAction::triggered, fold_, &FoldView::zoomToTrueSize);
+    connect(actions_.mm, &QAction::triggered, this, [this] { setUnit(Unit::mm); });
+    connect(actions_.cm, &QAction::triggered, this, [this] { setUnit(Unit::cm); });
+    connect(actions_.in, &QAction::triggered, this, [this] { setUnit(Unit::in); });
+    actions_.evening->setChecked(theme().dark);
+    connect(actions_.evening, &QAction::toggled, this, [this](bool dark) {
+        preferDark(dark);
+        applyTheme(*qApp, dark);
+        emit store_.changed();  // everything that paints itself
+    });
+    connect(actions_.shortcuts, &QAction::triggered, this, &MainWindow::showKeys);
+    connect(actions_.about, &QAction::triggered, this, &MainWindow::showAbout);
+}
+
+void MainWindow::refresh() {
+    const bool any = !store_.job().pieces.empty();
+    setWindowTitle(tr("%1 – Tympan").arg(QString::fromStdString(store_.job().name)));
+    for (QAction* action : {actions_.save_pdf, actions_.save_picture, actions_.copy_shop, actions_.reference, actions_.test_sheet, actions_.print,
+                            actions_.remove, actions_.next, actions_.previous, actions_.fold})
+        action->setEnabled(any);
+    actions_.undo->setEnabled(store_.canUndo());
+    actions_.redo->setEnabled(store_.canRedo());
+    actions_.undo->setText(store_.canUndo() ? tr("Undo: %1").arg(store_.undoName()) : tr("Undo"));
+    actions_.redo->setText(store_.canRedo() ? tr("Redo: %1").arg(store_.redoName()) : tr("Redo"));
+    const Unit unit = store_.job().unit;
+    (unit == Unit::mm ? actions_.mm : unit == Unit::cm ? actions_.cm : actions_.in)->setChecked(true);
+
+    using State = StationRule::State;
+    const Piece* piece = store_.piece();
+    State object_state = piece ? State::fine : State::nothing, picture_state = object_state, sheets_state = object_state;
+    for (const Finding& finding : store_.findings()) {
+        if (!piece || finding.piece != piece->id) continue;
+        switch (finding.id) {
+            case Finding::Id::larger_than_object: object_state = State::look; break;
+            case Finding::Id::few_pixels:
+            case Finding::Id::cropped: picture_state = State::look; break;
+            case Finding::Id::misses_one_sheet:
+            case Finding::Id::whole_sheets_join: sheets_state = State::look; break;
+        }
+    }
+    if (!store_.impositionFault().isEmpty()) sheets_state = State::look;
+    rule_->setState(picture, picture_state);
+    rule_->setState(object, object_state);
+    rule_->setState(tone, piece ? State::fine : State::nothing);
+    rule_->setState(sheets, sheets_state);
+    if (fold_) fold_->update();
+}
+
+void MainWindow::openJob(Job job) { store_.open(std::move(job)); }
+
+void MainWindow::goTo(int station) {
+    rule_->choose(station);
+    trays_->setCurrentIndex(station);
+    stage_->setCurrentIndex(station == sheets ? 1 : station == print ? 2 : 0);
+}
+
+void MainWindow::ask(const std::vector<ArtworkPtr>& artworks, const QStringList& faults) {
+    foot_->say(faults.isEmpty() ? QString() : faults.join(QStringLiteral(" · ")), faults.isEmpty());
+    if (artworks.empty()) return;
+    if (card_->isVisible()) {
+        waiting_.insert(waiting_.end(), artworks.begin(), artworks.end());
+        return;
+    }
+    card_->show();
+    card_->raise();
+    card_->ask(artworks, store_.job().unit, store_.job().sheets.paper);
+    placeCard();
+}
+
+void MainWindow::dismissCard() {
+    card_->hide();
+    if (waiting_.empty()) return;
+    const std::vector<ArtworkPtr> next = std::exchange(waiting_, {});
+    ask(next, {});
+}
+
+void MainWindow::placeCard() {
+    const QRect room = centralWidget()->rect();
+    card_->adjustSize();
+    card_->move(std::max(0, (room.width() - card_->width()) / 2), std::max(0, (room.height() - card_->height()) / 2));
+}
+
+void MainWindow::chooseFile(const QString& title, const QString& ending, const QString& filter, void (Exports::*write)(const QString&)) {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    const std::string& name = write == &Exports::writePicture ? piece->name : store_.job().name;
+    QString chosen_filter;
+    QString file = QFileDialog::getSaveFileName(this, title, QDir(folder_).filePath(QString::fromStdString(name) + ending), filter, &chosen_filter);
+    if (file.isEmpty()) return;
+    if (QFileInfo(file).suffix().isEmpty()) file += chosen_filter.contains(QStringLiteral("tif")) ? QStringLiteral(".tif") : ending.mid(ending.lastIndexOf(QLatin1Char('.')));
+    folder_ = QFileInfo(file).path();
+    (exports_.*write)(file);
+}
+
+void MainWindow::setUnit(Unit unit) {
+    prefer(unit);
+    store_.edit(tr("change the unit"), [&](Job job) { return withUnit(std::move(job), unit); });
+}
+
+void MainWindow::showKeys() {
+    QString lines;
+    for (const QAction* action : actions_.withKeys())
+        lines += QStringLiteral("<tr><td style='padding-right:24px'><b>%1</b></td><td>%2</td></tr>")
+                     .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(), action->text().toHtmlEscaped());
+    QMessageBox box(QMessageBox::NoIcon, tr("Keys"), QStringLiteral("<table>%1</table>").arg(lines), QMessageBox::Close, this);
+    box.exec();
+}
+
+void MainWindow::showAbout() {
+    QMessageBox::about(this, tr("About Tympan"),
+                       tr("<p><b>Tympan %1</b></p><p>Prepares pictures for transfer by hand onto wood, canvas, cloth, tin, slate or skin.</p>"
+                          "<p>Free software under the GNU General Public License, version 3 or later. Typefaces under the SIL Open Font License.</p>")
+                           .arg(QStringLiteral(TYMPAN_VERSION)));
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+    if (OpenPictures::accepts(event->mimeData())) event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+    if (open_.mime(event->mimeData())) event->acceptProposedAction();
+}
+
+void MainWindow::resizeEvent(QResizeEvent*) { placeCard(); }
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    exports_.stop();
+    event->accept();
+}
+
+}  // namespace tympan::app

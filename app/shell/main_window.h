@@ -1,0 +1,73 @@
+#pragma once
+#include <QMainWindow>
+
+#include "app/shell/actions.h"
+#include "app/shell/exports.h"
+#include "app/shell/job_store.h"
+#include "app/shell/open_pictures.h"
+#include "app/shell/render_service.h"
+
+class QStackedWidget;
+
+namespace tympan::app {
+
+class DropCard;
+class FoldView;
+class Foot;
+class PrintTray;
+class StationRule;
+class TicketLine;
+
+/// The window: rule, line, stage (the fold, or a station's own), tray, foot.
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+  public:
+    enum Station { picture, object, tone, sheets, print };
+
+    MainWindow();
+    ~MainWindow() override;
+
+    void openFiles(const QStringList& files) { open_.files(files); }
+    void openJob(Job job);
+    void goTo(int station);
+
+    JobStore& store() { return store_; }
+    RenderService& service() { return service_; }
+    Exports& exports() { return exports_; }
+    FoldView& fold() { return *fold_; }
+
+  protected:
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void closeEvent(QCloseEvent* event) override;
+
+  private:
+    void build();
+    void connectActions();
+    void refresh();
+    void ask(const std::vector<ArtworkPtr>& artworks, const QStringList& faults);
+    void dismissCard();
+    void placeCard();
+    void chooseFile(const QString& title, const QString& ending, const QString& filter, void (Exports::*write)(const QString&));
+    void setUnit(Unit unit);
+    void showKeys();
+    void showAbout();
+
+    JobStore store_;
+    RenderService service_;
+    Exports exports_;
+    OpenPictures open_;
+    Actions actions_;
+    StationRule* rule_;
+    TicketLine* line_;
+    QStackedWidget *stage_, *trays_;
+    FoldView* fold_;
+    PrintTray* print_tray_;
+    DropCard* card_;
+    Foot* foot_;
+    QString folder_;
+    std::vector<ArtworkPtr> waiting_;  ///< pictures that came while the card was open
+};
+
+}  // namespace tympan::app

@@ -1,0 +1,39 @@
+#pragma once
+#include <QObject>
+#include <QStringList>
+#include <vector>
+
+#include "core/artwork/artwork.h"
+
+class QMimeData;
+
+namespace tympan::app {
+
+class RenderService;
+
+/// Reads pictures off the interface thread, from files, drops and the clipboard. Files that cannot be read are named;
+/// the others still come.
+class OpenPictures : public QObject {
+    Q_OBJECT
+  public:
+    explicit OpenPictures(RenderService& service, QObject* parent = nullptr);
+
+    void files(const QStringList& files);
+    /// Files or a picture from a drop or the clipboard. False when it holds neither.
+    bool mime(const QMimeData* data);
+    static bool accepts(const QMimeData* data);
+    /// For file dialogs.
+    static QString filter();
+
+  signals:
+    void begun(int pictures);
+    void ready(const std::vector<tympan::ArtworkPtr>& artworks, const QStringList& faults);
+
+  private:
+    using Reader = std::function<ArtworkPtr(const std::stop_token&)>;
+    void read(std::vector<Reader> readers);
+    RenderService& service_;
+    int call_ = 0;
+};
+
+}  // namespace tympan::app

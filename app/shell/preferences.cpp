@@ -1,0 +1,40 @@
+#include "app/shell/preferences.h"
+
+#include <QLocale>
+#include <QSettings>
+
+namespace tympan::app {
+
+namespace {
+
+const QString unit_key = QStringLiteral("unit"), paper_key = QStringLiteral("paper"), dark_key = QStringLiteral("dark");
+
+bool measuresInInches() { return QLocale::system().measurementSystem() == QLocale::ImperialUSSystem; }
+
+bool usesLetterPaper() {
+    const auto where = QLocale::system().territory();
+    return where == QLocale::UnitedStates || where == QLocale::Canada || where == QLocale::Mexico || where == QLocale::Philippines;
+}
+
+}  // namespace
+
+Unit preferredUnit() {
+    const QString kept = QSettings().value(unit_key).toString();
+    for (Unit unit : {Unit::mm, Unit::cm, Unit::in})
+        if (kept == QString::fromStdString(std::string(sign(unit)))) return unit;
+    return measuresInInches() ? Unit::in : Unit::mm;
+}
+
+Paper preferredPaper() {
+    const QString kept = QSettings().value(paper_key).toString();
+    for (const Paper& paper : shippedPapers())
+        if (kept == QString::fromStdString(paper.id)) return paper;
+    return paperNamed(usesLetterPaper() ? "Letter" : "A4");
+}
+
+bool prefersDark() { return QSettings().value(dark_key, false).toBool(); }
+void prefer(Unit unit) { QSettings().setValue(unit_key, QString::fromStdString(std::string(sign(unit)))); }
+void prefer(const Paper& paper) { QSettings().setValue(paper_key, QString::fromStdString(paper.id)); }
+void preferDark(bool dark) { QSettings().setValue(dark_key, dark); }
+
+}  // namespace tympan::app

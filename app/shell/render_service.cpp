@@ -1,0 +1,93 @@
+#include "app/shell/render_service.h"
+
+#include <algorithm>
+#include <opencv2/core.hpp>
+
+#include "core/base/error.h"
+
+namespace tympan::app {
+
+RenderService::RenderService(QObject* parent) : QObject(parent) {
+    cv::setNumThreads(1);
+    for (int i = 0; i < 2; ++i) threads_.emplace_back([this](const std::stop_token& quit) { run(quit); });
+}
+
+RenderService::~RenderService() {
+    {
+        const std::lock_guard hold(lock_);
+        waiting_.clear();
+        for (Task& task : running_) task.stop.request_stop();
+    }
+    for (std::jthread& thread : threads_) thread.request_stop();
+    threads_.clear();  // joins
+}
+
+void RenderService::stopView(const QString& view) {
+    std::erase_if(waiting_, [&](const Task& task) { return task.view == view; });
+    for (Task& task : running_)
+        if (task.view == view) task.stop.request_stop();
+}
+
+void RenderService::request(const QString& view, Work work) {
+    const std::lock_guard hold(lock_);
+    stopView(view);
+    waiting_.push_front({view, std::move(work), {}});
+    wake_.notify_one();
+}
+
+void RenderService::cancel(const QString& view) {
+    const std::lock_guard hold(lock_);
+    stopView(view);
+}
+
+bool RenderService::idle() const {
+    const std::lock_guard hold(lock_);
+    return waiting_.empty() && running_.empty() && undelivered_ == 0;
+}
+
+void RenderService::run(const std::stop_token& quit) {
+    for (;;) {
+        Task task;
+        {
+            std::unique_lock hold(lock_);
+            if (!wake_.wait(hold, quit, [&] { return !waiting_.empty(); })) return;
+            task = std::move(waiting_.front());
+            waiting_.pop_front();
+            running_.push_back(task);
+        }
+        Finish finish;
+        QString fault;
+        try {
+            finish = task.work(task.stop.get_token());
+        } catch (const Error& error) {
+            if (error.kind() != Error::Kind::stopped) fault = QString::fromStdString(error.what());
+        } catch (const std::bad_alloc&) {
+            fault = tr("The machine's memory is not enough for this. Make it smaller, or close other programs.");
+        } catch (const std::exception& error) {
+            fault = tr("A fault of the program: %1").arg(QString::fromStdString(error.what()));
+        }
+        finished(task, finish, fault);
+    }
+}
+
+void RenderService::finished(const Task& task, const Finish& finish, const QString& fault) {
+    {
+        const std::lock_guard hold(lock_);
+        std::erase_if(running_, [&](const Task& other) { return other.stop == task.stop; });
+        ++undelivered_;
+    }
+    const std::stop_token stopped = task.stop.get_token();
+    const QString view = task.view;
+    QMetaObject::invokeMethod(this, [this, finish, fault, stopped, view] {
+        if (!fault.isEmpty() || !finish)
+            emit failed(view, fault);
+        else if (!stopped.stop_requested())
+            finish();
+        else
+            emit failed(view, {});
+        const std::lock_guard hold(lock_);
+        --undelivered_;
+    });
+}
+
+}  // namespace tympan::app

@@ -1,0 +1,53 @@
+#pragma once
+#include <QObject>
+#include <QString>
+#include <condition_variable>
+#include <deque>
+#include <functional>
+#include <mutex>
+#include <stop_token>
+#include <thread>
+#include <vector>
+
+namespace tympan::app {
+
+/// Two threads for everything that takes longer than a frame. Each request belongs to a view ("fold", "ticket 3",
+/// "export"): a newer request of the same view replaces one that waits and stops one that runs; among views the newest
+/// goes first. Work is given a stop token and returns what to do with its result on the interface thread.
+class RenderService : public QObject {
+    Q_OBJECT
+  public:
+    using Finish = std::function<void()>;
+    using Work = std::function<Finish(const std::stop_token&)>;
+
+    explicit RenderService(QObject* parent = nullptr);
+    ~RenderService() override;
+
+    void request(const QString& view, Work work);
+    void cancel(const QString& view);
+    /// True when nothing waits or runs; for tests and screenshots.
+    bool idle() const;
+
+  signals:
+    /// Work threw: `sentence` says what is wrong and what to do. Empty when it was stopped by `cancel`.
+    void failed(const QString& view, const QString& sentence);
+
+  private:
+    struct Task {
+        QString view;
+        Work work;
+        std::stop_source stop;
+    };
+    void run(const std::stop_token& quit);
+    void stopView(const QString& view);
+    void finished(const Task& task, const Finish& finish, const QString& fault);
+
+    mutable std::mutex lock_;
+    std::condition_variable_any wake_;
+    std::deque<Task> waiting_;  // the newest first
+    std::vector<Task> running_;
+    int undelivered_ = 0;
+    std::vector<std::jthread> threads_;
+};
+
+}  // namespace tympan::app

@@ -1,0 +1,88 @@
+#include "app/shell/tour.h"
+
+#include <QApplication>
+#include <QDir>
+#include <QElapsedTimer>
+#include <QMouseEvent>
+#include <QTimer>
+#include <cstdio>
+
+#include "app/fold/fold_view.h"
+#include "app/shell/main_window.h"
+#include "app/shell/theme.h"
+#include "core/base/data_folder.h"
+
+namespace tympan::app {
+
+namespace {
+
+/// Lets the program run until nothing waits to be rendered, and a little longer for what rests before it sharpens.
+void settle(MainWindow& window, int least_ms = 600) {
+    QElapsedTimer clock;
+    clock.start();
+    while (clock.elapsed() < least_ms || (!window.service().idle() && clock.elapsed() < 60000))
+        QApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents, 20);
+}
+
+bool shoot(MainWindow& window, const QDir& folder, const char* name) {
+    settle(window);
+    const QString file = folder.filePath(QLatin1String(name) + QStringLiteral(".png"));
+    if (window.grab().save(file)) return true;
+    std::fprintf(stderr, "tympan: %s: cannot be written\n", qPrintable(file));
+    return false;
+}
+
+void choose(MainWindow& window, std::size_t piece) {
+    if (piece < window.store().job().pieces.size()) window.store().choose(window.store().job().pieces[piece].id);
+}
+
+void pointAt(FoldView& fold, const QPointF& spot) {
+    const QPointF at = fold.layoutForTests().onObject(spot);
+    QMouseEvent move(QEvent::MouseMove, at, fold.mapToGlobal(at), Qt::NoButton, Qt::NoButton, Qt::NoModifier);
+    QApplication::sendEvent(&fold, &move);
+}
+
+}  // namespace
+
+int tour(MainWindow& window, const QString& name) {
+    QDir folder(name);
+    if (!folder.mkpath(QStringLiteral("."))) {
+        std::fprintf(stderr, "tympan: %s: the folder cannot be made\n", qPrintable(name));
+        return 4;
+    }
+    QTimer ticking;  // keeps WaitForMoreEvents waking
+    ticking.start(20);
+    bool well = true;
+    choose(window, 2);
+    window.goTo(MainWindow::picture);
+    well = shoot(window, folder, "picture") && well;
+    window.goTo(MainWindow::object);
+    settle(window);
+    pointAt(window.fold(), {0.62, 0.21});
+    well = shoot(window, folder, "object") && well;
+    window.fold().fold();
+    settle(window, 340);
+    well = window.grab().save(folder.filePath(QStringLiteral("folding.png"))) && well;
+    settle(window, 900);
+    window.fold().fold();
+    settle(window, 900);
+    choose(window, 1);
+    window.goTo(MainWindow::tone);
+    well = shoot(window, folder, "tone") && well;
+    choose(window, 0);
+    window.goTo(MainWindow::sheets);
+    well = shoot(window, folder, "sheets") && well;
+    window.goTo(MainWindow::print);
+    well = shoot(window, folder, "print") && well;
+    window.goTo(MainWindow::object);
+    applyTheme(*qApp, true);
+    emit window.store().changed();
+    well = shoot(window, folder, "evening") && well;
+    applyTheme(*qApp, false);
+    emit window.store().changed();
+    window.openFiles({QString::fromStdString((dataFolder() / "demo" / "orrery.jpg").string())});
+    well = shoot(window, folder, "new-picture") && well;
+    return well ? 0 : 4;
+}
+
+}  // namespace tympan::app

@@ -1,0 +1,37 @@
+#pragma once
+#include <QWidget>
+
+class QAction;
+class QComboBox;
+class QLabel;
+class QPushButton;
+
+namespace tympan::app {
+
+class Exports;
+class JobStore;
+class RenderService;
+struct Actions;
+
+/// Print: to a printer of the system, or as files.
+class PrintTray : public QWidget {
+    Q_OBJECT
+  public:
+    PrintTray(JobStore& store, RenderService& service, Exports& exports, const Actions& actions, QWidget* parent = nullptr);
+
+    /// Puts the keyboard on what prints.
+    void focusPrint();
+
+  private:
+    void refresh();
+    void lookForPrinters();
+
+    JobStore& store_;
+    RenderService& service_;
+    Exports& exports_;
+    QComboBox* printers_;
+    QPushButton* print_;
+    QLabel* about_;
+};
+
+}  // namespace tympan::app

@@ -1,0 +1,30 @@
+#pragma once
+#include <QWidget>
+
+class QComboBox;
+class QLabel;
+class QSpinBox;
+
+namespace tympan::app {
+
+class JobStore;
+class LengthEdit;
+
+/// Sheets: the paper, what the printer leaves bare, and how fine to print.
+class SheetsTray : public QWidget {
+    Q_OBJECT
+  public:
+    explicit SheetsTray(JobStore& store, QWidget* parent = nullptr);
+
+  private:
+    void refresh();
+    void changeRules();
+
+    JobStore& store_;
+    QComboBox *paper_, *ppi_;
+    LengthEdit *paper_width_, *paper_height_, *margin_, *band_, *gap_;
+    QWidget* own_size_;
+    QLabel* about_;
+};
+
+}  // namespace tympan::app

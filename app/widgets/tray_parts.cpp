@@ -1,0 +1,58 @@
+#include "app/widgets/tray_parts.h"
+
+#include "app/shell/theme.h"
+
+namespace tympan::app {
+
+QLabel* titleLabel(const QString& text) {
+    auto* label = new QLabel(text);
+    label->setFont(textFont(TextSize::title, true));
+    return label;
+}
+
+QLabel* quietLabel(const QString& text) {
+    auto* label = new QLabel(text);
+    label->setProperty("quiet", true);
+    label->setFont(textFont(TextSize::small));
+    label->setWordWrap(true);
+    return label;
+}
+
+QLabel* strongLabel(const QString& text) {
+    auto* label = new QLabel(text);
+    label->setFont(textFont(TextSize::normal, true));
+    return label;
+}
+
+QPushButton* pushButton(const QString& name, const QString& text) {
+    auto* button = new QPushButton(text);
+    button->setObjectName(name);
+    button->setAccessibleName(text);
+    return button;
+}
+
+QPushButton* linkButton(const QString& name, const QString& text) {
+    QPushButton* button = pushButton(name, text);
+    button->setProperty("link", true);
+    button->setCursor(Qt::PointingHandCursor);
+    return button;
+}
+
+QVBoxLayout* column() {
+    auto* layout = new QVBoxLayout;
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(8);
+    return layout;
+}
+
+QFormLayout* rows() {
+    auto* layout = new QFormLayout;
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setHorizontalSpacing(16);
+    layout->setVerticalSpacing(8);
+    layout->setLabelAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    layout->setFieldGrowthPolicy(QFormLayout::FieldsStayAtSizeHint);
+    return layout;
+}
+
+}  // namespace tympan::app

@@ -1,0 +1,21 @@
+#pragma once
+#include <QBoxLayout>
+#include <QFormLayout>
+#include <QLabel>
+#include <QPushButton>
+
+namespace tympan::app {
+
+// The few parts that every station's tray is made of.
+
+QLabel* titleLabel(const QString& text);
+QLabel* quietLabel(const QString& text);
+QLabel* strongLabel(const QString& text);
+QPushButton* pushButton(const QString& name, const QString& text);
+QPushButton* linkButton(const QString& name, const QString& text);
+/// A column of the tray: margins and spacing on the 4 px grid.
+QVBoxLayout* column();
+/// Label and field, one under the other.
+QFormLayout* rows();
+
+}  // namespace tympan::app

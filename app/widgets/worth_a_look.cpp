@@ -1,0 +1,82 @@
+#include "app/widgets/worth_a_look.h"
+
+#include <QHBoxLayout>
+#include <QScrollArea>
+
+#include "app/shell/job_store.h"
+#include "app/shell/theme.h"
+#include "app/shell/words.h"
+#include "app/widgets/icons.h"
+#include "app/widgets/tray_parts.h"
+#include "core/job/edits.h"
+
+namespace tympan::app {
+
+WorthALook::WorthALook(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
+    setObjectName(QStringLiteral("worth-a-look"));
+    setAccessibleName(tr("Worth a look"));
+    setFixedWidth(284);
+    auto* outer = new QVBoxLayout(this);
+    outer->setContentsMargins(16, 0, 0, 0);
+    outer->addWidget(strongLabel(tr("Worth a look")));
+    auto* area = new QScrollArea;
+    area->setWidgetResizable(true);
+    area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* body = new QWidget;
+    lines_ = new QVBoxLayout(body);
+    lines_->setContentsMargins(0, 0, 0, 0);
+    lines_->setSpacing(8);
+    area->setWidget(body);
+    outer->addWidget(area, 1);
+    connect(&store_, &JobStore::changed, this, &WorthALook::refresh);
+    refresh();
+}
+
+void WorthALook::addLine(const QString& name, bool look, const QString& text, QWidget* remedy) {
+    auto* row = new QWidget;
+    auto* layout = new QHBoxLayout(row);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(8);
+    auto* mark = new QLabel;
+    mark->setPixmap(icon(name, look ? theme().look : theme().text, 16));
+    layout->addWidget(mark, 0, Qt::AlignTop);
+    auto* words = column();
+    words->setSpacing(4);
+    auto* label = new QLabel(text);
+    label->setWordWrap(true);
+    words->addWidget(label);
+    if (remedy) words->addWidget(remedy, 0, Qt::AlignLeft);
+    layout->addLayout(words, 1);
+    lines_->addWidget(row);
+}
+
+void WorthALook::refresh() {
+    while (QLayoutItem* item = lines_->takeAt(0)) {
+        // A remedy's own click may be what led here: let it finish first.
+        if (item->widget()) item->widget()->hide(), item->widget()->deleteLater();
+        delete item;
+    }
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    const Unit unit = store_.job().unit;
+    bool any = false;
+    for (const Finding& finding : store_.findings()) {
+        if (finding.piece != piece->id) continue;
+        any = true;
+        QPushButton* remedy = nullptr;
+        if (finding.remedy) {
+            remedy = pushButton(QStringLiteral("remedy-") + QString::fromStdString(std::string(name(finding.id))), remedyText(finding, unit));
+            remedy->setProperty("remedy", true);
+            connect(remedy, &QPushButton::clicked, this, [this, id = piece->id, size = *finding.remedy] {
+                store_.edit(tr("change the size"), [&](Job job) { return withSize(std::move(job), id, size); });
+            });
+        }
+        addLine(QStringLiteral("look"), true, sentence(finding, unit), remedy);
+    }
+    if (!store_.impositionFault().isEmpty()) addLine(QStringLiteral("look"), true, store_.impositionFault(), nullptr), any = true;
+    if (!any) addLine(QStringLiteral("fine"), false, tr("Nothing that would spoil the print."), nullptr);
+    addLine(QStringLiteral("fine"), false, tr("The picture will be the right way round on the object."), nullptr);
+    lines_->addStretch(1);
+}
+
+}  // namespace tympan::app
