@@ -53,6 +53,9 @@ QLineEdit:focus, QSpinBox:focus, QComboBox:focus { border: 1px solid %chosen; }
 QLineEdit[wrong="true"] { border: 1px solid %look; }
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url("%icons/down.svg"); width: 12px; height: 12px; }
+QSpinBox::up-button, QSpinBox::down-button { border: none; width: 18px; background: transparent; }
+QSpinBox::up-arrow { image: url("%icons/up.svg"); width: 10px; height: 10px; }
+QSpinBox::down-arrow { image: url("%icons/down.svg"); width: 10px; height: 10px; }
 QToolButton { background: %card; border: 1px solid %line; border-radius: 2px; padding: 0 12px 0 3px; }
 QToolButton:hover, QToolButton:focus { border-color: %chosen; }
 QToolButton::menu-indicator { image: url("%icons/down.svg"); width: 10px; subcontrol-position: right center; right: 3px; }

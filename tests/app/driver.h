@@ -1,0 +1,57 @@
+#pragma once
+#include <QLineEdit>
+#include <QPushButton>
+#include <QtTest/QTest>
+#include <functional>
+#include <gtest/gtest.h>
+
+#include "app/shell/main_window.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tools.h"
+
+namespace tympan::tests {
+
+/// Lets the program run until `done` or ten seconds have passed.
+inline bool waitFor(const std::function<bool()>& done) { return QTest::qWaitFor(done, 10000); }
+
+/// A window on screen, driven as a maker would: by its widgets' names, keys and the mouse.
+class WindowTest : public testing::Test {
+  protected:
+    void SetUp() override {
+        window.show();
+        ASSERT_TRUE(QTest::qWaitForWindowExposed(&window));
+    }
+    template <class Widget = QWidget>
+    Widget* find(const char* name) {
+        auto* widget = window.findChild<Widget*>(QLatin1String(name));
+        if (!widget) ADD_FAILURE() << "no widget called " << name;
+        return widget;
+    }
+    void click(const char* name) { QTest::mouseClick(find(name), Qt::LeftButton); }
+    void type(const char* name, const char* text) {
+        auto* edit = find<QLineEdit>(name);
+        edit->setFocus();
+        edit->selectAll();
+        QTest::keyClicks(edit, QLatin1String(text));
+        QTest::keyClick(edit, Qt::Key_Return);
+    }
+    void key(Qt::Key k, Qt::KeyboardModifiers with = Qt::NoModifier) { QTest::keyClick(&window, k, with); }
+    bool settled() {
+        return waitFor([this] { return window.service().idle(); });
+    }
+    /// Opens a picture through the window and answers the card.
+    void hang(const cv::Mat& pixels, const char* name = "picture.png") {
+        save(folder / name, pixels, 100);
+        window.openFiles({QString::fromStdString((folder / name).string())});
+        ASSERT_TRUE(waitFor([this] { return find("card")->isVisible(); }));
+        click("card-hang");
+        ASSERT_TRUE(settled());
+    }
+    const Job& job() { return window.store().job(); }
+    const Piece& piece() { return *window.store().piece(); }
+
+    ScratchFolder folder;
+    app::MainWindow window;
+};
+
+}  // namespace tympan::tests

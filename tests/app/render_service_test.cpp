@@ -1,0 +1,77 @@
+#include "app/shell/render_service.h"
+
+#include <QSignalSpy>
+#include <QtTest/QTest>
+#include <atomic>
+#include <gtest/gtest.h>
+
+#include "core/base/progress.h"
+
+using namespace tympan;
+using namespace tympan::app;
+
+namespace {
+
+using Finish = RenderService::Finish;
+
+bool settled(const RenderService& service) {
+    return QTest::qWaitFor([&] { return service.idle(); }, 10000);
+}
+
+}  // namespace
+
+TEST(RenderService, deliversOnTheInterfaceThread) {
+    RenderService service;
+    QThread *worked = nullptr, *delivered = nullptr;
+    service.request(QStringLiteral("a"), [&](const std::stop_token&) -> Finish {
+        worked = QThread::currentThread();
+        return [&] { delivered = QThread::currentThread(); };
+    });
+    ASSERT_TRUE(settled(service));
+    EXPECT_EQ(delivered, QThread::currentThread());
+    EXPECT_NE(worked, delivered);
+}
+
+TEST(RenderService, aNewerRequestOfAViewReplacesTheOlder) {
+    RenderService service;
+    std::atomic<bool> begun = false;
+    std::vector<int> delivered;
+    service.request(QStringLiteral("a"), [&](const std::stop_token& stop) -> Finish {
+        begun = true;
+        while (!stop.stop_requested()) std::this_thread::yield();
+        return [&] { delivered.push_back(1); };
+    });
+    ASSERT_TRUE(QTest::qWaitFor([&] { return begun.load(); }));
+    service.request(QStringLiteral("a"), [&](const std::stop_token&) -> Finish { return [&] { delivered.push_back(2); }; });
+    ASSERT_TRUE(settled(service));
+    EXPECT_EQ(delivered, std::vector<int>{2});
+}
+
+TEST(RenderService, whatIsThrownIsSaid) {
+    RenderService service;
+    QSignalSpy failed(&service, &RenderService::failed);
+    service.request(QStringLiteral("a"), [](const std::stop_token&) -> Finish { throw Error(Error::Kind::input, "x.jpg", "damaged", "fetch it again"); });
+    service.request(QStringLiteral("b"), [](const std::stop_token&) -> Finish { throwStopped(); });
+    ASSERT_TRUE(settled(service));
+    ASSERT_EQ(failed.count(), 2);
+    for (const auto& call : failed) {
+        if (call.at(0).toString() == QStringLiteral("a"))
+            EXPECT_EQ(call.at(1).toString(), QStringLiteral("x.jpg: damaged; fetch it again"));
+        else
+            EXPECT_TRUE(call.at(1).toString().isEmpty());
+    }
+}
+
+TEST(RenderService, goesWithoutWaitingForWorkToEnd) {
+    std::atomic<bool> begun = false;
+    {
+        RenderService service;
+        service.request(QStringLiteral("a"), [&](const std::stop_token& stop) -> Finish {
+            begun = true;
+            while (!stop.stop_requested()) std::this_thread::yield();
+            return {};
+        });
+        ASSERT_TRUE(QTest::qWaitFor([&] { return begun.load(); }));
+    }
+    SUCCEED();
+}

@@ -1,0 +1,136 @@
+#include <QAbstractButton>
+#include <QLineEdit>
+#include <QSignalSpy>
+#include <QtTest/QTest>
+#include <gtest/gtest.h>
+
+#include "app/rule/station_rule.h"
+#include "app/shell/theme.h"
+#include "app/shell/words.h"
+#include "app/widgets/choice_row.h"
+#include "app/widgets/length_edit.h"
+#include "core/method/catalogue.h"
+
+using namespace tympan;
+using namespace tympan::app;
+
+namespace {
+
+/// WCAG 2.1 contrast ratio.
+double contrast(const QColor& a, const QColor& b) {
+    const auto luminance = [](const QColor& c) {
+        const auto linear = [](double v) { return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+        return 0.2126 * linear(c.redF()) + 0.7152 * linear(c.greenF()) + 0.0722 * linear(c.blueF());
+    };
+    const double la = luminance(a) + 0.05, lb = luminance(b) + 0.05;
+    return std::max(la, lb) / std::min(la, lb);
+}
+
+}  // namespace
+
+TEST(LengthEdit, readsAnyUnitAndMarksWhatIsNoLength) {
+    LengthEdit edit(QStringLiteral("e"), QStringLiteral("Length"));
+    edit.show(100, Unit::cm);
+    EXPECT_EQ(edit.text(), QStringLiteral("10 cm"));
+    QSignalSpy typed(&edit, &LengthEdit::typed);
+    edit.selectAll();
+    QTest::keyClicks(&edit, QStringLiteral("4 in"));
+    QTest::keyClick(&edit, Qt::Key_Return);
+    ASSERT_EQ(typed.count(), 1);
+    EXPECT_NEAR(typed.front().front().toDouble(), 101.6, 1e-9);
+    EXPECT_EQ(edit.text(), QStringLiteral("10.16 cm"));
+    edit.selectAll();
+    QTest::keyClicks(&edit, QStringLiteral("some"));
+    QTest::keyClick(&edit, Qt::Key_Return);
+    EXPECT_EQ(typed.count(), 1);
+    EXPECT_TRUE(edit.property("wrong").toBool());
+    EXPECT_FALSE(edit.toolTip().isEmpty());
+    EXPECT_NEAR(edit.value(), 101.6, 1e-9) << "the value stays";
+}
+
+TEST(LengthEdit, arrowKeysStep) {
+    LengthEdit edit(QStringLiteral("e"), QStringLiteral("Length"));
+    edit.show(100, Unit::mm);
+    QTest::keyClick(&edit, Qt::Key_Up);
+    EXPECT_NEAR(edit.value(), 101, 1e-9);
+    QTest::keyClick(&edit, Qt::Key_Down, Qt::ShiftModifier);
+    EXPECT_NEAR(edit.value(), 91, 1e-9);
+    edit.show(25.4, Unit::in);
+    QTest::keyClick(&edit, Qt::Key_Up);
+    EXPECT_NEAR(edit.value(), 25.4 * 17 / 16, 1e-9);
+}
+
+TEST(ChoiceRow, tellsOnlyWhatTheMakerPicked) {
+    ChoiceRow row(QStringLiteral("r"), QStringLiteral("Row"), Qt::Horizontal);
+    row.add(QStringLiteral("a"), QStringLiteral("A"));
+    row.add(QStringLiteral("b"), QStringLiteral("B"));
+    QSignalSpy picked(&row, &ChoiceRow::picked);
+    row.choose(QStringLiteral("a"));
+    EXPECT_EQ(picked.count(), 0);
+    QTest::mouseClick(row.findChild<QAbstractButton*>(QStringLiteral("r-b")), Qt::LeftButton);
+    ASSERT_EQ(picked.count(), 1);
+    EXPECT_EQ(row.chosen(), QStringLiteral("b"));
+}
+
+TEST(StationRule, isPickedByMouseAndArrowKeys) {
+    StationRule rule({QStringLiteral("One"), QStringLiteral("Two"), QStringLiteral("Three")});
+    rule.resize(108, 600);
+    QSignalSpy picked(&rule, &StationRule::picked);
+    QTest::mouseClick(&rule, Qt::LeftButton, {}, QPoint(40, 4 + 96 + 10));
+    ASSERT_EQ(picked.count(), 1);
+    EXPECT_EQ(picked.front().front().toInt(), 1);
+    rule.choose(1);
+    QTest::keyClick(&rule, Qt::Key_Down);
+    EXPECT_EQ(picked.back().front().toInt(), 2);
+    rule.setState(2, StationRule::State::look);
+    EXPECT_TRUE(rule.accessibleDescription().contains(QStringLiteral("Three, worth a look"))) << "said in words, not by colour alone";
+}
+
+TEST(Theme, textHasEnoughContrastInBothPalettes) {
+    for (bool dark : {false, true}) {
+        applyTheme(*qApp, dark);
+        const Theme& t = theme();
+        for (const QColor& ground : {t.paper, t.tray, t.rule, t.stage, t.card}) {
+            EXPECT_GE(contrast(t.text, ground), 4.5) << dark << ground.name().toStdString();
+            EXPECT_GE(contrast(t.quiet, ground), 4.5) << dark << ground.name().toStdString();
+        }
+        for (const QColor& ground : {t.paper, t.tray, t.card}) {
+            EXPECT_GE(contrast(t.look, ground), 4.5) << dark;
+            EXPECT_GE(contrast(t.chosen, ground), 4.5) << dark;
+        }
+        EXPECT_GE(contrast(t.on_chosen, t.chosen), 4.5) << dark;
+    }
+    applyTheme(*qApp, false);
+}
+
+TEST(Words, everyFindingHasASentenceAndRemediesAName) {
+    for (auto id : {Finding::Id::misses_one_sheet, Finding::Id::larger_than_object, Finding::Id::few_pixels, Finding::Id::whole_sheets_join, Finding::Id::cropped}) {
+        const Finding finding{id, Severity::note, 1, 3.2, 42, SizeMm{100, 50}};
+        EXPECT_GT(sentence(finding, Unit::mm).size(), 20);
+        EXPECT_TRUE(sentence(finding, Unit::mm).endsWith(QLatin1Char('.')));
+        EXPECT_FALSE(name(id).empty());
+        EXPECT_TRUE(remedyText(finding, Unit::mm).contains(QStringLiteral("100 × 50 mm")));
+    }
+}
+
+TEST(Words, theSentenceBesideTheFoldAgreesWithTheArithmetic) {
+    Method method = shippedMethods().front();
+    for (int turns = 0; turns < 5; ++turns) {
+        method.turns.assign(static_cast<std::size_t>(turns), "a turn");
+        EXPECT_EQ(mirroringSentence(method).contains(QStringLiteral("printed mirrored")), mirroredBy(method) == Mirrored::yes) << turns;
+    }
+}
+
+TEST(Words, keepTheTradesWordsOutOfTheInterface) {
+    QStringList all;
+    for (const Method& method : shippedMethods()) {
+        all << text(method.name) << text(method.summary) << mirroringSentence(method) << whyMirrored(method);
+        for (const auto& list : {method.before_printing, method.after_printing, method.cautions})
+            for (const std::string& line : list) all << text(line);
+    }
+    for (const QString& sentence : all) {
+        for (const char* word : {"parity", "butt", "bleed", "gang", "choke", "posteris", "stochastic", "imposition", "hand-over"})
+            EXPECT_FALSE(sentence.contains(QLatin1String(word), Qt::CaseInsensitive)) << sentence.toStdString();
+        EXPECT_FALSE(sentence.contains(QLatin1Char('!'))) << sentence.toStdString();
+    }
+}

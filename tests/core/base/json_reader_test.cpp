@@ -1,0 +1,61 @@
+#include "core/base/json_reader.h"
+
+#include <gmock/gmock.h>
+
+using namespace tympan;
+using testing::HasSubstr;
+
+namespace {
+
+const char* const text = R"({
+  "schema": "s-1",
+  "list": [
+    { "id": "a", "size": 3 },
+    { "id": "b",
+      "size": "large", "note": "a } in a \" text" }
+  ]
+})";
+
+std::string faultOf(const std::function<void()>& work) {
+    try {
+        work();
+    } catch (const Error& error) {
+        return error.what();
+    }
+    return "";
+}
+
+}  // namespace
+
+TEST(JsonReader, findsTheLineOfAnyValue) {
+    EXPECT_EQ(lineOf(text, {"schema"}), 2);
+    EXPECT_EQ(lineOf(text, {"list"}), 3);
+    EXPECT_EQ(lineOf(text, {"list", "0", "size"}), 4);
+    EXPECT_EQ(lineOf(text, {"list", "1", "size"}), 6);
+    EXPECT_EQ(lineOf(text, {"list", "1", "note"}), 6);
+}
+
+TEST(JsonReader, namesFileLineAndPathOfAFault) {
+    const JsonText source{"my.json", text};
+    const auto root = parseJson(source);
+    const std::string fault = faultOf([&] {
+        JsonReader reader(source, root, "s-1");
+        for (JsonReader& entry : reader.objects("list")) {
+            entry.id("id");
+            entry.integer("size", 0, 10);
+            entry.text("note", "");
+            entry.finish();
+        }
+    });
+    EXPECT_THAT(fault, HasSubstr("my.json: line 6: list.1.size: must be a number from 0 to 10"));
+}
+
+TEST(JsonReader, refusesFieldsThatNobodyKnows) {
+    const JsonText source{"my.json", "{\n\"schema\": \"s-1\",\n\"colour\": 1\n}"};
+    const auto root = parseJson(source);
+    EXPECT_THAT(faultOf([&] { JsonReader(source, root, "s-1").finish(); }), HasSubstr("line 3: colour: is not a field"));
+}
+
+TEST(JsonReader, saysWhereTextStopsBeingJson) {
+    EXPECT_THAT(faultOf([] { parseJson({"my.json", "{\n\"a\": 1,\n\"b\" 2\n}"}); }), HasSubstr("my.json: line 3"));
+}

@@ -1,0 +1,124 @@
+#include "core/layout/imposition.h"
+
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include "core/base/error.h"
+#include "core/method/catalogue.h"
+#include "tests/support/pictures.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+
+namespace {
+
+const ArtworkPtr& picture() {
+    static const ArtworkPtr artwork = artworkOf(marked({90, 60}, 3));
+    return artwork;
+}
+
+Job jobAt(const SizeMm& size, double ppi, const char* paper, const std::string& method = "gel-rub-off") {
+    Job job = jobOf(picture(), size, method);
+    job.sheets.ppi = ppi;
+    job.sheets.paper = paperNamed(paper);
+    return job;
+}
+
+}  // namespace
+
+RC_GTEST_PROP(Imposition, regionsPartitionThePrintAndLieWithinThePrintableArea, ()) {
+    const SizeMm size{static_cast<double>(*rc::gen::inRange(10, 1500)), static_cast<double>(*rc::gen::inRange(10, 1500))};
+    const char* paper = *rc::gen::element("A4", "A3", "Letter", "Legal", "Tabloid", "120x180");
+    const std::string method = *rc::gen::element<std::string>("gel-rub-off", "release-sheet-press", "tissue-overlay");
+    const Imposition imposition = impose(jobAt(size, *rc::gen::element(72.0, 100.0, 300.0), paper, method));
+    const PixelGrid grid = imposition.grid;
+    const Print& print = imposition.prints.front();
+    long area = 0;
+    for (std::size_t i = 0; i < imposition.sheets.size(); ++i) {
+        const Sheet& sheet = imposition.sheets[i];
+        RC_ASSERT(sheet.regions.size() == 1u);
+        const PlacedRegion& part = sheet.regions.front();
+        area += part.region.area();
+        RC_ASSERT(contains(RectPx{0, 0, print.size.width, print.size.height}, part.region));
+        RC_ASSERT(contains(part.inked, part.region));
+        RC_ASSERT(contains(sheet.printable, part.inkedOnPage()));
+        for (std::size_t j = 0; j < i; ++j) RC_ASSERT(intersection(part.region, imposition.sheets[j].regions.front().region).area() == 0);
+        // The band is kept along seams, the bleed runs 2 mm into it, and only there.
+        const int band = sheet.laid_whole ? 0 : grid.firstAfter(7), bleed = sheet.laid_whole ? 0 : grid.nearest(2);
+        RC_ASSERT(part.placed.x - sheet.printable.x >= (part.seams.left ? band : 0));
+        RC_ASSERT(sheet.printable.bottom() - part.placed.bottom() >= (part.seams.bottom ? band : 0));
+        RC_ASSERT(part.region.x - part.inked.x == (part.seams.left ? std::min(bleed, part.region.x) : 0));
+        RC_ASSERT(part.inked.right() - part.region.right() == (part.seams.right ? std::min(bleed, print.size.width - part.region.right()) : 0));
+    }
+    RC_ASSERT(area == static_cast<long>(print.size.width) * print.size.height);
+}
+
+TEST(Imposition, whatFitsThePrintableAreaStaysOnOneSheet) {
+    EXPECT_EQ(impose(jobAt({200, 287}, 300, "A4")).sheets.size(), 1u) << "exactly A4 less 5 mm all round; no band, as there is no seam";
+    const Imposition lying = impose(jobAt({287, 200}, 300, "A4"));
+    ASSERT_EQ(lying.sheets.size(), 1u);
+    EXPECT_GT(lying.sheets.front().page.width, lying.sheets.front().page.height) << "the page is turned, not the picture";
+    EXPECT_FALSE(lying.sheets.front().regions.front().turned);
+    EXPECT_EQ(impose(jobAt({200.5, 287}, 300, "A4")).sheets.size(), 2u);
+}
+
+TEST(Imposition, takesTheOrientationWithFewerSheets) {
+    // 380 x 190 mm: two lying side by side by 287, or upright three.
+    const Imposition imposition = impose(jobAt({520, 190}, 100, "A4"));
+    EXPECT_EQ(imposition.sheets.size(), 2u);
+    EXPECT_GT(imposition.sheets.front().page.width, 290);
+}
+
+TEST(Imposition, labelsGoDownByLettersAcrossByNumbers) {
+    const Imposition imposition = impose(jobAt({900, 600}, 72, "A4"));
+    ASSERT_EQ(imposition.sheets.size(), 15u);
+    EXPECT_EQ(imposition.sheets[0].label, "A1");
+    EXPECT_EQ(imposition.sheets[4].label, "A5");
+    EXPECT_EQ(imposition.sheets[5].label, "B1");
+    EXPECT_EQ(imposition.sheets[14].label, "C5");
+    EXPECT_LT(imposition.sheets[0].regions.front().region.x, imposition.sheets[1].regions.front().region.x);
+}
+
+TEST(Imposition, copiesAndSmallPiecesOfAMethodShareSheets) {
+    Job job = jobAt({60, 40}, 150, "A4");
+    job = withCopies(job, job.pieces.front().id, 5);
+    job = withPiece(job, {picture(), {}, shippedMethods().front(), {90, 60}, 2});
+    Imposition imposition = impose(job);
+    ASSERT_EQ(imposition.sheets.size(), 1u);
+    EXPECT_EQ(imposition.sheets.front().regions.size(), 7u);
+    job = withMethod(job, job.pieces.back().id, findMethod(shippedMethods(), "tissue-overlay"));
+    EXPECT_EQ(impose(job).sheets.size(), 2u) << "another method means other paper";
+}
+
+TEST(Imposition, aMethodThatLaysSheetsWholeGivesEachPieceItsOwn) {
+    Job job = jobAt({60, 40}, 150, "A4", "release-sheet-press");
+    job = withCopies(job, job.pieces.front().id, 3);
+    const Imposition imposition = impose(job);
+    EXPECT_EQ(imposition.sheets.size(), 3u);
+    for (const Sheet& sheet : imposition.sheets) EXPECT_TRUE(sheet.laid_whole);
+}
+
+TEST(Imposition, tissueKeepsItsEdgesClear) {
+    for (const Sheet& sheet : impose(jobAt({500, 400}, 100, "A4", "tissue-overlay")).sheets) {
+        const RectMm placed = PixelGrid{100}.mm(sheet.regions.front().inkedOnPage());
+        EXPECT_GE(placed.x, 10);
+        EXPECT_GE(placed.y, sheet.page.height > sheet.page.width ? 20 : 10);
+        EXPECT_LE(placed.right(), sheet.page.width - 10);
+        EXPECT_LE(placed.bottom(), sheet.page.height - 10);
+    }
+}
+
+TEST(Imposition, forcedMirroringChangesOnlyThisOutput) {
+    const Job job = jobAt({60, 40}, 100, "A4");
+    EXPECT_EQ(impose(job).prints.front().mirrored, Mirrored::yes);
+    EXPECT_EQ(impose(job, Mirrored::no).prints.front().mirrored, Mirrored::no);
+    EXPECT_EQ(impose(job).prints.front().mirrored, Mirrored::yes);
+}
+
+TEST(Imposition, noRoomIsSaid) {
+    Job job = jobAt({600, 400}, 100, "60x80");
+    job.sheets.margin_mm = 28;
+    EXPECT_THROW(impose(job), Error);
+    job.sheets.margin_mm = 500;
+    EXPECT_THROW(impose(job), Error);
+}

@@ -1,0 +1,89 @@
+#include "core/method/catalogue.h"
+
+#include <gmock/gmock.h>
+#include <rapidcheck/gtest.h>
+
+using namespace tympan;
+using testing::HasSubstr;
+
+namespace {
+
+struct Row {
+    const char* what;
+    int turns;
+    bool mirrored;
+};
+
+std::string methodJson(const std::string& turns, const std::string& more = "") {
+    return R"({
+  "schema": "tympan-methods-1",
+  "methods": [
+    { "id": "one", "revision": 1, "name": "One", "summary": "s",
+      "turns": )" + turns + R"(,
+      "printers": ["laser"], "carrier": { "name": "paper" }, "tone": "grey", "media_type": "plain",
+      "before_printing": [], "after_printing": [], "cautions": [])" + more + R"( }
+  ]
+})";
+}
+
+std::string faultOf(const std::string& json) {
+    try {
+        readMethods({"mine.json", json});
+    } catch (const Error& error) {
+        return error.what();
+    }
+    return "";
+}
+
+}  // namespace
+
+TEST(Turns, theTableOfTheCraft) {
+    for (const Row& row : {Row{"transfer rubbed off", 1, true}, Row{"tissue face up", 0, false},
+                           Row{"paper kept face to glass, seen through", 2, false}, Row{"transfer read through the glass", 2, false},
+                           Row{"transfer read from the coated side", 1, true}})
+        EXPECT_EQ(mirroredBy(row.turns) == Mirrored::yes, row.mirrored) << row.what;
+}
+
+RC_GTEST_PROP(Turns, eachTurnChangesIt, ()) {
+    const int turns = *rc::gen::inRange(0, 1000);
+    RC_ASSERT(mirroredBy(turns) != mirroredBy(turns + 1));
+    RC_ASSERT(mirroredBy(turns) == mirroredBy(turns + 2));
+}
+
+TEST(Catalogue, theShippedMethods) {
+    const auto& methods = shippedMethods();
+    EXPECT_EQ(mirroredBy(findMethod(methods, "gel-rub-off")), Mirrored::yes);
+    EXPECT_FALSE(findMethod(methods, "gel-rub-off").laid_whole);
+    EXPECT_EQ(mirroredBy(findMethod(methods, "release-sheet-press")), Mirrored::yes);
+    EXPECT_TRUE(findMethod(methods, "release-sheet-press").laid_whole);
+    const Method& tissue = findMethod(methods, "tissue-overlay");
+    EXPECT_EQ(mirroredBy(tissue), Mirrored::no);
+    EXPECT_EQ(tissue.carrier.usable_inset_mm, 10);
+    EXPECT_GT(tissue.carrier.leading_edge_mm, 10);
+    for (const Method& method : methods) {
+        EXPECT_FALSE(method.before_printing.empty()) << method.id;
+        EXPECT_FALSE(method.cautions.empty()) << method.id << " uses glue, heat or spray";
+    }
+}
+
+TEST(Catalogue, aFaultIsNamedWithItsLine) {
+    EXPECT_EQ(faultOf(methodJson("[]")), "");
+    EXPECT_THAT(faultOf(methodJson("1")), HasSubstr("mine.json: line 5: methods.0.turns: must be a list of texts"));
+    EXPECT_THAT(faultOf(methodJson("[]", ", \"mirror\": true")), HasSubstr("methods.0.mirror: is not a field"));
+    std::string wrong = methodJson("[]");
+    wrong.replace(wrong.find("\"laser\""), 7, "\"dot-matrix\"");
+    EXPECT_THAT(faultOf(wrong), HasSubstr("line 6: methods.0.printers: \"dot-matrix\" is not a kind of printer"));
+    wrong = methodJson("[]");
+    wrong.replace(wrong.find("\"one\""), 5, "\"One!\"");
+    EXPECT_THAT(faultOf(wrong), HasSubstr("small letters"));
+}
+
+TEST(Catalogue, anUnknownMethodNamesThoseThereAre) {
+    try {
+        findMethod(shippedMethods(), "magic");
+        FAIL();
+    } catch (const Error& error) {
+        EXPECT_EQ(error.kind(), Error::Kind::usage);
+        EXPECT_THAT(error.remedy(), HasSubstr("gel-rub-off"));
+    }
+}

@@ -1,0 +1,209 @@
+// The PDF as others read it: rendered by pdftoppm and pdftocairo, asked by pdfimages, pdftotext and pdfinfo.
+#include "core/output/sheets_pdf.h"
+
+#include <gmock/gmock.h>
+#include <opencv2/imgproc.hpp>
+
+#include "core/output/plan_json.h"
+#include "core/output/sheet_marks.h"
+#include "core/output/whole_print.h"
+#include "core/render/render_region.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tools.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+using testing::HasSubstr;
+using testing::Not;
+
+namespace {
+
+struct Case {
+    const char* what;
+    SizeMm size;
+    double ppi;
+    const char *paper, *method;
+    Tone::InkChoice ink;
+    Contrast contrast;
+};
+
+Job jobOf(const Case& each, const ArtworkPtr& artwork) {
+    Job job = tests::jobOf(artwork, each.size, each.method);
+    job.sheets.ppi = each.ppi;
+    job.sheets.paper = paperNamed(each.paper);
+    return withTone(job, job.pieces.front().id, {each.ink, each.contrast});
+}
+
+/// Pages as a viewer draws them.
+std::vector<cv::Mat> pagesBy(const std::string& tool, const std::filesystem::path& pdf, double ppi, std::size_t count) {
+    const ScratchFolder folder;
+    EXPECT_EQ(run({tool, "-r", std::to_string(ppi), "-png", pdf.string(), (folder / "p").string()}).status, 0);
+    std::vector<cv::Mat> pages;
+    for (const std::string& name : folder.names()) pages.push_back(load(folder / name));
+    EXPECT_EQ(pages.size(), count);
+    return pages;
+}
+
+cv::Mat as(const cv::Mat& pixels, int channels) {
+    cv::Mat result;
+    if (pixels.channels() == channels) return pixels;
+    cv::cvtColor(pixels, result, channels == 1 ? cv::COLOR_RGB2GRAY : cv::COLOR_GRAY2RGB);
+    return result;
+}
+
+}  // namespace
+
+TEST(SheetsPdf, sheetsCutAlongThePlanAreTheWholePrintPixelForPixel) {
+    const ArtworkPtr photograph = artworkOf(noise({301, 199}, CV_8UC3)), part_grey = [] {
+        cv::Mat pixels = noise({301, 199}, CV_8UC3);
+        pixels.colRange(0, 140).setTo(cv::Scalar::all(120));  // some sheets of this colour picture are all grey
+        return artworkOf(pixels);
+    }();
+    using Ink = Tone::InkChoice;
+    const Contrast plain{Contrast::Kind::none, 0};
+    for (const Case& each : {Case{"grey, upright and lying", {420, 277}, 100, "A4", "gel-rub-off", Ink::grey, {}},
+                             Case{"grey, an odd resolution", {301, 199}, 203, "Letter", "gel-rub-off", Ink::grey, plain},
+                             Case{"colour", {420, 277}, 100, "A4", "gel-rub-off", Ink::colour, {}},
+                             Case{"colour, tall sheets", {190, 500}, 96, "Legal", "tissue-overlay", Ink::colour, {}},
+                             Case{"laid whole", {300, 198}, 150, "A4", "release-sheet-press", Ink::grey, {}},
+                             Case{"one sheet", {150, 99}, 300, "A4", "gel-rub-off", Ink::grey, {}}})
+        for (const ArtworkPtr& artwork : {photograph, part_grey}) {
+            const ScratchFolder folder;
+            const Job job = jobOf(each, artwork);
+            const Imposition imposition = impose(job);
+            writeSheets(folder / "s.pdf", job, imposition);
+            const cv::Mat whole = renderWhole(imposition.prints.front());
+            for (const char* tool : {"pdftoppm", "pdftocairo"}) {
+                const auto pages = pagesBy(tool, folder / "s.pdf", each.ppi, imposition.sheets.size());
+                cv::Mat together(whole.size(), whole.type(), cv::Scalar::all(7));
+                for (std::size_t i = 0; i < pages.size(); ++i) {
+                    const PlacedRegion& part = imposition.sheets[i].regions.front();
+                    as(pages[i], whole.channels())(cv::Rect(part.placed.x, part.placed.y, part.placed.width, part.placed.height))
+                        .copyTo(together(cv::Rect(part.region.x, part.region.y, part.region.width, part.region.height)));
+                }
+                EXPECT_TRUE(same(together, whole)) << each.what << " by " << tool;
+            }
+        }
+}
+
+TEST(SheetsPdf, bleedRepeatsTheNeighboursPixels) {
+    const ScratchFolder folder;
+    const Job job = jobOf({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}}, artworkOf(noise({301, 199}, CV_8UC3)));
+    const Imposition imposition = impose(job);
+    writeSheets(folder / "s.pdf", job, imposition);
+    const cv::Mat whole = renderWhole(imposition.prints.front());
+    const auto pages = pagesBy("pdftoppm", folder / "s.pdf", 100, imposition.sheets.size());
+    for (std::size_t i = 0; i < pages.size(); ++i) {
+        const PlacedRegion& part = imposition.sheets[i].regions.front();
+        const RectPx at = part.inkedOnPage();
+        ASSERT_GT(part.inked.area(), part.region.area());
+        EXPECT_TRUE(same(as(pages[i], 1)(cv::Rect(at.x, at.y, at.width, at.height)).clone(),
+                         whole(cv::Rect(part.inked.x, part.inked.y, part.inked.width, part.inked.height)).clone()));
+    }
+}
+
+TEST(SheetsPdf, edgesAndMarksAreTrueAt600Ppi) {
+    const ScratchFolder folder;
+    const Job job = jobOf({"", {100, 80}, 300, "A4", "gel-rub-off", Tone::InkChoice::grey, {Contrast::Kind::none, 0}},
+                          artworkOf(cv::Mat(80, 100, CV_8UC1, cv::Scalar(0))));
+    const Imposition imposition = impose(job);
+    writeSheets(folder / "s.pdf", job, imposition);
+    const cv::Mat page = as(pagesBy("pdftoppm", folder / "s.pdf", 600, 1).front(), 1);
+    const RectMm kept = imposition.grid.mm(imposition.sheets.front().regions.front().placed);
+    const double px = 25.4 / 600;
+    const auto firstInk = [&](const cv::Mat& line) {
+        for (int i = 0; i < static_cast<int>(line.total()); ++i)
+            if (line.at<uchar>(i) < 128) return i * px;
+        return -1.0;
+    };
+    const int middle = static_cast<int>((kept.y + kept.height / 2) / px);
+    EXPECT_NEAR(firstInk(page.row(middle).clone().reshape(1, page.cols)), kept.x, 0.1);
+    const int column = static_cast<int>((kept.x + kept.width - 3) / px);  // right of the words
+    const cv::Mat below_words = page.col(column).rowRange(static_cast<int>(40 / px), page.rows).clone();
+    EXPECT_NEAR(firstInk(below_words) + 40, kept.y, 0.1);
+    EXPECT_NEAR(kept.width, 100, 25.4 / 300 / 2 + 1e-9);
+}
+
+TEST(SheetsPdf, greyIsDeviceGrayAndColourIsDeviceRgb) {
+    const ScratchFolder folder;
+    cv::Mat half_grey = noise({300, 200}, CV_8UC3);
+    half_grey.colRange(0, 150).setTo(cv::Scalar::all(99));
+    for (const auto ink : {Tone::InkChoice::grey, Tone::InkChoice::colour}) {
+        const Job job = jobOf({"", {420, 280}, 72, "A4", "gel-rub-off", ink, {}}, artworkOf(half_grey));
+        writeSheets(folder / "s.pdf", job, impose(job));
+        const std::string images = run({"pdfimages", "-list", (folder / "s.pdf").string()}).out;
+        EXPECT_THAT(images, HasSubstr(ink == Tone::InkChoice::grey ? " gray " : " rgb "));
+        EXPECT_THAT(images, Not(HasSubstr(ink == Tone::InkChoice::grey ? " rgb " : " gray "))) << images;
+    }
+}
+
+TEST(SheetsPdf, theWordsReadNormallyOnTheSheet) {
+    const ScratchFolder folder;
+    const Job job = jobOf({"", {300, 198}, 72, "A4", "gel-rub-off", Tone::InkChoice::grey, {}}, artworkOf(noise({30, 20}, CV_8UC3)));
+    writeSheets(folder / "s.pdf", job, impose(job));
+    const std::string words = run({"pdftotext", (folder / "s.pdf").string(), "-"}).out;
+    EXPECT_THAT(words, HasSubstr(tell_tale));
+    EXPECT_THAT(words, HasSubstr("ink side, this way up"));
+    EXPECT_THAT(words, HasSubstr("100 mm"));
+}
+
+TEST(SheetsPdf, aSheetLaidWholeIsInkedNowhereElse) {
+    const ScratchFolder folder;
+    const Job job = jobOf({"", {120, 80}, 150, "A4", "release-sheet-press", Tone::InkChoice::grey, {}}, artworkOf(noise({30, 20}, CV_8UC3)));
+    const Imposition imposition = impose(job);
+    writeSheets(folder / "s.pdf", job, imposition);
+    cv::Mat page = as(pagesBy("pdftoppm", folder / "s.pdf", 150, 1).front(), 1);
+    const RectPx at = imposition.sheets.front().regions.front().placed;
+    page(cv::Rect(at.x, at.y, at.width, at.height)).setTo(255);
+    EXPECT_EQ(cv::countNonZero(page != 255), 0);
+}
+
+TEST(SheetsPdf, turnedPiecesOfASharedSheetAreTheSamePixels) {
+    const ScratchFolder folder;
+    Job job = jobOf({"", {190, 120}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}}, artworkOf(noise({190, 120}, CV_8UC1)));
+    job = withPiece(job, {artworkOf(noise({120, 250}, CV_8UC1, 2)), {}, job.pieces.front().method, {120, 250}, 1});
+    job = withPiece(job, {artworkOf(noise({250, 60}, CV_8UC1, 3)), {}, job.pieces.front().method, {250, 60}, 1});
+    const Imposition imposition = impose(job);
+    writeSheets(folder / "s.pdf", job, imposition);
+    const auto pages = pagesBy("pdftoppm", folder / "s.pdf", 100, imposition.sheets.size());
+    int turned = 0;
+    for (std::size_t i = 0; i < pages.size(); ++i)
+        for (const PlacedRegion& part : imposition.sheets[i].regions) {
+            turned += part.turned;
+            cv::Mat ink = renderRegion(imposition.prints[part.print], part.region);
+            if (part.turned) cv::rotate(ink, ink, cv::ROTATE_90_CLOCKWISE);
+            EXPECT_TRUE(same(as(pages[i], 1)(cv::Rect(part.placed.x, part.placed.y, part.placed.width, part.placed.height)).clone(), ink));
+        }
+    EXPECT_GT(turned, 0);
+}
+
+TEST(SheetsPdf, theSameJobMakesTheSameBytes) {
+    const ScratchFolder folder;
+    Job job = jobOf({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}}, artworkOf(noise({30, 20}, CV_8UC3)));
+    job.created = 1789900000;
+    writeSheets(folder / "a.pdf", job, impose(job));
+    writeSheets(folder / "b.pdf", job, impose(job));
+    EXPECT_EQ(contentOf(folder / "a.pdf"), contentOf(folder / "b.pdf"));
+    EXPECT_THAT(run({"pdfinfo", "-isodates", (folder / "a.pdf").string()}).out, HasSubstr("CreationDate:    2026-09-20"));
+}
+
+TEST(SheetsPdf, stoppedOrFailedNothingIsLeft) {
+    const ScratchFolder folder;
+    const Job job = jobOf({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}}, artworkOf(noise({30, 20}, CV_8UC3)));
+    std::stop_source stop;
+    stop.request_stop();
+    EXPECT_THROW(writeSheets(folder / "a.pdf", job, impose(job), {stop.get_token(), {}}), Error);
+    EXPECT_THROW(writeSheets(folder / "none" / "a.pdf", job, impose(job)), Error);
+    EXPECT_TRUE(folder.names().empty());
+}
+
+TEST(SheetPicture, showsWhatThePdfShows) {
+    const ScratchFolder folder;
+    const Job job = jobOf({"", {120, 80}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}}, artworkOf(marked({120, 80}, 1)));
+    const Imposition imposition = impose(job);
+    writeSheets(folder / "s.pdf", job, imposition);
+    cv::Mat screen, page = as(pagesBy("pdftoppm", folder / "s.pdf", 100, 1).front(), 1);
+    cv::cvtColor(sheetPicture(job, imposition, 0, 100), screen, cv::COLOR_BGRA2GRAY);
+    const cv::Rect common(0, 0, std::min(screen.cols, page.cols), std::min(screen.rows, page.rows));
+    EXPECT_LT(cv::norm(screen(common), page(common), cv::NORM_L1) / common.area(), 0.5) << "alike to half a grey level on average";
+}
