@@ -48,6 +48,7 @@ FoldView::FoldView(JobStore& store, RenderService& service, QWidget* parent)
     : QWidget(parent), store_(store), service_(service), cache_(std::make_shared<PixelCache>(cache_bytes)) {
     setObjectName(QStringLiteral("fold"));
     setMouseTracking(true);
+    setFocusPolicy(Qt::ClickFocus);
     setMinimumSize(480, 220);
     makeSides();
     glide_.setDuration(520);

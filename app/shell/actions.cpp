@@ -34,7 +34,8 @@ Actions::Actions(QObject* parent, const QList<QString>& station_names) {
     print = make(parent, "print", tr("Print…"), QKeySequence::Print);
     quit = make(parent, "quit", tr("Quit"), QKeySequence::Quit);
     undo = make(parent, "undo", tr("Undo"), QKeySequence::Undo);
-    redo = make(parent, "redo", tr("Redo"), QKeySequence::Redo);
+    redo = make(parent, "redo", tr("Redo"));
+    redo->setShortcuts({Qt::CTRL | Qt::SHIFT | Qt::Key_Z, Qt::CTRL | Qt::Key_Y});
     remove = make(parent, "remove", tr("Take off the line"), Qt::CTRL | Qt::Key_Backspace);
     next = make(parent, "next-piece", tr("Next piece"), Qt::CTRL | Qt::Key_Right);
     previous = make(parent, "previous-piece", tr("Previous piece"), Qt::CTRL | Qt::Key_Left);

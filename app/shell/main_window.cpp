@@ -245,6 +245,7 @@ void MainWindow::ask(const std::vector<ArtworkPtr>& artworks, const QStringList&
 
 void MainWindow::dismissCard() {
     card_->hide();
+    line_->setFocus();  // so that the keys of the stations work, and not in a text field
     if (waiting_.empty()) return;
     const std::vector<ArtworkPtr> next = std::exchange(waiting_, {});
     ask(next, {});

@@ -52,6 +52,8 @@ void LengthEdit::keyPressEvent(QKeyEvent* event) {
     const int direction = event->key() == Qt::Key_Up ? 1 : event->key() == Qt::Key_Down ? -1 : 0;
     if (direction == 0) {
         QLineEdit::keyPressEvent(event);
+        // Return ends the typing of a measure; it must not also answer the card that the field lies on.
+        if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) event->accept();
         return;
     }
     const double step = (unit_ == Unit::in ? mm_per_inch / 16 : 1) * (event->modifiers() & Qt::ShiftModifier ? 10 : 1);

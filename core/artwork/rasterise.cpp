@@ -35,8 +35,11 @@ std::string loaderFor(const std::vector<unsigned char>& bytes) {
         takeVipsError();
         return {};
     }
-    // The type's name is VipsForeignLoadJpegBuffer; its nickname is jpegload_buffer.
-    return vips_nickname_find(g_type_from_name(loader));
+    // The type's name is VipsForeignLoadJpegBuffer; its nickname is jpegload_buffer. Blocked loaders are found too.
+    const std::string name = vips_nickname_find(g_type_from_name(loader));
+    for (const char* ours : {"jpegload", "pngload", "tiffload", "webpload", "heifload", "svgload", "pdfload"})
+        if (name.starts_with(ours)) return name;
+    return {};
 }
 
 vips::VImage toStandardColour(vips::VImage image) {
@@ -86,6 +89,12 @@ PixelBuffer pullPixels(const vips::VImage& image, const Progress& progress) {
 
 SizePx naturalPixels(const Artwork& vector) {
     const vips::VImage image = openVector(vector, 1);
+    const double width = image.width(), height = image.height();
+    // A size too large for the library's own arithmetic comes out as 1; a hundredth of it does not.
+    const vips::VImage hundredth = openVector(vector, 0.01);
+    const bool overflown = hundredth.width() > 0.01 * width + 2 || hundredth.height() > 0.01 * height + 2;
+    if (overflown || width * height > most_pixels)
+        throw Error(Error::Kind::input, vector.name, "its stated size is more than can be handled", "make the drawing's page smaller first");
     return {image.width(), image.height()};
 }
 

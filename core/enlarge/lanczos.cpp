@@ -67,8 +67,10 @@ LanczosAxis lanczosAxis(int source, double begin, double end, int output, int fi
     for (int i = 0; i < count; ++i) {
         const int pixel = first + i;
         // From the nearer end, so that the mirrored pixel sees exactly the mirrored position.
-        const bool left_half = 2 * pixel + 1 <= output;
-        const double centre = left_half ? begin + snapped((pixel + 0.5) * scale) : end - snapped((output - pixel - 0.5) * scale);
+        const int side = 2 * pixel + 1 - output;
+        const double centre = side == 0  ? (begin + end) / 2
+                              : side < 0 ? begin + snapped((pixel + 0.5) * scale)
+                                         : end - snapped((output - pixel - 0.5) * scale);
         const int from = static_cast<int>(std::ceil(centre - reach - 0.5));
         const int to = static_cast<int>(std::floor(centre + reach - 0.5));
         real.clear();

@@ -12,7 +12,7 @@ namespace tympan {
 namespace {
 
 constexpr int most_rows = 4096, most_columns = 16384;
-constexpr double inset_px = 0.001;
+constexpr double inset_px = 1e-4;
 constexpr double points_per_mm = 72 / mm_per_inch;
 
 struct SurfaceEnd {

@@ -18,6 +18,7 @@ inline bool waitFor(const std::function<bool()>& done) { return QTest::qWaitFor(
 class WindowTest : public testing::Test {
   protected:
     void SetUp() override {
+        window.store().open(fresh());
         window.show();
         ASSERT_TRUE(QTest::qWaitForWindowExposed(&window));
     }
@@ -46,6 +47,13 @@ class WindowTest : public testing::Test {
         ASSERT_TRUE(waitFor([this] { return find("card")->isVisible(); }));
         click("card-hang");
         ASSERT_TRUE(settled());
+    }
+    /// A job that no setting of an earlier test has touched.
+    static Job fresh() {
+        Job made;
+        made.name = "Test job";
+        made.sheets.paper = paperNamed("A4");
+        return made;
     }
     const Job& job() { return window.store().job(); }
     const Piece& piece() { return *window.store().piece(); }

@@ -1,4 +1,5 @@
 #include <QApplication>
+#include <QSettings>
 #include <QStandardPaths>
 #include <gmock/gmock.h>
 
@@ -10,6 +11,7 @@ int main(int argc, char** argv) {
     QApplication application(argc, argv);
     QApplication::setOrganizationName(QStringLiteral("tympan-tests"));
     QApplication::setApplicationName(QStringLiteral("tympan-tests"));
+    QSettings().clear();
     tympan::app::applyTheme(application, false);
     testing::InitGoogleMock(&argc, argv);
     return RUN_ALL_TESTS();

@@ -102,10 +102,10 @@ TEST_F(Cli, sheetsWritesPdfAndPlan) {
 }
 
 TEST_F(Cli, aNearMissIsSaidWithTheSizeThatFits) {
-    const Ran ran = cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "289", "--ppi", "72"});
+    const Ran ran = cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "289"});
     EXPECT_EQ(ran.status, 0);
-    EXPECT_THAT(ran.err, HasSubstr("--width 287mm would fit"));
-    EXPECT_THAT(cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "287mm", "--ppi", "72"}).err, IsEmpty());
+    EXPECT_THAT(ran.err, HasSubstr("--width 286.8mm would fit"));
+    EXPECT_THAT(cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "286.8mm"}).err, IsEmpty());
 }
 
 TEST_F(Cli, sheetsLaidWholeBringATestSheet) {

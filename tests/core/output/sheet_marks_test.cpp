@@ -85,7 +85,7 @@ TEST(SheetMarks, aSheetSaysWhatItIs) {
 }
 
 TEST(SheetMarks, aSmallSheetGetsTheShortBar) {
-    const Imposition imposition = imposed({60, 40}, "gel-rub-off", "90x120");
+    const Imposition imposition = imposed({60, 40}, "gel-rub-off", "90x100");
     const SheetMarks marks = sheetMarks(imposition, imposition.sheets.front(), "");
     EXPECT_TRUE(says(marks.marks, "50 mm"));
     EXPECT_FALSE(says(marks.marks, "100 mm"));
@@ -101,7 +101,7 @@ TEST(SheetMarks, aSheetLaidWholeCarriesNone) {
 }
 
 TEST(SheetMarks, aSheetThatIsFullAsksForTheTestSheet) {
-    const Imposition imposition = imposed({200, 287});
+    const Imposition imposition = imposed({199.8, 286.8});
     EXPECT_FALSE(sheetMarks(imposition, imposition.sheets.front(), "x").words);
     EXPECT_TRUE(needsTestSheet(imposition));
 }
