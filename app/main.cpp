@@ -20,22 +20,29 @@ int main(int argc, char** argv) {
     QApplication::setApplicationVersion(QStringLiteral(TYMPAN_VERSION));
 
     QCommandLineParser options;
-    options.setApplicationDescription(QApplication::translate("main", "Prepares pictures for transfer by hand."));
+    options.setApplicationDescription(
+        QApplication::translate("main", "Prepares pictures for transfer by hand."));
     options.addHelpOption();
     options.addVersionOption();
-    const QCommandLineOption demo(QStringLiteral("demo"), QApplication::translate("main", "Open the demo job."));
-    const QCommandLineOption tour(QStringLiteral("tour"),
-                                  QApplication::translate("main", "Show every station once, save a picture of each into this folder, and quit."),
-                                  QStringLiteral("folder"));
+    const QCommandLineOption demo(QStringLiteral("demo"),
+                                  QApplication::translate("main", "Open the demo job."));
+    const QCommandLineOption tour(
+        QStringLiteral("tour"),
+        QApplication::translate(
+            "main", "Show every station once, save a picture of each into this folder, and quit."),
+        QStringLiteral("folder"));
     options.addOptions({demo, tour});
-    options.addPositionalArgument(QStringLiteral("pictures"), QApplication::translate("main", "Pictures to open."), QStringLiteral("[pictures…]"));
+    options.addPositionalArgument(QStringLiteral("pictures"),
+                                  QApplication::translate("main", "Pictures to open."),
+                                  QStringLiteral("[pictures…]"));
     options.process(application);
 
     try {
         tympan::app::applyTheme(application, tympan::app::prefersDark());
         QApplication::setWindowIcon(QIcon(tympan::app::icon(QStringLiteral("tympan"), Qt::black, 64)));
         tympan::app::MainWindow window;
-        if (options.isSet(demo)) window.openJob(tympan::jobFromRecipe(tympan::dataFolder() / "demo" / "brindle-moor.json"));
+        if (options.isSet(demo))
+            window.openJob(tympan::jobFromRecipe(tympan::dataFolder() / "demo" / "brindle-moor.json"));
         window.show();
         if (!options.positionalArguments().isEmpty()) window.openFiles(options.positionalArguments());
         if (options.isSet(tour)) return tympan::app::tour(window, options.value(tour));

@@ -1,6 +1,8 @@
-// The stages that a maker waits for, one benchmark each: a change of tone at preview, a sheet's region, the source rows.
-#include <benchmark/benchmark.h>
+// The stages that a maker waits for, one benchmark each: a change of tone at preview, a sheet's region, the
+// source rows.
 #include <cstdlib>
+
+#include <benchmark/benchmark.h>
 
 #include "core/artwork/read_picture.h"
 #include "core/job/edits.h"

@@ -3,8 +3,9 @@
 #include <atomic>
 #include <charconv>
 #include <filesystem>
-#include <fmt/format.h>
 #include <iostream>
+
+#include <fmt/format.h>
 #include <sys/stat.h>
 #include <unistd.h>
 
@@ -43,7 +44,8 @@ void say(const std::string& sentence) { std::cerr << "tympan-cli: " << sentence 
 
 double lengthOf(const std::string& option, const std::string& text) {
     const auto mm = parseLength(text, Unit::mm);
-    if (!mm) failUsage(fmt::format("{} \"{}\" is not a length", option, text), "write it as 200mm, 20cm or 8in");
+    if (!mm)
+        failUsage(fmt::format("{} \"{}\" is not a length", option, text), "write it as 200mm, 20cm or 8in");
     return *mm;
 }
 
@@ -52,15 +54,19 @@ Progress progressLine() {
     return {{}, [shown = std::make_shared<std::atomic<int>>(-1)](double fraction) {
                 const int percent = static_cast<int>(100 * fraction);
                 if (shown->exchange(percent) == percent) return;
-                std::cerr << fmt::format("\r{:3} %{}", percent, percent >= 99 ? "\r      \r" : "") << std::flush;
+                std::cerr << fmt::format("\r{:3} %{}", percent, percent >= 99 ? "\r      \r" : "")
+                          << std::flush;
             }};
 }
 
 void PieceOptions::addTo(CLI::App& command) {
     command.add_option("PICTURE", picture, "a JPEG, PNG, TIFF, WebP, HEIC, SVG or PDF file")->required();
     command.add_option("--width", width, "width of the picture on the object: 200mm, 20cm, 8in")->required();
-    command.add_option("--height", height, "its height; with another shape than the picture's, the picture is cropped about its centre");
-    command.add_option("--method", method, "how it is transferred; `tympan-cli methods` lists them")->capture_default_str();
+    command.add_option(
+        "--height", height,
+        "its height; with another shape than the picture's, the picture is cropped about its centre");
+    command.add_option("--method", method, "how it is transferred; `tympan-cli methods` lists them")
+        ->capture_default_str();
 }
 
 Job PieceOptions::job() const {
@@ -82,8 +88,10 @@ Job PieceOptions::job() const {
         // Half a pixel of the picture is no crop that anyone could see.
         const double slack = 0.5 / std::min(piece.artwork->size.width, piece.artwork->size.height);
         if (kept < 1 - slack)
-            say(fmt::format("{}: another shape than {} x {}: cropped about its centre, {:.0f} % of it is left out", picture,
-                            formatLength(piece.size.width, Unit::mm), formatLength(piece.size.height, Unit::mm), 100 * (1 - kept)));
+            say(fmt::format(
+                "{}: another shape than {} x {}: cropped about its centre, {:.0f} % of it is left out",
+                picture, formatLength(piece.size.width, Unit::mm), formatLength(piece.size.height, Unit::mm),
+                100 * (1 - kept)));
     }
     Job job = withPiece({}, std::move(piece));
     job.name = job.pieces.front().name;
@@ -95,7 +103,9 @@ Job PieceOptions::job() const {
 }
 
 void PrintOptions::addTo(CLI::App& command) {
-    command.add_option("--ppi", ppi, "pixels per inch of the print")->check(CLI::Range(20.0, 2400.0))->capture_default_str();
+    command.add_option("--ppi", ppi, "pixels per inch of the print")
+        ->check(CLI::Range(20.0, 2400.0))
+        ->capture_default_str();
     command.add_option("--mirror", mirror, "auto follows the method; on and off force this one output")
         ->check(CLI::IsMember({"auto", "on", "off"}))
         ->capture_default_str();

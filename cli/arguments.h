@@ -8,8 +8,8 @@
 
 namespace tympan::cli {
 
-// One file a subcommand; each adds itself to the command line with its options and the work to do when it is chosen.
-// The work returns the exit status.
+// One file a subcommand; each adds itself to the command line with its options and the work to do when it is
+// chosen. The work returns the exit status.
 
 using Work = std::function<int()>;
 

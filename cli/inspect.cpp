@@ -1,6 +1,7 @@
-#include <fmt/format.h>
 #include <iostream>
 #include <nlohmann/json.hpp>
+
+#include <fmt/format.h>
 
 #include "cli/arguments.h"
 #include "core/render/print.h"
@@ -22,17 +23,22 @@ int inspect(const Options& options) {
     const double ppi = effectivePpi(piece);
     const bool mirror = mirroredBy(piece.method) == Mirrored::yes;
     if (options.json) {
-        const nlohmann::ordered_json report{{"width_px", piece.artwork->size.width}, {"height_px", piece.artwork->size.height},
-                                            {"effective_ppi", ppi},                  {"needed_scale", wanted_ppi / ppi},
-                                            {"mirror", mirror},                      {"turns", piece.method.turns.size()}};
+        const nlohmann::ordered_json report{{"width_px", piece.artwork->size.width},
+                                            {"height_px", piece.artwork->size.height},
+                                            {"effective_ppi", ppi},
+                                            {"needed_scale", wanted_ppi / ppi},
+                                            {"mirror", mirror},
+                                            {"turns", piece.method.turns.size()}};
         std::cout << report.dump(2) << '\n';
         return 0;
     }
-    std::cout << fmt::format("{} x {} pixels; {:.0f} for every inch of the print, {:.2f} times enlarged to {:.0f}\n{}, because the ink is "
-                             "turned over {} {}\n",
-                             piece.artwork->size.width, piece.artwork->size.height, ppi, wanted_ppi / ppi, wanted_ppi,
-                             mirror ? "printed mirrored" : "printed as it reads", piece.method.turns.size(),
-                             piece.method.turns.size() == 1 ? "time" : "times");
+    std::cout << fmt::format(
+        "{} x {} pixels; {:.0f} for every inch of the print, {:.2f} times enlarged to {:.0f}\n{}, because "
+        "the ink is "
+        "turned over {} {}\n",
+        piece.artwork->size.width, piece.artwork->size.height, ppi, wanted_ppi / ppi, wanted_ppi,
+        mirror ? "printed mirrored" : "printed as it reads", piece.method.turns.size(),
+        piece.method.turns.size() == 1 ? "time" : "times");
     return 0;
 }
 

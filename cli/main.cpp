@@ -3,17 +3,22 @@
 
 #include "cli/arguments.h"
 
-// tympan-cli: what the desktop program does, for scripts. Exit status: 0 done; 1 done, but a finding blocks printing;
-// 2 wrong usage; 3 an input cannot be read or is invalid; 4 an output cannot be written; 5 internal.
+// tympan-cli: what the desktop program does, for scripts. Exit status: 0 done; 1 done, but a finding blocks
+// printing; 2 wrong usage; 3 an input cannot be read or is invalid; 4 an output cannot be written; 5
+// internal.
 
 namespace {
 
 int statusOf(tympan::Error::Kind kind) {
     switch (kind) {
-        case tympan::Error::Kind::usage: return 2;
-        case tympan::Error::Kind::input: return 3;
-        case tympan::Error::Kind::output: return 4;
-        case tympan::Error::Kind::stopped: return 5;
+        case tympan::Error::Kind::usage:
+            return 2;
+        case tympan::Error::Kind::input:
+            return 3;
+        case tympan::Error::Kind::output:
+            return 4;
+        case tympan::Error::Kind::stopped:
+            return 5;
     }
     return 5;
 }
@@ -24,7 +29,9 @@ std::string firstLine(const std::string& text) { return text.substr(0, text.find
 
 int main(int argc, char** argv) {
     setenv("OMP_THREAD_LIMIT", "1", 1);
-    CLI::App app("Prepares pictures for transfer by hand: true-size prints, mirrored when the method turns them over.", "tympan-cli");
+    CLI::App app(
+        "Prepares pictures for transfer by hand: true-size prints, mirrored when the method turns them over.",
+        "tympan-cli");
     app.set_version_flag("--version", "tympan-cli " TYMPAN_VERSION);
     app.require_subcommand(1);
     tympan::cli::Work work;
@@ -44,10 +51,12 @@ int main(int argc, char** argv) {
         tympan::cli::say(firstLine(error.what()));
         return statusOf(error.kind());
     } catch (const std::bad_alloc&) {
-        tympan::cli::say("the machine's memory is not enough for this; make it smaller, or ask for fewer pixels an inch");
+        tympan::cli::say(
+            "the machine's memory is not enough for this; make it smaller, or ask for fewer pixels an inch");
         return 5;
     } catch (const std::exception& error) {
-        tympan::cli::say(std::string("a fault of the program (") + firstLine(error.what()) + "); please report it");
+        tympan::cli::say(std::string("a fault of the program (") + firstLine(error.what()) +
+                         "); please report it");
         return 5;
     }
 }

@@ -1,6 +1,7 @@
-#include <fmt/format.h>
 #include <iostream>
 #include <nlohmann/json.hpp>
+
+#include <fmt/format.h>
 
 #include "cli/arguments.h"
 #include "core/method/catalogue.h"
@@ -31,8 +32,9 @@ int listMethods(bool json) {
         return 0;
     }
     for (const Method& method : shippedMethods())
-        std::cout << fmt::format("{:22}{}\n{:22}{}\n", method.id, method.name, "",
-                                 mirroredBy(method) == Mirrored::yes ? "printed mirrored" : "printed as it reads");
+        std::cout << fmt::format(
+            "{:22}{}\n{:22}{}\n", method.id, method.name, "",
+            mirroredBy(method) == Mirrored::yes ? "printed mirrored" : "printed as it reads");
     return 0;
 }
 

@@ -14,7 +14,8 @@ struct Options {
 
 int prepare(const Options& options) {
     if (!isWritablePicture(options.out))
-        throw Error(Error::Kind::usage, options.out, "not a picture name that can be written", "end it in .png or .tif");
+        throw Error(Error::Kind::usage, options.out, "not a picture name that can be written",
+                    "end it in .png or .tif");
     const Job job = options.print.applied(options.piece.job());
     Print print = printOf(job.pieces.front(), job.sheets.ppi);
     if (const auto forced = options.print.forced()) print.mirrored = *forced;
@@ -25,7 +26,8 @@ int prepare(const Options& options) {
 }  // namespace
 
 void addPrepare(CLI::App& app, Work& work) {
-    CLI::App* command = app.add_subcommand("prepare", "write the whole print as a picture file, as it will be printed");
+    CLI::App* command =
+        app.add_subcommand("prepare", "write the whole print as a picture file, as it will be printed");
     auto options = std::make_shared<Options>();
     options->piece.addTo(*command);
     command->add_option("-o,--output", options->out, "the picture file: .png or .tif")->required();

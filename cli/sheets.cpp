@@ -23,7 +23,8 @@ SheetRules rulesOf(const Options& options, SheetRules rules) {
     rules.margin_mm = lengthOf("--margin", options.margin);
     rules.band_mm = lengthOf("--band", options.band);
     if (rules.band_mm < least_band_mm)
-        throw Error(Error::Kind::usage, "", "--band " + options.band + " is too narrow for bleed and cut marks",
+        throw Error(Error::Kind::usage, "",
+                    "--band " + options.band + " is too narrow for bleed and cut marks",
                     fmt::format("use {} mm or more", least_band_mm));
     return rules;
 }
@@ -31,10 +32,12 @@ SheetRules rulesOf(const Options& options, SheetRules rules) {
 void sayFindings(const Job& job) {
     for (const Finding& finding : findings(job)) {
         if (finding.id == Finding::Id::misses_one_sheet)
-            say(fmt::format("the picture misses one sheet by {}; --width {}mm would fit", formatLength(finding.mm, Unit::mm),
+            say(fmt::format("the picture misses one sheet by {}; --width {}mm would fit",
+                            formatLength(finding.mm, Unit::mm),
                             formatNumber(finding.remedy->width, Unit::mm)));
         if (finding.id == Finding::Id::whole_sheets_join)
-            say(fmt::format("this method lays sheets whole; {:.0f} sheets must be joined by eye", finding.number));
+            say(fmt::format("this method lays sheets whole; {:.0f} sheets must be joined by eye",
+                            finding.number));
     }
 }
 
@@ -63,8 +66,11 @@ void addSheets(CLI::App& app, Work& work) {
     options->piece.addTo(*command);
     command->add_option("-o,--output", options->out, "the PDF file")->required();
     options->print.addTo(*command);
-    command->add_option("--paper", options->paper, "A4, A3, Letter, Legal, Tabloid, or a size such as 300x400")->capture_default_str();
-    command->add_option("--margin", options->margin, "what the printer leaves bare at every edge")->capture_default_str();
+    command
+        ->add_option("--paper", options->paper, "A4, A3, Letter, Legal, Tabloid, or a size such as 300x400")
+        ->capture_default_str();
+    command->add_option("--margin", options->margin, "what the printer leaves bare at every edge")
+        ->capture_default_str();
     command->add_option("--band", options->band, "kept for marks along a seam")->capture_default_str();
     command->add_option("--plan", options->plan, "also write which region lies where, as JSON");
     command->callback([&work, options] { work = [options] { return sheets(*options); }; });

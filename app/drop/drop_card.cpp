@@ -4,6 +4,7 @@
 #include <QLineEdit>
 #include <QStyle>
 
+#include "app/shell/preferences.h"
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
 #include "app/widgets/choice_row.h"
@@ -19,13 +20,16 @@ namespace {
 constexpr double guess_share_of_paper = 0.8;
 constexpr double largest_stored_mm = 1500, least_stored_mm = 20;
 
-/// What the file states when that is a size one would print; else a picture that a sheet holds with room to spare.
+/// What the file states when that is a size one would print; else a picture that a sheet holds with room to
+/// spare.
 SizeMm guessedSize(const Artwork& artwork, const Paper& paper) {
     const auto natural = artwork.naturalSize();
     const bool vector = artwork.kind == Artwork::Kind::vector;
     const bool screen = natural && artwork.stored_ppi && *artwork.stored_ppi <= 96.5 && !vector;
-    if (natural && !screen && natural->width <= largest_stored_mm && natural->width >= least_stored_mm) return *natural;
-    SizeMm size = fitted(artwork, {paper.size.width * guess_share_of_paper, paper.size.height * guess_share_of_paper});
+    if (natural && !screen && natural->width <= largest_stored_mm && natural->width >= least_stored_mm)
+        return *natural;
+    SizeMm size =
+        fitted(artwork, {paper.size.width * guess_share_of_paper, paper.size.height * guess_share_of_paper});
     size.width = std::round(size.width);
     size.height = size.width / artwork.aspect();
     return size;
@@ -94,10 +98,12 @@ DropCard::DropCard(QWidget* parent) : QFrame(parent) {
     printer_ = new ChoiceRow(QStringLiteral("card-printer"), tr("Which printer?"), Qt::Horizontal);
     printer_->add(QStringLiteral("laser"), tr("laser printer"));
     printer_->add(QStringLiteral("inkjet"), tr("inkjet printer"));
-    printer_->add(QStringLiteral("shop"), tr("a copy shop"), tr("Copy shops print with toner, as a laser printer does."));
+    printer_->add(QStringLiteral("shop"), tr("a copy shop"),
+                  tr("Copy shops print with toner, as a laser printer does."));
     how->addWidget(printer_);
     method_ = new ChoiceRow(QStringLiteral("card-method"), tr("How it gets there"), Qt::Vertical);
-    for (const Method& method : shippedMethods()) method_->add(QString::fromStdString(method.id), methodName(method), text(method.summary));
+    for (const Method& method : shippedMethods())
+        method_->add(QString::fromStdString(method.id), methodName(method), text(method.summary));
     how->addWidget(method_);
     why_ = quietLabel({});
     why_->setMinimumHeight(34);
@@ -117,21 +123,25 @@ DropCard::DropCard(QWidget* parent) : QFrame(parent) {
 
     connect(hang_button, &QPushButton::clicked, this, &DropCard::hang);
     connect(cancel, &QPushButton::clicked, this, &DropCard::cancelled);
-    connect(width_, &LengthEdit::typed, this, [this](double mm) { height_->show(mm / artworks_.front()->aspect(), unit_); });
-    connect(height_, &LengthEdit::typed, this, [this](double mm) { width_->show(mm * artworks_.front()->aspect(), unit_); });
+    connect(width_, &LengthEdit::typed, this,
+            [this](double mm) { height_->show(mm / artworks_.front()->aspect(), unit_); });
+    connect(height_, &LengthEdit::typed, this,
+            [this](double mm) { width_->show(mm * artworks_.front()->aspect(), unit_); });
     connect(printer_, &ChoiceRow::picked, this, &DropCard::suggest);
     connect(method_, &ChoiceRow::picked, this, [this] { showPrinter(printer_->chosen()); });
-    printer_->choose(QStringLiteral("laser"));
-    suggest();
 }
 
 void DropCard::ask(const std::vector<ArtworkPtr>& artworks, Unit unit, const Paper& paper) {
     artworks_ = artworks;
     unit_ = unit;
     const Artwork& first = *artworks.front();
-    title_->setText(artworks.size() == 1 ? QString::fromStdString(first.name)
-                                         : tr("%1 and %2 more").arg(QString::fromStdString(first.name)).arg(artworks.size() - 1));
+    title_->setText(
+        artworks.size() == 1
+            ? QString::fromStdString(first.name)
+            : tr("%1 and %2 more").arg(QString::fromStdString(first.name)).arg(artworks.size() - 1));
     thumb_->setPixmap(thumbnail(first, 72));
+    printer_->choose(preferredPrinter());
+    suggest();
     const SizeMm size = guessedSize(first, paper);
     width_->show(size.width, unit);
     height_->show(size.height, unit);
@@ -154,7 +164,8 @@ void DropCard::suggest() {
 void DropCard::showPrinter(const QString& kind) {
     const Method& method = findMethod(shippedMethods(), method_->chosen().toStdString());
     const PrinterKind wanted = kind == QStringLiteral("inkjet") ? PrinterKind::inkjet : PrinterKind::laser;
-    const bool serves = std::find(method.printers.begin(), method.printers.end(), wanted) != method.printers.end();
+    const bool serves =
+        std::find(method.printers.begin(), method.printers.end(), wanted) != method.printers.end();
     why_->setText(serves ? mirroringSentence(method) : tr("This way wants %1.").arg(printersText(method)));
     why_->setProperty("look", !serves);
     why_->setProperty("quiet", serves);
@@ -163,6 +174,7 @@ void DropCard::showPrinter(const QString& kind) {
 }
 
 void DropCard::hang() {
+    preferPrinter(printer_->chosen());
     std::vector<NewPiece> pieces;
     for (const ArtworkPtr& artwork : artworks_) {
         NewPiece piece;

@@ -13,8 +13,8 @@ class ChoiceRow;
 class ColourButton;
 class LengthEdit;
 
-/// The card for a dropped picture: what is it going on, how big, how. Sensible guesses are filled in; with several
-/// pictures the answers hold for each.
+/// The card for a dropped picture: what is it going on, how big, how. Sensible guesses are filled in; with
+/// several pictures the answers hold for each.
 class DropCard : public QFrame {
     Q_OBJECT
   public:

@@ -7,9 +7,9 @@ namespace tympan::app {
 
 namespace {
 
-constexpr double gap_px = 30;      // from the hinge to the nearer edge of either leaf
-constexpr double border_mm = 10;   // of paper shown around a picture that has no page to itself
-constexpr double lift = 0.10;      // how much nearer the moving edge comes to the eye
+constexpr double gap_px = 30;     // from the hinge to the nearer edge of either leaf
+constexpr double border_mm = 10;  // of paper shown around a picture that has no page to itself
+constexpr double lift = 0.10;     // how much nearer the moving edge comes to the eye
 
 RectMm grownBox(const SizeMm& size, double by) { return grown({0, 0, size.width, size.height}, by); }
 
@@ -19,13 +19,15 @@ FoldScene foldScene(const Job& job, const Piece& piece, const std::optional<Impo
     FoldScene scene;
     scene.picture = piece.size;
     scene.mirrored = mirroredBy(piece.method);
-    scene.paper = grownBox(piece.size, std::max(border_mm, 0.03 * std::max(piece.size.width, piece.size.height)));
+    scene.paper =
+        grownBox(piece.size, std::max(border_mm, 0.03 * std::max(piece.size.width, piece.size.height)));
     const Object& object = objectOf(job, piece);
     scene.spot = !object.size;
     if (object.size) {
         const PointMm from = piece.placement.from_centre;
-        scene.object = {(piece.size.width - object.size->width) / 2 - from.x, (piece.size.height - object.size->height) / 2 - from.y,
-                        object.size->width, object.size->height};
+        scene.object = {(piece.size.width - object.size->width) / 2 - from.x,
+                        (piece.size.height - object.size->height) / 2 - from.y, object.size->width,
+                        object.size->height};
     } else {
         scene.object = grownBox(piece.size, 0.15 * std::max(piece.size.width, piece.size.height));
     }
@@ -41,7 +43,8 @@ FoldScene foldScene(const Job& job, const Piece& piece, const std::optional<Impo
             if (part.region.x > 0) across.insert(part.region.x);
             if (part.region.y > 0) down.insert(part.region.y);
             if (sheet.regions.size() == 1 && !part.seams.any())
-                scene.paper = {-grid.mm(part.placed.x), -grid.mm(part.placed.y), sheet.page.width, sheet.page.height};
+                scene.paper = {-grid.mm(part.placed.x), -grid.mm(part.placed.y), sheet.page.width,
+                               sheet.page.height};
         }
     for (int x : across) scene.seams_across.push_back(grid.mm(x));
     for (int y : down) scene.seams_down.push_back(grid.mm(y));
@@ -57,7 +60,8 @@ FoldLayout foldLayout(const FoldScene& scene, const QRectF& room, double zoom, c
     const double below = std::max({0.0, scene.paper.bottom() - h, scene.object.bottom() - h});
 
     FoldLayout layout;
-    const double fit = std::min((room.width() / 2 - gap_px) / (inner + w + outer), room.height() / (above + h + below));
+    const double fit =
+        std::min((room.width() / 2 - gap_px) / (inner + w + outer), room.height() / (above + h + below));
     layout.px_mm = std::max(1e-3, fit * zoom);
     const double s = layout.px_mm;
     layout.hinge_x = room.center().x() + pan.x();
@@ -79,9 +83,11 @@ QTransform FoldLayout::paperAt(double way, Mirrored mirrored) const {
     const auto turned = [&](const QPointF& p) {
         const double distance = hinge_x - p.x();
         const double nearer = 1 + lift * std::sin(angle) * distance / std::max(1.0, hinge_x - paper.left());
-        return QPointF(hinge_x - distance * std::cos(angle), paper.center().y() + (p.y() - paper.center().y()) * nearer);
+        return QPointF(hinge_x - distance * std::cos(angle),
+                       paper.center().y() + (p.y() - paper.center().y()) * nearer);
     };
-    const QPolygonF flat(QList<QPointF>{paper.topLeft(), paper.topRight(), paper.bottomRight(), paper.bottomLeft()});
+    const QPolygonF flat(
+        QList<QPointF>{paper.topLeft(), paper.topRight(), paper.bottomRight(), paper.bottomLeft()});
     const QPolygonF moved(QList<QPointF>{turned(flat[0]), turned(flat[1]), turned(flat[2]), turned(flat[3])});
     QTransform transform;
     // Edge on there is nothing to see; and no transform.
@@ -99,7 +105,8 @@ std::optional<QPointF> FoldLayout::spotAt(const QPointF& at, Mirrored mirrored) 
 }
 
 QPointF FoldLayout::onPrint(const QPointF& spot, Mirrored mirrored) const {
-    return {printed.x() + turnOver(spot.x(), mirrored) * printed.width(), printed.y() + spot.y() * printed.height()};
+    return {printed.x() + turnOver(spot.x(), mirrored) * printed.width(),
+            printed.y() + spot.y() * printed.height()};
 }
 
 QPointF FoldLayout::onObject(const QPointF& spot) const {

@@ -9,6 +9,7 @@
 #include <QVBoxLayout>
 #include <opencv2/core.hpp>
 
+#include "app/fold/screen_scale.h"
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/theme.h"
@@ -53,7 +54,8 @@ FoldView::FoldView(JobStore& store, RenderService& service, QWidget* parent)
     makeSides();
     glide_.setDuration(520);
     glide_.setEasingCurve(QEasingCurve::InOutCubic);
-    connect(&glide_, &QVariantAnimation::valueChanged, this, [this](const QVariant& value) { moveTo(value.toDouble()); });
+    connect(&glide_, &QVariantAnimation::valueChanged, this,
+            [this](const QVariant& value) { moveTo(value.toDouble()); });
     rest_.setSingleShot(true);
     rest_.setInterval(250);
     connect(&rest_, &QTimer::timeout, this, [this] { requestPictures(sharp_pixels); });
@@ -91,7 +93,10 @@ void FoldView::makeSides() {
     right_side_ = side(QStringLiteral("finished-side"));
     finished_title_ = add(right_side_, strongLabel({}), Qt::AlignRight);
     bare_ = add(right_side_, quietLabel({}), Qt::AlignRight);
-    add(right_side_, quietLabel(tr("How it may look: a guess. Bare paper prints as nothing, so the object is the white of the picture.")), Qt::AlignRight);
+    add(right_side_,
+        quietLabel(tr("How it may look: a guess. Bare paper prints as nothing, so the object is the white of "
+                      "the picture.")),
+        Qt::AlignRight);
     static_cast<QVBoxLayout*>(right_side_->layout())->addStretch(1);
     right_side_->setAttribute(Qt::WA_TransparentForMouseEvents);
 }
@@ -131,23 +136,29 @@ void FoldView::say() {
                        : scene_.sharing > 1 ? tr("%1 to a sheet of %2").arg(scene_.sharing).arg(paper)
                                             : tr("on one sheet of %1").arg(paper);
     size_->setText(sizeText(piece.size, job.unit) + QStringLiteral(", ") + on);
-    hint_->setText(scene_.mirrored == Mirrored::yes ? tr("Fold the corner over, or press F, to lay it on the object.")
-                                                    : tr("Pull the corner across, or press F, to lay it on the object."));
+    hint_->setText(scene_.mirrored == Mirrored::yes
+                       ? tr("Fold the corner over, or press F, to lay it on the object.")
+                       : tr("Pull the corner across, or press F, to lay it on the object."));
     sentence_->setText(mirroringSentence(piece.method));
-    finished_title_->setText(object.name.empty() ? tr("Finished") : tr("Finished, on the %1").arg(QString::fromStdString(object.name)));
+    finished_title_->setText(object.name.empty()
+                                 ? tr("Finished")
+                                 : tr("Finished, on the %1").arg(QString::fromStdString(object.name)));
     setAccessibleName(tr("The print at the left, the finished object at the right"));
     setAccessibleDescription(mirroringSentence(piece.method));
     if (!object.size) {
         bare_->setText(tr("a spot on something bigger"));
         return;
     }
-    const double side = (object.size->width - piece.size.width) / 2, end = (object.size->height - piece.size.height) / 2;
+    const double side = (object.size->width - piece.size.width) / 2,
+                 end = (object.size->height - piece.size.height) / 2;
     if (side < 0 || end < 0)
         bare_->setText(tr("goes over the edge"));
     else if (std::abs(side - end) < 0.05)
-        bare_->setText(side < 0.05 ? tr("to the very edge") : tr("%1 bare all round").arg(lengthText(side, job.unit)));
+        bare_->setText(side < 0.05 ? tr("to the very edge")
+                                   : tr("%1 bare all round").arg(lengthText(side, job.unit)));
     else
-        bare_->setText(tr("%1 bare at the sides, %2 above and below").arg(lengthText(side, job.unit), lengthText(end, job.unit)));
+        bare_->setText(tr("%1 bare at the sides, %2 above and below")
+                           .arg(lengthText(side, job.unit), lengthText(end, job.unit)));
 }
 
 void FoldView::relayout() {
@@ -171,8 +182,10 @@ void FoldView::requestPictures(double most_pixels) {
     if (ppi >= sharpest) rest_.stop();
     const Rgb8 ground = objectOf(store_.job(), *piece).ground;
     service_.request(QStringLiteral("fold"),
-                     [this, cache = cache_, ground, piece = *piece, ppi](const std::stop_token& stop) -> RenderService::Finish {
-                         const LeafPictures pictures = drawn(printOf(piece, std::max(1.0, ppi)), ground, *cache, stop);
+                     [this, cache = cache_, ground, piece = *piece,
+                      ppi](const std::stop_token& stop) -> RenderService::Finish {
+                         const LeafPictures pictures =
+                             drawn(printOf(piece, std::max(1.0, ppi)), ground, *cache, stop);
                          return [this, pictures, id = piece.id] {
                              if (id != shown_piece_) return;
                              pictures_ = pictures;
@@ -188,7 +201,9 @@ void FoldView::moveTo(double way) {
 
 void FoldView::fold() {
     if (!store_.piece()) return;
-    const double to = glide_.state() == QAbstractAnimation::Running ? 1 - glide_.endValue().toDouble() : way_ > 0.5 ? 0 : 1;
+    const double to = glide_.state() == QAbstractAnimation::Running ? 1 - glide_.endValue().toDouble()
+                      : way_ > 0.5                                  ? 0
+                                                                    : 1;
     glide_.stop();
     glide_.setStartValue(way_);
     glide_.setEndValue(to);
@@ -209,7 +224,7 @@ void FoldView::zoomToFit() {
     rest_.start();
 }
 
-void FoldView::zoomToTrueSize() { zoomBy(screen()->physicalDotsPerInch() / mm_per_inch / layout_.px_mm); }
+void FoldView::zoomToTrueSize() { zoomBy(screenScale(*screen()) / layout_.px_mm); }
 
 QRectF FoldView::cornerRect() const {
     return {layout_.paper.left() - 4, layout_.paper.bottom() - 36, 40, 40};
@@ -222,7 +237,8 @@ void FoldView::paintEvent(QPaintEvent*) {
     if (!piece) {
         painter.setPen(theme().text);
         painter.setFont(textFont(TextSize::title));
-        painter.drawText(rect(), Qt::AlignCenter, tr("Drop a picture anywhere, paste one, or press Ctrl+O to open one."));
+        painter.drawText(rect(), Qt::AlignCenter,
+                         tr("Drop a picture anywhere, paste one, or press Ctrl+O to open one."));
         return;
     }
     paintHinge(painter, layout_.hinge_x, 10, height() - 10);
@@ -237,8 +253,10 @@ void FoldView::paintEvent(QPaintEvent*) {
     if (way_ >= 1) {
         painter.setPen(theme().text);
         painter.setFont(textFont(TextSize::small));
-        painter.drawText(QRectF(layout_.printed.x() - 40, layout_.printed.center().y() - 30, layout_.printed.width() + 80, 60),
-                         Qt::AlignCenter | Qt::TextWordWrap, tr("The paper lies on the object. F lifts it back."));
+        painter.drawText(QRectF(layout_.printed.x() - 40, layout_.printed.center().y() - 30,
+                                layout_.printed.width() + 80, 60),
+                         Qt::AlignCenter | Qt::TextWordWrap,
+                         tr("The paper lies on the object. F lifts it back."));
     }
     emit painted();
 }
@@ -250,7 +268,8 @@ void FoldView::resizeEvent(QResizeEvent*) {
 
 void FoldView::mouseMoveEvent(QMouseEvent* event) {
     if (grab_ == Grab::corner) {
-        const double reach = scene_.mirrored == Mirrored::yes ? 2 * (layout_.hinge_x - grabbed_at_.x()) : layout_.finished.x() - layout_.printed.x();
+        const double reach = scene_.mirrored == Mirrored::yes ? 2 * (layout_.hinge_x - grabbed_at_.x())
+                                                              : layout_.finished.x() - layout_.printed.x();
         moveTo((event->position().x() - grabbed_at_.x()) / std::max(1.0, reach));
         return;
     }
@@ -270,7 +289,9 @@ void FoldView::mousePressEvent(QMouseEvent* event) {
     if (!store_.piece() || event->button() != Qt::LeftButton) return;
     glide_.stop();
     grabbed_at_ = event->position();
-    grab_ = way_ == 0 && cornerRect().contains(event->position()) ? Grab::corner : zoom_ > 1.01 ? Grab::view : Grab::nothing;
+    grab_ = way_ == 0 && cornerRect().contains(event->position()) ? Grab::corner
+            : zoom_ > 1.01                                        ? Grab::view
+                                                                  : Grab::nothing;
     if (grab_ != Grab::nothing) setCursor(Qt::ClosedHandCursor);
     if (way_ >= 1) fold();
 }
@@ -298,7 +319,8 @@ void FoldView::leaveEvent(QEvent*) {
 void FoldView::showWhy() {
     const Piece* piece = store_.piece();
     if (!piece) return;
-    QMessageBox box(QMessageBox::NoIcon, mirroringSentence(piece->method), whyMirrored(piece->method), QMessageBox::Close, this);
+    QMessageBox box(QMessageBox::NoIcon, mirroringSentence(piece->method), whyMirrored(piece->method),
+                    QMessageBox::Close, this);
     box.setObjectName(QStringLiteral("why-box"));
     box.exec();
 }

@@ -14,8 +14,9 @@ namespace tympan::app {
 class JobStore;
 class RenderService;
 
-/// The fold: the ink side of the paper at the left, the finished object at the right, joined at a hinge. Pointing at one
-/// leaf marks the twin spot on the other; folding the corner over (or F) lays the paper on the object.
+/// The fold: the ink side of the paper at the left, the finished object at the right, joined at a hinge.
+/// Pointing at one leaf marks the twin spot on the other; folding the corner over (or F) lays the paper on
+/// the object.
 class FoldView : public QWidget {
     Q_OBJECT
   public:
@@ -28,8 +29,8 @@ class FoldView : public QWidget {
     void zoomToFit();
     /// One millimetre of the object is one millimetre of the screen, as far as the screen knows its own size.
     void zoomToTrueSize();
-    const FoldLayout& layoutForTests() const { return layout_; }
-    const LeafPictures& picturesForTests() const { return pictures_; }
+    const FoldLayout& onScreen() const { return layout_; }
+    const LeafPictures& leaves() const { return pictures_; }
 
   signals:
     void painted();

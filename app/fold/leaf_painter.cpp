@@ -26,7 +26,8 @@ double rulerStep(double px_unit) {
 
 }  // namespace
 
-void paintObject(QPainter& painter, const FoldLayout& layout, const FoldScene& scene, const LeafPictures& pictures) {
+void paintObject(QPainter& painter, const FoldLayout& layout, const FoldScene& scene,
+                 const LeafPictures& pictures) {
     painter.save();
     if (!scene.spot) shadow(painter, layout.object);
     painter.fillRect(layout.object, pictures.ground);
@@ -36,10 +37,16 @@ void paintObject(QPainter& painter, const FoldLayout& layout, const FoldScene& s
     }
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
     if (!pictures.finished.isNull()) painter.drawImage(layout.finished, pictures.finished);
+    if (!scene.spot && !layout.object.adjusted(-1, -1, 1, 1).contains(layout.finished)) {
+        // What goes over the edge of the object is worth a look: its edge shows through the picture.
+        painter.setPen(QPen(theme().look, 2, Qt::DashLine));
+        painter.drawRect(layout.object);
+    }
     painter.restore();
 }
 
-void paintPaper(QPainter& painter, const FoldLayout& layout, const FoldScene& scene, const LeafPictures& pictures, double way) {
+void paintPaper(QPainter& painter, const FoldLayout& layout, const FoldScene& scene,
+                const LeafPictures& pictures, double way) {
     painter.save();
     const QTransform before = painter.transform();
     if (way <= 0) shadow(painter, layout.paper);
@@ -63,9 +70,11 @@ void paintPaper(QPainter& painter, const FoldLayout& layout, const FoldScene& sc
     if (!back) painter.drawRect(layout.printed);
     const QRectF& p = layout.printed;
     for (double x : scene.seams_across)
-        painter.drawLine(QPointF(p.x() + x * layout.px_mm, p.top()), QPointF(p.x() + x * layout.px_mm, p.bottom()));
+        painter.drawLine(QPointF(p.x() + x * layout.px_mm, p.top()),
+                         QPointF(p.x() + x * layout.px_mm, p.bottom()));
     for (double y : scene.seams_down)
-        painter.drawLine(QPointF(p.left(), p.y() + y * layout.px_mm), QPointF(p.right(), p.y() + y * layout.px_mm));
+        painter.drawLine(QPointF(p.left(), p.y() + y * layout.px_mm),
+                         QPointF(p.right(), p.y() + y * layout.px_mm));
     painter.restore();
 }
 
@@ -88,7 +97,8 @@ void paintCorner(QPainter& painter, const QRectF& paper, bool pointed) {
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
     const double c = pointed ? corner_px * 1.25 : corner_px;
-    const QPointF a(paper.left(), paper.bottom() - c), b(paper.left() + c, paper.bottom()), tip(paper.left() + c * 0.92, paper.bottom() - c * 0.92);
+    const QPointF a(paper.left(), paper.bottom() - c), b(paper.left() + c, paper.bottom()),
+        tip(paper.left() + c * 0.92, paper.bottom() - c * 0.92);
     painter.setPen(Qt::NoPen);
     painter.setBrush(theme().stage);
     painter.drawPolygon(QPolygonF(QList<QPointF>{a, paper.bottomLeft() + QPointF(-1, 1), b}));
@@ -101,7 +111,8 @@ void paintCorner(QPainter& painter, const QRectF& paper, bool pointed) {
 void paintTwin(QPainter& painter, const QPointF& at) {
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
-    for (const auto& [colour, width] : {std::pair{QColor(255, 255, 255, 200), 4.0}, {QColor("#115a60"), 1.8}}) {
+    for (const auto& [colour, width] :
+         {std::pair{QColor(255, 255, 255, 200), 4.0}, {QColor("#115a60"), 1.8}}) {
         painter.setPen(QPen(colour, width));
         painter.setBrush(Qt::NoBrush);
         painter.drawEllipse(at, 9, 9);
@@ -128,7 +139,8 @@ void paintRuler(QPainter& painter, const QRectF& box, double px_mm, Unit unit) {
     for (int i = 0; i * step * px_unit <= box.height() + 0.5; ++i) {
         const double y = box.top() + i * step * px_unit;
         painter.drawLine(QPointF(box.right() + 3, y), QPointF(box.right() + 9, y));
-        painter.drawText(QRectF(box.right() + 12, y - 8, 44, 16), Qt::AlignVCenter | Qt::AlignLeft, figure(i * step));
+        painter.drawText(QRectF(box.right() + 12, y - 8, 44, 16), Qt::AlignVCenter | Qt::AlignLeft,
+                         figure(i * step));
     }
     painter.restore();
 }

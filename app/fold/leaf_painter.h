@@ -14,9 +14,12 @@ struct LeafPictures {
     QColor ground;
 };
 
-void paintObject(QPainter& painter, const FoldLayout& layout, const FoldScene& scene, const LeafPictures& pictures);
-/// The paper where it is on its way; past half way of a fold its back is seen, with the ink showing through faintly.
-void paintPaper(QPainter& painter, const FoldLayout& layout, const FoldScene& scene, const LeafPictures& pictures, double way);
+void paintObject(QPainter& painter, const FoldLayout& layout, const FoldScene& scene,
+                 const LeafPictures& pictures);
+/// The paper where it is on its way; past half way of a fold its back is seen, with the ink showing through
+/// faintly.
+void paintPaper(QPainter& painter, const FoldLayout& layout, const FoldScene& scene,
+                const LeafPictures& pictures, double way);
 void paintHinge(QPainter& painter, double x, double top, double bottom);
 /// The corner to take hold of.
 void paintCorner(QPainter& painter, const QRectF& paper, bool pointed);

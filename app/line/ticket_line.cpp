@@ -18,7 +18,8 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int ticket_width = 152, ticket_height = 92, ticket_gap = 12, left_margin = 16, top = 22, thumb_side = 46;
+constexpr int ticket_width = 152, ticket_height = 92, ticket_gap = 12, left_margin = 16, top = 22,
+              thumb_side = 46;
 
 QString thumbKey(const Job& job, const Piece& piece) {
     return QStringLiteral("%1 %2 %3 %4 %5 %6 %7")
@@ -40,12 +41,14 @@ QImage thumbOf(const Piece& piece, const Rgb8& ground, const std::stop_token& st
     Print print = printOf(small, 96);
     print.mirrored = Mirrored::no;
     const cv::Mat face = onGround(renderWhole(print, {stop, {}}), ground);
-    return QImage(face.data, face.cols, face.rows, static_cast<qsizetype>(face.step), QImage::Format_RGB888).copy();
+    return QImage(face.data, face.cols, face.rows, static_cast<qsizetype>(face.step), QImage::Format_RGB888)
+        .copy();
 }
 
 }  // namespace
 
-TicketLine::TicketLine(JobStore& store, RenderService& service, QWidget* parent) : QWidget(parent), store_(store), service_(service) {
+TicketLine::TicketLine(JobStore& store, RenderService& service, QWidget* parent)
+    : QWidget(parent), store_(store), service_(service) {
     setObjectName(QStringLiteral("line"));
     setFixedHeight(132);
     setFocusPolicy(Qt::StrongFocus);
@@ -57,9 +60,13 @@ void TicketLine::refresh() {
     const auto& pieces = store_.job().pieces;
     for (std::size_t i = 0; i < pieces.size(); ++i) requestThumb(i);
     const Piece* chosen = store_.piece();
-    setAccessibleName(chosen ? tr("Pieces: %1 of %2, %3").arg(QString::fromStdString(chosen->name)).arg(pieces.size()).arg(mirroredText(*chosen))
+    setAccessibleName(chosen ? tr("Pieces: %1 of %2, %3")
+                                   .arg(QString::fromStdString(chosen->name))
+                                   .arg(pieces.size())
+                                   .arg(mirroredText(*chosen))
                              : tr("Pieces: none yet"));
-    setToolTip(pieces.empty() ? QString() : tr("Click a ticket, or use the arrow keys. Drop more pictures here."));
+    setToolTip(pieces.empty() ? QString()
+                              : tr("Click a ticket, or use the arrow keys. Drop more pictures here."));
     for (std::size_t i = 0; i < pieces.size(); ++i)
         if (chosen && pieces[i].id == chosen->id) {
             const QRect r = ticketRect(static_cast<int>(i));
@@ -76,7 +83,8 @@ void TicketLine::requestThumb(std::size_t index) {
     if (thumbs_.value(piece.id).of == key) return;
     thumbs_[piece.id].of = key;
     service_.request(QStringLiteral("ticket %1").arg(piece.id),
-                     [this, piece, key, ground = objectOf(job, piece).ground](const std::stop_token& stop) -> RenderService::Finish {
+                     [this, piece, key, ground = objectOf(job, piece).ground](
+                         const std::stop_token& stop) -> RenderService::Finish {
                          const QImage picture = thumbOf(piece, ground, stop);
                          return [this, picture, key, id = piece.id] {
                              thumbs_[id] = {key, picture};
@@ -111,7 +119,8 @@ void TicketLine::paintEvent(QPaintEvent*) {
     const auto count = static_cast<int>(store_.job().pieces.size());
     if (count == 0) {
         painter.setPen(t.quiet);
-        painter.drawText(rect().adjusted(0, 16, 0, 0), Qt::AlignCenter, tr("Nothing hangs here yet. Drop pictures here, or press Ctrl+O."));
+        painter.drawText(rect().adjusted(0, 16, 0, 0), Qt::AlignCenter,
+                         tr("Nothing hangs here yet. Drop pictures here, or press Ctrl+O."));
     }
     for (int i = 0; i < count; ++i)
         if (ticketRect(i).intersects(rect())) paintTicket(painter, i);
@@ -149,7 +158,8 @@ void TicketLine::paintTicket(QPainter& painter, int index) const {
     const int x = frame.right() + 9, width = r.right() - x - 6;
     const auto write = [&](int y, const QString& text, const QColor& colour) {
         painter.setPen(colour);
-        painter.drawText(QRect(x, r.top() + y, width, 18), Qt::AlignVCenter, painter.fontMetrics().elidedText(text, Qt::ElideRight, width));
+        painter.drawText(QRect(x, r.top() + y, width, 18), Qt::AlignVCenter,
+                         painter.fontMetrics().elidedText(text, Qt::ElideRight, width));
     };
     painter.setFont(textFont(TextSize::normal, true));
     write(10, QString::fromStdString(piece.name), t.text);
@@ -159,7 +169,8 @@ void TicketLine::paintTicket(QPainter& painter, int index) const {
     painter.setPen(t.quiet);
     painter.drawText(QRect(r.left() + 8, r.bottom() - 24, 100, 18), Qt::AlignVCenter, mirroredText(piece));
     painter.setPen(t.text);
-    painter.drawText(QRect(r.right() - 60, r.bottom() - 24, 52, 18), Qt::AlignVCenter | Qt::AlignRight, QStringLiteral("× %1").arg(piece.copies));
+    painter.drawText(QRect(r.right() - 60, r.bottom() - 24, 52, 18), Qt::AlignVCenter | Qt::AlignRight,
+                     QStringLiteral("× %1").arg(piece.copies));
     for (const Finding& finding : store_.findings())
         if (finding.piece == piece.id && finding.severity != Severity::note)
             painter.drawPixmap(r.right() - 62, r.bottom() - 22, icon(QStringLiteral("look"), t.look, 12));
@@ -182,7 +193,8 @@ void TicketLine::keyPressEvent(QKeyEvent* event) {
 }
 
 void TicketLine::scrollTo(int offset) {
-    const int all = left_margin * 2 + static_cast<int>(store_.job().pieces.size()) * (ticket_width + ticket_gap);
+    const int all =
+        left_margin * 2 + static_cast<int>(store_.job().pieces.size()) * (ticket_width + ticket_gap);
     offset_ = std::clamp(offset, 0, std::max(0, all - width()));
     update();
 }

@@ -8,8 +8,8 @@ namespace tympan::app {
 class JobStore;
 class RenderService;
 
-/// The pieces of the job as tickets pegged to a drying line; the chosen one is what every station works on. Scrolls
-/// sideways when they are many. Empty, it says how to begin.
+/// The pieces of the job as tickets pegged to a drying line; the chosen one is what every station works on.
+/// Scrolls sideways when they are many. Empty, it says how to begin.
 class TicketLine : public QWidget {
     Q_OBJECT
   public:

@@ -15,7 +15,8 @@ constexpr int mark_height = 48, first_mark = 4, widest_pitch = 96;
 
 }  // namespace
 
-StationRule::StationRule(const QStringList& stations, QWidget* parent) : QWidget(parent), stations_(stations) {
+StationRule::StationRule(const QStringList& stations, QWidget* parent)
+    : QWidget(parent), stations_(stations) {
     states_.fill(State::nothing, stations.size());
     setObjectName(QStringLiteral("rule"));
     setFixedWidth(108);
@@ -29,7 +30,9 @@ void StationRule::say() {
     QStringList all;
     for (int i = 0; i < stations_.size(); ++i) {
         const State state = states_[i];
-        all << stations_[i] + (state == State::fine ? tr(", fine") : state == State::look ? tr(", worth a look") : QString());
+        all << stations_[i] + (state == State::fine   ? tr(", fine")
+                               : state == State::look ? tr(", worth a look")
+                                                      : QString());
     }
     setAccessibleDescription(all.join(QStringLiteral("; ")));
 }
@@ -52,7 +55,9 @@ int StationRule::pitch() const {
     return std::clamp((height() - 16) / static_cast<int>(stations_.size()), mark_height + 8, widest_pitch);
 }
 
-QRect StationRule::markRect(int station) const { return {0, first_mark + station * pitch(), width(), mark_height}; }
+QRect StationRule::markRect(int station) const {
+    return {0, first_mark + station * pitch(), width(), mark_height};
+}
 
 int StationRule::stationAt(const QPoint& at) const {
     for (int i = 0; i < stations_.size(); ++i)
@@ -80,8 +85,9 @@ void StationRule::paintEvent(QPaintEvent*) {
         const bool on = i == chosen_;
         if (on) {
             QPolygonF tab;
-            tab << r.topLeft() << QPointF(r.right() - 11, r.top()) << QPointF(r.right() + 1, r.center().y() + 1)
-                << QPointF(r.right() - 11, r.bottom() + 1) << QPointF(r.left(), r.bottom() + 1);
+            tab << r.topLeft() << QPointF(r.right() - 11, r.top())
+                << QPointF(r.right() + 1, r.center().y() + 1) << QPointF(r.right() - 11, r.bottom() + 1)
+                << QPointF(r.left(), r.bottom() + 1);
             painter.setPen(Qt::NoPen);
             painter.setBrush(t.chosen);
             painter.drawPolygon(tab);
@@ -97,10 +103,12 @@ void StationRule::paintEvent(QPaintEvent*) {
         if (states_[i] == State::nothing) continue;
         const bool look = states_[i] == State::look;
         const QColor quiet = on ? t.on_chosen : look ? t.look : t.quiet;
-        painter.drawPixmap(r.left() + 9, r.top() + 28, icon(look ? QStringLiteral("look") : QStringLiteral("fine"), quiet, 12));
+        painter.drawPixmap(r.left() + 9, r.top() + 28,
+                           icon(look ? QStringLiteral("look") : QStringLiteral("fine"), quiet, 12));
         painter.setFont(textFont(TextSize::small));
         painter.setPen(quiet);
-        painter.drawText(QRect(r.left() + 25, r.top() + 26, 80, 16), Qt::AlignVCenter, look ? tr("worth a look") : tr("fine"));
+        painter.drawText(QRect(r.left() + 25, r.top() + 26, 80, 16), Qt::AlignVCenter,
+                         look ? tr("worth a look") : tr("fine"));
     }
     if (hasFocus()) {
         painter.setBrush(Qt::NoBrush);

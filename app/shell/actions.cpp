@@ -11,7 +11,8 @@ namespace {
 
 QString tr(const char* text) { return QCoreApplication::translate("Actions", text); }
 
-QAction* make(QObject* parent, const char* name, const QString& text, const QKeySequence& key = {}, const QString& tip = {}) {
+QAction* make(QObject* parent, const char* name, const QString& text, const QKeySequence& key = {},
+              const QString& tip = {}) {
     auto* action = new QAction(text, parent);
     action->setObjectName(QLatin1String(name));
     action->setShortcut(key);
@@ -25,12 +26,19 @@ Actions::Actions(QObject* parent, const QList<QString>& station_names) {
     fresh = make(parent, "new-job", tr("New job"), QKeySequence::New);
     open = make(parent, "open", tr("Add pictures…"), QKeySequence::Open);
     paste = make(parent, "paste", tr("Paste a picture"), QKeySequence::Paste);
-    save_pdf = make(parent, "save-pdf", tr("Save the sheets as PDF…"), QKeySequence::Save, tr("True size, cut and marked: print it at 100 %."));
-    save_picture = make(parent, "save-picture", tr("Save the print as a picture…"), Qt::CTRL | Qt::SHIFT | Qt::Key_S,
-                        tr("The chosen piece in one PNG or TIFF, as it will be printed."));
-    copy_shop = make(parent, "copy-shop", tr("Files for a copy shop…"), {}, tr("The PDF, a page of instructions with a small proof, and a test sheet where one is needed."));
-    reference = make(parent, "reference", tr("Reference print…"), {}, tr("Small, the right way round, to hold beside the object while the paper comes off."));
-    test_sheet = make(parent, "test-sheet", tr("Test sheet…"), {}, tr("One plain sheet that shows which face is printed, whether the size is true, and whether the printer mirrors."));
+    save_pdf = make(parent, "save-pdf", tr("Save the sheets as PDF…"), QKeySequence::Save,
+                    tr("True size, cut and marked: print it at 100 %."));
+    save_picture =
+        make(parent, "save-picture", tr("Save the print as a picture…"), Qt::CTRL | Qt::SHIFT | Qt::Key_S,
+             tr("The chosen piece in one PNG or TIFF, as it will be printed."));
+    copy_shop =
+        make(parent, "copy-shop", tr("Files for a copy shop…"), {},
+             tr("The PDF, a page of instructions with a small proof, and a test sheet where one is needed."));
+    reference = make(parent, "reference", tr("Reference print…"), {},
+                     tr("Small, the right way round, to hold beside the object while the paper comes off."));
+    test_sheet = make(parent, "test-sheet", tr("Test sheet…"), {},
+                      tr("One plain sheet that shows which face is printed, whether the size is true, and "
+                         "whether the printer mirrors."));
     print = make(parent, "print", tr("Print…"), QKeySequence::Print);
     quit = make(parent, "quit", tr("Quit"), QKeySequence::Quit);
     undo = make(parent, "undo", tr("Undo"), QKeySequence::Undo);
@@ -43,7 +51,9 @@ Actions::Actions(QObject* parent, const QList<QString>& station_names) {
     zoom_in = make(parent, "zoom-in", tr("Nearer"), QKeySequence::ZoomIn);
     zoom_out = make(parent, "zoom-out", tr("Farther"), QKeySequence::ZoomOut);
     zoom_fit = make(parent, "zoom-fit", tr("See both leaves whole"), Qt::CTRL | Qt::Key_0);
-    zoom_true = make(parent, "zoom-true", tr("True size on the screen"), Qt::CTRL | Qt::Key_1, tr("As far as the screen knows its own size."));
+    zoom_true = make(parent, "zoom-true", tr("True size on the screen"), Qt::CTRL | Qt::Key_1,
+                     tr("As far as the screen knows its own size, or as you checked it with a card."));
+    screen_scale = make(parent, "screen-scale", tr("Check the screen with a bank card…"));
     evening = make(parent, "evening", tr("Evening colours"));
     evening->setCheckable(true);
     auto* units = new QActionGroup(parent);
@@ -54,7 +64,8 @@ Actions::Actions(QObject* parent, const QList<QString>& station_names) {
     shortcuts = make(parent, "shortcuts", tr("Keys"), QKeySequence::HelpContents);
     about = make(parent, "about", tr("About Tympan"));
     for (int i = 0; i < station_names.size(); ++i)
-        stations << make(parent, qPrintable(QStringLiteral("station-%1").arg(i + 1)), station_names[i], QKeySequence(Qt::Key_1 + i));
+        stations << make(parent, qPrintable(QStringLiteral("station-%1").arg(i + 1)), station_names[i],
+                         QKeySequence(Qt::Key_1 + i));
 }
 
 void Actions::fill(QMenuBar& bar) const {
@@ -67,19 +78,21 @@ void Actions::fill(QMenuBar& bar) const {
                 added->addSeparator();
         }
     };
-    menu(tr("Job"), {fresh, open, nullptr, save_pdf, copy_shop, save_picture, test_sheet, reference, nullptr, print, nullptr, quit});
+    menu(tr("Job"), {fresh, open, nullptr, save_pdf, copy_shop, save_picture, test_sheet, reference, nullptr,
+                     print, nullptr, quit});
     menu(tr("Edit"), {undo, redo, nullptr, paste});
     menu(tr("Piece"), {previous, next, nullptr, remove});
     QList<QAction*> view = stations;
-    view << nullptr << fold << nullptr << zoom_in << zoom_out << zoom_fit << zoom_true << nullptr << mm << cm << in << nullptr << evening;
+    view << nullptr << fold << nullptr << zoom_in << zoom_out << zoom_fit << zoom_true << screen_scale
+         << nullptr << mm << cm << in << nullptr << evening;
     menu(tr("View"), view);
     menu(tr("Help"), {shortcuts, about});
 }
 
 QList<QAction*> Actions::withKeys() const {
     QList<QAction*> all = stations;
-    all << fold << open << paste << undo << redo << previous << next << remove << save_pdf << save_picture << print << zoom_in << zoom_out << zoom_fit
-        << zoom_true << fresh << quit << shortcuts;
+    all << fold << open << paste << undo << redo << previous << next << remove << save_pdf << save_picture
+        << print << zoom_in << zoom_out << zoom_fit << zoom_true << fresh << quit << shortcuts;
     return all;
 }
 

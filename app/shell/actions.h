@@ -9,10 +9,11 @@ namespace tympan::app {
 
 /// Every action of the program, each once: menus, buttons and keys all use these.
 struct Actions {
-    QAction *fresh, *open, *paste, *save_pdf, *save_picture, *copy_shop, *reference, *test_sheet, *print, *quit;
+    QAction *fresh, *open, *paste, *save_pdf, *save_picture, *copy_shop, *reference, *test_sheet, *print,
+        *quit;
     QAction *undo, *redo;
     QAction *remove, *next, *previous;
-    QAction *fold, *zoom_in, *zoom_out, *zoom_fit, *zoom_true, *evening;
+    QAction *fold, *zoom_in, *zoom_out, *zoom_fit, *zoom_true, *screen_scale, *evening;
     QAction *mm, *cm, *in;
     QAction *shortcuts, *about;
     QList<QAction*> stations;

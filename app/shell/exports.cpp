@@ -26,12 +26,14 @@ QString shortName(const QString& file) { return QFileInfo(file).fileName(); }
 
 }  // namespace
 
-Exports::Exports(JobStore& store, RenderService& service, QObject* parent) : QObject(parent), store_(store), service_(service) {
-    connect(&service_, &RenderService::failed, this, [this](const QString& failed_view, const QString& sentence) {
-        if (failed_view != view || !running_) return;
-        running_ = false;
-        emit ended(false, sentence.isEmpty() ? tr("Stopped. Nothing was written.") : sentence);
-    });
+Exports::Exports(JobStore& store, RenderService& service, QObject* parent)
+    : QObject(parent), store_(store), service_(service) {
+    connect(&service_, &RenderService::failed, this,
+            [this](const QString& failed_view, const QString& sentence) {
+                if (failed_view != view || !running_) return;
+                running_ = false;
+                emit ended(false, sentence.isEmpty() ? tr("Stopped. Nothing was written.") : sentence);
+            });
 }
 
 void Exports::stop() { service_.cancel(view); }
@@ -45,13 +47,14 @@ void Exports::run(const QString& what, const Work& work) {
             if (running_) emit progressed(fraction);
         });
     };
-    service_.request(view, [this, job = store_.job(), work, sink](const std::stop_token& stop) -> RenderService::Finish {
-        const QString done = work(job, {stop, sink});
-        return [this, done] {
-            running_ = false;
-            emit ended(true, done);
-        };
-    });
+    service_.request(
+        view, [this, job = store_.job(), work, sink](const std::stop_token& stop) -> RenderService::Finish {
+            const QString done = work(job, {stop, sink});
+            return [this, done] {
+                running_ = false;
+                emit ended(true, done);
+            };
+        });
 }
 
 void Exports::writePdf(const QString& file) {
@@ -98,18 +101,21 @@ void Exports::writeCopyShop(const QString& folder) {
 void Exports::print(const QString& printer) {
     run(tr("Handing it to the printer"), [printer](const Job& job, const Progress& progress) {
         QTemporaryDir folder;
-        if (!folder.isValid()) throw Error(Error::Kind::output, QDir::tempPath().toStdString(), "cannot be written", "make room there");
+        if (!folder.isValid())
+            throw Error(Error::Kind::output, QDir::tempPath().toStdString(), "cannot be written",
+                        "make room there");
         const QString file = folder.filePath(QStringLiteral("sheets.pdf"));
         const Imposition imposition = impose(job);
         writeSheets(path(file), job, imposition, progress);
         progress.at(1);
-        const SizeMm page = job.sheets.paper.size;
-        const QString refused = printPdf(printer, file, QString::fromStdString(job.name), page.width, page.height);
+        const QString refused = printPdf(printer, file, QString::fromStdString(job.name), job.sheets.paper);
         if (!refused.isEmpty())
-            throw Error(Error::Kind::output, printer.toStdString(), "the printer did not take it (" + refused.toStdString() + ")",
+            throw Error(Error::Kind::output, printer.toStdString(),
+                        "the printer did not take it (" + refused.toStdString() + ")",
                         "save a PDF and print that");
-        return counted(static_cast<qsizetype>(imposition.sheets.size()), tr("Handed %1 sheet to "), tr("Handed %1 sheets to ")) + printer +
-               tr(", at true size. Check the bar.");
+        return counted(static_cast<qsizetype>(imposition.sheets.size()), tr("Handed %1 sheet to "),
+                       tr("Handed %1 sheets to ")) +
+               printer + tr(", at true size. Check the bar.");
     });
 }
 

@@ -10,7 +10,8 @@ namespace tympan::app {
 class JobStore;
 class RenderService;
 
-/// Everything that leaves the program: one at a time, off the interface thread, with progress and a way to stop it.
+/// Everything that leaves the program: one at a time, off the interface thread, with progress and a way to
+/// stop it.
 class Exports : public QObject {
     Q_OBJECT
   public:

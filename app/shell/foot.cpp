@@ -46,7 +46,8 @@ Foot::Foot(JobStore& store, Exports& exports, QWidget* parent) : QWidget(parent)
         progress_->setValue(0);
         showProgress(true);
     });
-    connect(&exports, &Exports::progressed, this, [this](double part) { progress_->setValue(static_cast<int>(1000 * part)); });
+    connect(&exports, &Exports::progressed, this,
+            [this](double part) { progress_->setValue(static_cast<int>(1000 * part)); });
     connect(&exports, &Exports::ended, this, [this](bool well, const QString& sentence) {
         showProgress(false);
         say(sentence, well);
@@ -80,7 +81,8 @@ void Foot::refresh() {
     for (const Piece& piece : job.pieces) copies += piece.copies;
     QString summary = counted(copies, tr("This job: %1 piece"), tr("This job: %1 pieces"));
     if (store_.imposition())
-        summary += counted(static_cast<qsizetype>(store_.imposition()->sheets.size()), tr(" on %1 sheet of "), tr(" on %1 sheets of ")) +
+        summary += counted(static_cast<qsizetype>(store_.imposition()->sheets.size()), tr(" on %1 sheet of "),
+                           tr(" on %1 sheets of ")) +
                    QString::fromStdString(job.sheets.paper.name);
     const auto things = static_cast<qsizetype>(store_.findings().size());
     if (things > 0) summary += counted(things, tr(" · %1 thing to look at"), tr(" · %1 things to look at"));

@@ -34,7 +34,8 @@ void JobStore::chooseNext(int by) {
     for (std::size_t i = 0; i < pieces.size(); ++i)
         if (pieces[i].id == chosen_) {
             const auto next = static_cast<int>(i) + by;
-            if (next >= 0 && next < static_cast<int>(pieces.size())) choose(pieces[static_cast<std::size_t>(next)].id);
+            if (next >= 0 && next < static_cast<int>(pieces.size()))
+                choose(pieces[static_cast<std::size_t>(next)].id);
             return;
         }
 }

@@ -10,8 +10,8 @@
 
 namespace tympan::app {
 
-/// The job that the window shows: its history, which piece is chosen, and what follows from it. Edits go through here
-/// and nowhere else.
+/// The job that the window shows: its history, which piece is chosen, and what follows from it. Edits go
+/// through here and nowhere else.
 class JobStore : public QObject {
     Q_OBJECT
   public:

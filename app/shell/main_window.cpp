@@ -14,6 +14,7 @@
 
 #include "app/drop/drop_card.h"
 #include "app/fold/fold_view.h"
+#include "app/fold/screen_scale.h"
 #include "app/line/ticket_line.h"
 #include "app/rule/station_rule.h"
 #include "app/shell/foot.h"
@@ -38,7 +39,23 @@ namespace {
 constexpr int tray_height = 192;
 
 QStringList stationNames() {
-    return {MainWindow::tr("Picture"), MainWindow::tr("Object"), MainWindow::tr("Tone"), MainWindow::tr("Sheets"), MainWindow::tr("Print")};
+    return {MainWindow::tr("Picture"), MainWindow::tr("Object"), MainWindow::tr("Tone"),
+            MainWindow::tr("Sheets"), MainWindow::tr("Print")};
+}
+
+/// Where a finding shows, and can be mended.
+MainWindow::Station stationOf(Finding::Id finding) {
+    switch (finding) {
+        case Finding::Id::larger_than_object:
+            return MainWindow::object;
+        case Finding::Id::few_pixels:
+        case Finding::Id::cropped:
+            return MainWindow::picture;
+        case Finding::Id::misses_one_sheet:
+        case Finding::Id::whole_sheets_join:
+            return MainWindow::sheets;
+    }
+    return MainWindow::picture;
 }
 
 }  // namespace
@@ -97,7 +114,9 @@ void MainWindow::build() {
     print_tray_ = new PrintTray(store_, service_, exports_, actions_);
     trays_->addWidget(print_tray_);
     tray_layout->addWidget(trays_, 1);
-    tray_layout->addWidget(new WorthALook(store_));
+    auto* look = new WorthALook(store_);
+    connect(look, &WorthALook::showWanted, this, [this](Finding::Id id) { goTo(stationOf(id)); });
+    tray_layout->addWidget(look);
     down->addWidget(tray);
     foot_ = new Foot(store_, exports_);
     down->addWidget(foot_);
@@ -110,11 +129,13 @@ void MainWindow::build() {
 
 void MainWindow::connectActions() {
     connect(rule_, &StationRule::picked, this, &MainWindow::goTo);
-    for (int i = 0; i < actions_.stations.size(); ++i) connect(actions_.stations[i], &QAction::triggered, this, [this, i] { goTo(i); });
+    for (int i = 0; i < actions_.stations.size(); ++i)
+        connect(actions_.stations[i], &QAction::triggered, this, [this, i] { goTo(i); });
     connect(line_, &TicketLine::openWanted, actions_.open, &QAction::trigger);
     connect(foot_, &Foot::printWanted, actions_.print, &QAction::trigger);
     connect(&store_, &JobStore::changed, this, &MainWindow::refresh);
-    connect(&open_, &OpenPictures::begun, this, [this](int n) { foot_->say(counted(n, tr("Reading %1 picture…"), tr("Reading %1 pictures…"))); });
+    connect(&open_, &OpenPictures::begun, this,
+            [this](int n) { foot_->say(counted(n, tr("Reading %1 picture…"), tr("Reading %1 pictures…"))); });
     connect(&open_, &OpenPictures::ready, this, &MainWindow::ask);
     connect(card_, &DropCard::cancelled, this, &MainWindow::dismissCard);
     connect(card_, &DropCard::answered, this, [this](const std::vector<NewPiece>& pieces) {
@@ -133,25 +154,34 @@ void MainWindow::connectActions() {
         });
     });
     connect(actions_.open, &QAction::triggered, this, [this] {
-        const QStringList files = QFileDialog::getOpenFileNames(this, tr("Add pictures"), folder_, OpenPictures::filter());
+        const QStringList files =
+            QFileDialog::getOpenFileNames(this, tr("Add pictures"), folder_, OpenPictures::filter());
         if (files.isEmpty()) return;
         folder_ = QFileInfo(files.front()).path();
         open_.files(files);
     });
     connect(actions_.paste, &QAction::triggered, this, [this] {
-        if (!open_.mime(QApplication::clipboard()->mimeData())) foot_->say(tr("There is no picture to paste. Copy one first."), false);
+        if (!open_.mime(QApplication::clipboard()->mimeData()))
+            foot_->say(tr("There is no picture to paste. Copy one first."), false);
     });
-    connect(actions_.save_pdf, &QAction::triggered, this,
-            [this] { chooseFile(tr("Save the sheets"), QStringLiteral(".pdf"), tr("PDF (*.pdf)"), &Exports::writePdf); });
+    connect(actions_.save_pdf, &QAction::triggered, this, [this] {
+        chooseFile(tr("Save the sheets"), QStringLiteral(".pdf"), tr("PDF (*.pdf)"), &Exports::writePdf);
+    });
     connect(actions_.save_picture, &QAction::triggered, this, [this] {
-        chooseFile(tr("Save the print as a picture"), QStringLiteral(".png"), tr("PNG (*.png);;TIFF (*.tif *.tiff)"), &Exports::writePicture);
+        chooseFile(tr("Save the print as a picture"), QStringLiteral(".png"),
+                   tr("PNG (*.png);;TIFF (*.tif *.tiff)"), &Exports::writePicture);
     });
-    connect(actions_.reference, &QAction::triggered, this,
-            [this] { chooseFile(tr("Save the reference print"), QStringLiteral(" reference.pdf"), tr("PDF (*.pdf)"), &Exports::writeReference); });
-    connect(actions_.test_sheet, &QAction::triggered, this,
-            [this] { chooseFile(tr("Save the test sheet"), QStringLiteral(" test sheet.pdf"), tr("PDF (*.pdf)"), &Exports::writeTest); });
+    connect(actions_.reference, &QAction::triggered, this, [this] {
+        chooseFile(tr("Save the reference print"), QStringLiteral(" reference.pdf"), tr("PDF (*.pdf)"),
+                   &Exports::writeReference);
+    });
+    connect(actions_.test_sheet, &QAction::triggered, this, [this] {
+        chooseFile(tr("Save the test sheet"), QStringLiteral(" test sheet.pdf"), tr("PDF (*.pdf)"),
+                   &Exports::writeTest);
+    });
     connect(actions_.copy_shop, &QAction::triggered, this, [this] {
-        const QString folder = QFileDialog::getExistingDirectory(this, tr("A folder for the shop's files"), folder_);
+        const QString folder =
+            QFileDialog::getExistingDirectory(this, tr("A folder for the shop's files"), folder_);
         if (!folder.isEmpty()) exports_.writeCopyShop(folder);
     });
     connect(actions_.print, &QAction::triggered, this, [this] {
@@ -165,7 +195,8 @@ void MainWindow::connectActions() {
     connect(actions_.previous, &QAction::triggered, this, [this] { store_.chooseNext(-1); });
     connect(actions_.remove, &QAction::triggered, this, [this] {
         if (const Piece* piece = store_.piece())
-            store_.edit(tr("take a piece off the line"), [id = piece->id](Job job) { return withoutPiece(std::move(job), id); });
+            store_.edit(tr("take a piece off the line"),
+                        [id = piece->id](Job job) { return withoutPiece(std::move(job), id); });
     });
     connect(actions_.fold, &QAction::triggered, this, [this] {
         if (stage_->currentWidget() != fold_) goTo(object);
@@ -175,6 +206,9 @@ void MainWindow::connectActions() {
     connect(actions_.zoom_out, &QAction::triggered, this, [this] { fold_->zoomBy(0.8); });
     connect(actions_.zoom_fit, &QAction::triggered, fold_, &FoldView::zoomToFit);
     connect(actions_.zoom_true, &QAction::triggered, fold_, &FoldView::zoomToTrueSize);
+    connect(actions_.screen_scale, &QAction::triggered, this, [this] {
+        if (ScreenScale(this).exec() == QDialog::Accepted) fold_->zoomToTrueSize();
+    });
     connect(actions_.mm, &QAction::triggered, this, [this] { setUnit(Unit::mm); });
     connect(actions_.cm, &QAction::triggered, this, [this] { setUnit(Unit::cm); });
     connect(actions_.in, &QAction::triggered, this, [this] { setUnit(Unit::in); });
@@ -191,8 +225,9 @@ void MainWindow::connectActions() {
 void MainWindow::refresh() {
     const bool any = !store_.job().pieces.empty();
     setWindowTitle(tr("%1 – Tympan").arg(QString::fromStdString(store_.job().name)));
-    for (QAction* action : {actions_.save_pdf, actions_.save_picture, actions_.copy_shop, actions_.reference, actions_.test_sheet, actions_.print,
-                            actions_.remove, actions_.next, actions_.previous, actions_.fold})
+    for (QAction* action : {actions_.save_pdf, actions_.save_picture, actions_.copy_shop, actions_.reference,
+                            actions_.test_sheet, actions_.print, actions_.remove, actions_.next,
+                            actions_.previous, actions_.fold})
         action->setEnabled(any);
     actions_.undo->setEnabled(store_.canUndo());
     actions_.redo->setEnabled(store_.canRedo());
@@ -203,22 +238,12 @@ void MainWindow::refresh() {
 
     using State = StationRule::State;
     const Piece* piece = store_.piece();
-    State object_state = piece ? State::fine : State::nothing, picture_state = object_state, sheets_state = object_state;
-    for (const Finding& finding : store_.findings()) {
-        if (!piece || finding.piece != piece->id) continue;
-        switch (finding.id) {
-            case Finding::Id::larger_than_object: object_state = State::look; break;
-            case Finding::Id::few_pixels:
-            case Finding::Id::cropped: picture_state = State::look; break;
-            case Finding::Id::misses_one_sheet:
-            case Finding::Id::whole_sheets_join: sheets_state = State::look; break;
-        }
+    for (int station : {picture, object, tone, sheets}) {
+        bool look = station == sheets && !store_.impositionFault().isEmpty();
+        for (const Finding& finding : store_.findings())
+            look = look || (piece && finding.piece == piece->id && stationOf(finding.id) == station);
+        rule_->setState(station, !piece ? State::nothing : look ? State::look : State::fine);
     }
-    if (!store_.impositionFault().isEmpty()) sheets_state = State::look;
-    rule_->setState(picture, picture_state);
-    rule_->setState(object, object_state);
-    rule_->setState(tone, piece ? State::fine : State::nothing);
-    rule_->setState(sheets, sheets_state);
     if (fold_) fold_->update();
 }
 
@@ -254,17 +279,23 @@ void MainWindow::dismissCard() {
 void MainWindow::placeCard() {
     const QRect room = centralWidget()->rect();
     card_->adjustSize();
-    card_->move(std::max(0, (room.width() - card_->width()) / 2), std::max(0, (room.height() - card_->height()) / 2));
+    card_->move(std::max(0, (room.width() - card_->width()) / 2),
+                std::max(0, (room.height() - card_->height()) / 2));
 }
 
-void MainWindow::chooseFile(const QString& title, const QString& ending, const QString& filter, void (Exports::*write)(const QString&)) {
+void MainWindow::chooseFile(const QString& title, const QString& ending, const QString& filter,
+                            void (Exports::*write)(const QString&)) {
     const Piece* piece = store_.piece();
     if (!piece) return;
     const std::string& name = write == &Exports::writePicture ? piece->name : store_.job().name;
     QString chosen_filter;
-    QString file = QFileDialog::getSaveFileName(this, title, QDir(folder_).filePath(QString::fromStdString(name) + ending), filter, &chosen_filter);
+    QString file = QFileDialog::getSaveFileName(
+        this, title, QDir(folder_).filePath(QString::fromStdString(name) + ending), filter, &chosen_filter);
     if (file.isEmpty()) return;
-    if (QFileInfo(file).suffix().isEmpty()) file += chosen_filter.contains(QStringLiteral("tif")) ? QStringLiteral(".tif") : ending.mid(ending.lastIndexOf(QLatin1Char('.')));
+    if (QFileInfo(file).suffix().isEmpty())
+        file += chosen_filter.contains(QStringLiteral("tif"))
+                    ? QStringLiteral(".tif")
+                    : ending.mid(ending.lastIndexOf(QLatin1Char('.')));
     folder_ = QFileInfo(file).path();
     (exports_.*write)(file);
 }
@@ -278,15 +309,19 @@ void MainWindow::showKeys() {
     QString lines;
     for (const QAction* action : actions_.withKeys())
         lines += QStringLiteral("<tr><td style='padding-right:24px'><b>%1</b></td><td>%2</td></tr>")
-                     .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(), action->text().toHtmlEscaped());
-    QMessageBox box(QMessageBox::NoIcon, tr("Keys"), QStringLiteral("<table>%1</table>").arg(lines), QMessageBox::Close, this);
+                     .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(),
+                          action->text().toHtmlEscaped());
+    QMessageBox box(QMessageBox::NoIcon, tr("Keys"), QStringLiteral("<table>%1</table>").arg(lines),
+                    QMessageBox::Close, this);
     box.exec();
 }
 
 void MainWindow::showAbout() {
     QMessageBox::about(this, tr("About Tympan"),
-                       tr("<p><b>Tympan %1</b></p><p>Prepares pictures for transfer by hand onto wood, canvas, cloth, tin, slate or skin.</p>"
-                          "<p>Free software under the GNU General Public License, version 3 or later. Typefaces under the SIL Open Font License.</p>")
+                       tr("<p><b>Tympan %1</b></p><p>Prepares pictures for transfer by hand onto wood, "
+                          "canvas, cloth, tin, slate or skin.</p>"
+                          "<p>Free software under the GNU General Public License, version 3 or later. "
+                          "Typefaces under the SIL Open Font License.</p>")
                            .arg(QStringLiteral(TYMPAN_VERSION)));
 }
 

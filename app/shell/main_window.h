@@ -49,7 +49,8 @@ class MainWindow : public QMainWindow {
     void ask(const std::vector<ArtworkPtr>& artworks, const QStringList& faults);
     void dismissCard();
     void placeCard();
-    void chooseFile(const QString& title, const QString& ending, const QString& filter, void (Exports::*write)(const QString&));
+    void chooseFile(const QString& title, const QString& ending, const QString& filter,
+                    void (Exports::*write)(const QString&));
     void setUnit(Unit unit);
     void showKeys();
     void showAbout();

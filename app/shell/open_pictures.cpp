@@ -13,7 +13,8 @@ namespace tympan::app {
 OpenPictures::OpenPictures(RenderService& service, QObject* parent) : QObject(parent), service_(service) {}
 
 QString OpenPictures::filter() {
-    return tr("Pictures (*.jpg *.jpeg *.png *.tif *.tiff *.webp *.heic *.heif *.svg *.svgz *.pdf);;All files (*)");
+    return tr(
+        "Pictures (*.jpg *.jpeg *.png *.tif *.tiff *.webp *.heic *.heif *.svg *.svgz *.pdf);;All files (*)");
 }
 
 bool OpenPictures::accepts(const QMimeData* data) { return data->hasUrls() || data->hasImage(); }
@@ -21,7 +22,9 @@ bool OpenPictures::accepts(const QMimeData* data) { return data->hasUrls() || da
 void OpenPictures::files(const QStringList& names) {
     std::vector<Reader> readers;
     for (const QString& name : names)
-        readers.push_back([name](const std::stop_token& stop) { return readPicture(std::filesystem::path(name.toStdString()), {stop, {}}); });
+        readers.push_back([name](const std::stop_token& stop) {
+            return readPicture(std::filesystem::path(name.toStdString()), {stop, {}});
+        });
     read(std::move(readers));
 }
 
@@ -49,19 +52,21 @@ void OpenPictures::read(std::vector<Reader> readers) {
     if (readers.empty()) return;
     emit begun(static_cast<int>(readers.size()));
     // A view of its own: dropping more pictures must not stop those that are still being read.
-    service_.request(QStringLiteral("open %1").arg(++call_), [this, readers = std::move(readers)](const std::stop_token& stop) -> RenderService::Finish {
-        std::vector<ArtworkPtr> artworks;
-        QStringList faults;
-        for (const Reader& reader : readers) {
-            try {
-                artworks.push_back(reader(stop));
-            } catch (const Error& error) {
-                if (error.kind() == Error::Kind::stopped) throw;
-                faults << QString::fromStdString(error.what());
+    service_.request(
+        QStringLiteral("open %1").arg(++call_),
+        [this, readers = std::move(readers)](const std::stop_token& stop) -> RenderService::Finish {
+            std::vector<ArtworkPtr> artworks;
+            QStringList faults;
+            for (const Reader& reader : readers) {
+                try {
+                    artworks.push_back(reader(stop));
+                } catch (const Error& error) {
+                    if (error.kind() == Error::Kind::stopped) throw;
+                    faults << QString::fromStdString(error.what());
+                }
             }
-        }
-        return [this, artworks, faults] { emit ready(artworks, faults); };
-    });
+            return [this, artworks, faults] { emit ready(artworks, faults); };
+        });
 }
 
 }  // namespace tympan::app

@@ -11,8 +11,8 @@ namespace tympan::app {
 
 class RenderService;
 
-/// Reads pictures off the interface thread, from files, drops and the clipboard. Files that cannot be read are named;
-/// the others still come.
+/// Reads pictures off the interface thread, from files, drops and the clipboard. Files that cannot be read
+/// are named; the others still come.
 class OpenPictures : public QObject {
     Q_OBJECT
   public:

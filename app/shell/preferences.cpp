@@ -7,13 +7,16 @@ namespace tympan::app {
 
 namespace {
 
-const QString unit_key = QStringLiteral("unit"), paper_key = QStringLiteral("paper"), dark_key = QStringLiteral("dark");
+const QString unit_key = QStringLiteral("unit"), paper_key = QStringLiteral("paper"),
+              dark_key = QStringLiteral("dark"), printer_key = QStringLiteral("printer"),
+              screen_key = QStringLiteral("screen-px-mm");
 
 bool measuresInInches() { return QLocale::system().measurementSystem() == QLocale::ImperialUSSystem; }
 
 bool usesLetterPaper() {
     const auto where = QLocale::system().territory();
-    return where == QLocale::UnitedStates || where == QLocale::Canada || where == QLocale::Mexico || where == QLocale::Philippines;
+    return where == QLocale::UnitedStates || where == QLocale::Canada || where == QLocale::Mexico ||
+           where == QLocale::Philippines;
 }
 
 }  // namespace
@@ -32,9 +35,21 @@ Paper preferredPaper() {
     return paperNamed(usesLetterPaper() ? "Letter" : "A4");
 }
 
+QString preferredPrinter() {
+    const QString kept = QSettings().value(printer_key).toString();
+    for (const QString& kind : {QStringLiteral("inkjet"), QStringLiteral("shop")})
+        if (kept == kind) return kind;
+    return QStringLiteral("laser");
+}
+std::optional<double> checkedScreenScale() {
+    const double px_mm = QSettings().value(screen_key, 0.0).toDouble();
+    return px_mm > 0 ? std::optional(px_mm) : std::nullopt;
+}
 bool prefersDark() { return QSettings().value(dark_key, false).toBool(); }
 void prefer(Unit unit) { QSettings().setValue(unit_key, QString::fromStdString(std::string(sign(unit)))); }
 void prefer(const Paper& paper) { QSettings().setValue(paper_key, QString::fromStdString(paper.id)); }
+void preferPrinter(const QString& kind) { QSettings().setValue(printer_key, kind); }
+void keepScreenScale(double px_mm) { QSettings().setValue(screen_key, px_mm); }
 void preferDark(bool dark) { QSettings().setValue(dark_key, dark); }
 
 }  // namespace tympan::app

@@ -1,4 +1,7 @@
 #pragma once
+#include <QString>
+#include <optional>
+
 #include "core/measure/length.h"
 #include "core/printer/paper.h"
 
@@ -8,9 +11,15 @@ namespace tympan::app {
 
 Unit preferredUnit();
 Paper preferredPaper();
+/// "laser", "inkjet" or "shop".
+QString preferredPrinter();
 bool prefersDark();
+/// Pixels of the screen per millimetre, when they were checked with a card.
+std::optional<double> checkedScreenScale();
 void prefer(Unit unit);
 void prefer(const Paper& paper);
+void preferPrinter(const QString& kind);
 void preferDark(bool dark);
+void keepScreenScale(double px_mm);
 
 }  // namespace tympan::app

@@ -62,7 +62,8 @@ void RenderService::run(const std::stop_token& quit) {
         } catch (const Error& error) {
             if (error.kind() != Error::Kind::stopped) fault = QString::fromStdString(error.what());
         } catch (const std::bad_alloc&) {
-            fault = tr("The machine's memory is not enough for this. Make it smaller, or close other programs.");
+            fault =
+                tr("The machine's memory is not enough for this. Make it smaller, or close other programs.");
         } catch (const std::exception& error) {
             fault = tr("A fault of the program: %1").arg(QString::fromStdString(error.what()));
         }

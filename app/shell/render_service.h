@@ -11,9 +11,10 @@
 
 namespace tympan::app {
 
-/// Two threads for everything that takes longer than a frame. Each request belongs to a view ("fold", "ticket 3",
-/// "export"): a newer request of the same view replaces one that waits and stops one that runs; among views the newest
-/// goes first. Work is given a stop token and returns what to do with its result on the interface thread.
+/// Two threads for everything that takes longer than a frame. Each request belongs to a view ("fold", "ticket
+/// 3", "export"): a newer request of the same view replaces one that waits and stops one that runs; among
+/// views the newest goes first. Work is given a stop token and returns what to do with its result on the
+/// interface thread.
 class RenderService : public QObject {
     Q_OBJECT
   public:

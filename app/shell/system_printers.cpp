@@ -19,14 +19,14 @@ QStringList systemPrinters() {
     return names;
 }
 
-QString printPdf(const QString& printer, const QString& file, const QString& title, double page_width_mm, double page_height_mm) {
+QString printPdf(const QString& printer, const QString& file, const QString& title, const Paper& paper) {
     cups_option_t* options = nullptr;
     int count = 0;
     count = cupsAddOption("print-scaling", "none", count, &options);
     count = cupsAddOption("sides", "one-sided", count, &options);
-    const QByteArray media = QStringLiteral("Custom.%1x%2mm").arg(page_width_mm).arg(page_height_mm).toLatin1();
-    count = cupsAddOption("media", media.constData(), count, &options);
-    const int job = cupsPrintFile(printer.toUtf8().constData(), file.toUtf8().constData(), title.toUtf8().constData(), count, options);
+    count = cupsAddOption("media", paper.media.c_str(), count, &options);
+    const int job = cupsPrintFile(printer.toUtf8().constData(), file.toUtf8().constData(),
+                                  title.toUtf8().constData(), count, options);
     cupsFreeOptions(count, options);
     return job == 0 ? QString::fromUtf8(cupsLastErrorString()) : QString();
 }

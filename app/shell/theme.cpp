@@ -13,13 +13,33 @@ namespace {
 Theme current;
 
 Theme morning() {
-    return {false,     QColor("#fbf7f0"), QColor("#ece5d8"), QColor("#d8d6d1"), QColor("#d3d1cc"), QColor("#fffdf9"),
-            QColor("#c9c0b0"), QColor("#232526"), QColor("#55575a"), QColor("#115a60"), QColor("#ffffff"), QColor("#b23219")};
+    return {false,
+            QColor("#fbf7f0"),
+            QColor("#ece5d8"),
+            QColor("#d8d6d1"),
+            QColor("#d3d1cc"),
+            QColor("#fffdf9"),
+            QColor("#c9c0b0"),
+            QColor("#232526"),
+            QColor("#55575a"),
+            QColor("#115a60"),
+            QColor("#ffffff"),
+            QColor("#b23219")};
 }
 
 Theme evening() {
-    return {true,      QColor("#232627"), QColor("#2b2e2f"), QColor("#35393a"), QColor("#454848"), QColor("#383c3d"),
-            QColor("#565b5c"), QColor("#ece7dd"), QColor("#b9b6af"), QColor("#64b9bf"), QColor("#10191a"), QColor("#ff9178")};
+    return {true,
+            QColor("#232627"),
+            QColor("#2b2e2f"),
+            QColor("#35393a"),
+            QColor("#454848"),
+            QColor("#383c3d"),
+            QColor("#565b5c"),
+            QColor("#ece7dd"),
+            QColor("#b9b6af"),
+            QColor("#64b9bf"),
+            QColor("#10191a"),
+            QColor("#ff9178")};
 }
 
 QString family(const char* file) {

@@ -10,15 +10,15 @@ namespace tympan::app {
 /// The colours of the program by what they are for, so that the dark palette keeps the light one's order.
 struct Theme {
     bool dark = false;
-    QColor paper;     ///< the lightest ground: foot, tickets' line
-    QColor tray;      ///< the tray and the menu bar
-    QColor rule;      ///< the steel rule
-    QColor stage;     ///< neutral grey under pictures
-    QColor card;      ///< tickets, fields, cards
-    QColor line;      ///< thin borders
+    QColor paper;  ///< the lightest ground: foot, tickets' line
+    QColor tray;   ///< the tray and the menu bar
+    QColor rule;   ///< the steel rule
+    QColor stage;  ///< neutral grey under pictures
+    QColor card;   ///< tickets, fields, cards
+    QColor line;   ///< thin borders
     QColor text, quiet;
     QColor chosen, on_chosen;
-    QColor look;      ///< worth a look
+    QColor look;  ///< worth a look
 };
 
 const Theme& theme();

@@ -16,7 +16,8 @@ namespace tympan::app {
 
 namespace {
 
-/// Lets the program run until nothing waits to be rendered, and a little longer for what rests before it sharpens.
+/// Lets the program run until nothing waits to be rendered, and a little longer for what rests before it
+/// sharpens.
 void settle(MainWindow& window, int least_ms = 600) {
     QElapsedTimer clock;
     clock.start();
@@ -33,11 +34,12 @@ bool shoot(MainWindow& window, const QDir& folder, const char* name) {
 }
 
 void choose(MainWindow& window, std::size_t piece) {
-    if (piece < window.store().job().pieces.size()) window.store().choose(window.store().job().pieces[piece].id);
+    if (piece < window.store().job().pieces.size())
+        window.store().choose(window.store().job().pieces[piece].id);
 }
 
 void pointAt(FoldView& fold, const QPointF& spot) {
-    const QPointF at = fold.layoutForTests().onObject(spot);
+    const QPointF at = fold.onScreen().onObject(spot);
     QMouseEvent move(QEvent::MouseMove, at, fold.mapToGlobal(at), Qt::NoButton, Qt::NoButton, Qt::NoModifier);
     QApplication::sendEvent(&fold, &move);
 }

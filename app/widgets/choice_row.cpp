@@ -5,11 +5,13 @@
 
 namespace tympan::app {
 
-ChoiceRow::ChoiceRow(const QString& name, const QString& accessible, Qt::Orientation orientation, QWidget* parent)
+ChoiceRow::ChoiceRow(const QString& name, const QString& accessible, Qt::Orientation orientation,
+                     QWidget* parent)
     : QWidget(parent), group_(new QButtonGroup(this)) {
     setObjectName(name);
     setAccessibleName(accessible);
-    auto* layout = new QBoxLayout(orientation == Qt::Horizontal ? QBoxLayout::LeftToRight : QBoxLayout::TopToBottom, this);
+    auto* layout = new QBoxLayout(
+        orientation == Qt::Horizontal ? QBoxLayout::LeftToRight : QBoxLayout::TopToBottom, this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(8);
     connect(group_, &QButtonGroup::idClicked, this, [this](int index) { emit picked(ids_[index]); });

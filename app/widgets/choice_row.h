@@ -8,7 +8,8 @@ namespace tympan::app {
 class ChoiceRow : public QWidget {
     Q_OBJECT
   public:
-    ChoiceRow(const QString& name, const QString& accessible, Qt::Orientation orientation, QWidget* parent = nullptr);
+    ChoiceRow(const QString& name, const QString& accessible, Qt::Orientation orientation,
+              QWidget* parent = nullptr);
 
     /// Adds an answer; `id` names its button, for screen readers' order and for tests.
     void add(const QString& id, const QString& label, const QString& tooltip = {});

@@ -27,17 +27,22 @@ struct Ground {
 
 /// Common grounds by name. Colours are middling samples, to be set right by eye.
 const Ground grounds[] = {
-    {QT_TRANSLATE_NOOP("grounds", "painted white"), {247, 245, 240}}, {QT_TRANSLATE_NOOP("grounds", "primed canvas"), {239, 232, 218}},
-    {QT_TRANSLATE_NOOP("grounds", "birch, pale wood"), {236, 217, 180}}, {QT_TRANSLATE_NOOP("grounds", "oak"), {217, 185, 138}},
-    {QT_TRANSLATE_NOOP("grounds", "dark wood"), {122, 84, 56}}, {QT_TRANSLATE_NOOP("grounds", "slate"), {72, 78, 84}},
-    {QT_TRANSLATE_NOOP("grounds", "bare tin"), {190, 194, 196}}, {QT_TRANSLATE_NOOP("grounds", "dark cotton"), {44, 46, 54}},
+    {QT_TRANSLATE_NOOP("grounds", "painted white"), {247, 245, 240}},
+    {QT_TRANSLATE_NOOP("grounds", "primed canvas"), {239, 232, 218}},
+    {QT_TRANSLATE_NOOP("grounds", "birch, pale wood"), {236, 217, 180}},
+    {QT_TRANSLATE_NOOP("grounds", "oak"), {217, 185, 138}},
+    {QT_TRANSLATE_NOOP("grounds", "dark wood"), {122, 84, 56}},
+    {QT_TRANSLATE_NOOP("grounds", "slate"), {72, 78, 84}},
+    {QT_TRANSLATE_NOOP("grounds", "bare tin"), {190, 194, 196}},
+    {QT_TRANSLATE_NOOP("grounds", "dark cotton"), {44, 46, 54}},
 };
 
 }  // namespace
 
 QColor toQColor(const Rgb8& colour) { return {colour.red, colour.green, colour.blue}; }
 
-ColourButton::ColourButton(const QString& name, const QString& accessible, QWidget* parent) : QToolButton(parent) {
+ColourButton::ColourButton(const QString& name, const QString& accessible, QWidget* parent)
+    : QToolButton(parent) {
     setObjectName(name);
     setAccessibleName(accessible);
     setToolTip(tr("The object's colour shows wherever no ink lies: it is the white of the picture."));
@@ -52,7 +57,8 @@ ColourButton::ColourButton(const QString& name, const QString& accessible, QWidg
     menu->addAction(tr("Another colour…"), this, [this] {
         const QColor chosen = QColorDialog::getColor(toQColor(colour_), this, tr("The object's colour"));
         if (chosen.isValid())
-            pick({static_cast<std::uint8_t>(chosen.red()), static_cast<std::uint8_t>(chosen.green()), static_cast<std::uint8_t>(chosen.blue())});
+            pick({static_cast<std::uint8_t>(chosen.red()), static_cast<std::uint8_t>(chosen.green()),
+                  static_cast<std::uint8_t>(chosen.blue())});
     });
     setMenu(menu);
     show({});

@@ -9,7 +9,8 @@
 namespace tympan::app {
 
 QPixmap icon(const QString& name, const QColor& colour, int size, qreal ratio) {
-    QFile file(QString::fromStdString((dataFolder() / "icons").string()) + QLatin1Char('/') + name + QStringLiteral(".svg"));
+    QFile file(QString::fromStdString((dataFolder() / "icons").string()) + QLatin1Char('/') + name +
+               QStringLiteral(".svg"));
     QByteArray drawing = file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
     drawing.replace("currentColor", colour.name().toLatin1());
     QPixmap picture(QSize(size, size) * ratio);

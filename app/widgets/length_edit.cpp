@@ -32,7 +32,7 @@ void LengthEdit::read() {
     if (!isModified()) return;
     setModified(false);
     const auto mm = parseLength(text().toStdString(), unit_);
-    const bool wrong = !mm || *mm <= 0;
+    const bool wrong = !mm || (*mm == 0 && !zero_allowed_);
     mark(wrong && !blank());
     if (wrong) return;
     mm_ = *mm;
@@ -56,8 +56,9 @@ void LengthEdit::keyPressEvent(QKeyEvent* event) {
         if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) event->accept();
         return;
     }
-    const double step = (unit_ == Unit::in ? mm_per_inch / 16 : 1) * (event->modifiers() & Qt::ShiftModifier ? 10 : 1);
-    mm_ = std::max(step, mm_ + direction * step);
+    const double step =
+        (unit_ == Unit::in ? mm_per_inch / 16 : 1) * (event->modifiers() & Qt::ShiftModifier ? 10 : 1);
+    mm_ = std::max(zero_allowed_ ? 0 : step, mm_ + direction * step);
     setText(QString::fromStdString(formatLength(mm_, unit_)));
     setModified(false);
     emit typed(mm_);

@@ -32,7 +32,8 @@ WorthALook::WorthALook(JobStore& store, QWidget* parent) : QWidget(parent), stor
     refresh();
 }
 
-void WorthALook::addLine(const QString& name, bool look, const QString& text, QWidget* remedy) {
+void WorthALook::addLine(const QString& name, bool look, const QString& text,
+                         const QList<QPushButton*>& buttons) {
     auto* row = new QWidget;
     auto* layout = new QHBoxLayout(row);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -45,7 +46,13 @@ void WorthALook::addLine(const QString& name, bool look, const QString& text, QW
     auto* label = new QLabel(text);
     label->setWordWrap(true);
     words->addWidget(label);
-    if (remedy) words->addWidget(remedy, 0, Qt::AlignLeft);
+    if (!buttons.isEmpty()) {
+        auto* beside = new QHBoxLayout;
+        beside->setSpacing(12);
+        for (QPushButton* button : buttons) beside->addWidget(button);
+        beside->addStretch(1);
+        words->addLayout(beside);
+    }
     layout->addLayout(words, 1);
     lines_->addWidget(row);
 }
@@ -63,19 +70,26 @@ void WorthALook::refresh() {
     for (const Finding& finding : store_.findings()) {
         if (finding.piece != piece->id) continue;
         any = true;
-        QPushButton* remedy = nullptr;
+        const QString named = QString::fromStdString(std::string(name(finding.id)));
+        QList<QPushButton*> buttons;
         if (finding.remedy) {
-            remedy = pushButton(QStringLiteral("remedy-") + QString::fromStdString(std::string(name(finding.id))), remedyText(finding, unit));
-            remedy->setProperty("remedy", true);
-            connect(remedy, &QPushButton::clicked, this, [this, id = piece->id, size = *finding.remedy] {
-                store_.edit(tr("change the size"), [&](Job job) { return withSize(std::move(job), id, size); });
-            });
+            buttons << pushButton(QStringLiteral("remedy-") + named, remedyText(finding, unit));
+            buttons.back()->setProperty("remedy", true);
+            connect(buttons.back(), &QPushButton::clicked, this,
+                    [this, id = piece->id, size = *finding.remedy] {
+                        store_.edit(tr("change the size"),
+                                    [&](Job job) { return withSize(std::move(job), id, size); });
+                    });
         }
-        addLine(QStringLiteral("look"), true, sentence(finding, unit), remedy);
+        buttons << linkButton(QStringLiteral("show-") + named, tr("show it"));
+        connect(buttons.back(), &QPushButton::clicked, this,
+                [this, id = finding.id] { emit showWanted(id); });
+        addLine(QStringLiteral("look"), true, sentence(finding, unit), buttons);
     }
-    if (!store_.impositionFault().isEmpty()) addLine(QStringLiteral("look"), true, store_.impositionFault(), nullptr), any = true;
-    if (!any) addLine(QStringLiteral("fine"), false, tr("Nothing that would spoil the print."), nullptr);
-    addLine(QStringLiteral("fine"), false, tr("The picture will be the right way round on the object."), nullptr);
+    if (!store_.impositionFault().isEmpty())
+        addLine(QStringLiteral("look"), true, store_.impositionFault(), {}), any = true;
+    if (!any) addLine(QStringLiteral("fine"), false, tr("Nothing that would spoil the print."), {});
+    addLine(QStringLiteral("fine"), false, tr("The picture will be the right way round on the object."), {});
     lines_->addStretch(1);
 }
 

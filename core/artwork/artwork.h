@@ -9,8 +9,8 @@
 namespace tympan {
 
 /// A picture as it came: the original bytes and what was read from them. Never changed once made; shared by
-/// everything that shows or prints it. Pixels are sRGB-encoded, upright, at the file's own depth (8 or 16 bits), with
-/// 1 (grey), 2 (grey, alpha), 3 (RGB) or 4 (RGB, alpha) channels; alpha is not premultiplied.
+/// everything that shows or prints it. Pixels are sRGB-encoded, upright, at the file's own depth (8 or 16
+/// bits), with 1 (grey), 2 (grey, alpha), 3 (RGB) or 4 (RGB, alpha) channels; alpha is not premultiplied.
 struct Artwork {
     enum class Kind { raster, vector };
 
@@ -20,7 +20,7 @@ struct Artwork {
     std::shared_ptr<const std::vector<unsigned char>> bytes;
 
     Kind kind = Kind::raster;
-    SizePx size;                       ///< upright pixels; of a vector: at its natural size, 96 (SVG) or 72 (PDF) ppi
+    SizePx size;  ///< upright pixels; of a vector: at its natural size, 96 (SVG) or 72 (PDF) ppi
     std::optional<double> stored_ppi;  ///< resolution that the file states, if it does
     bool has_alpha = false;
 

@@ -2,6 +2,7 @@
 
 #include <charconv>
 #include <cmath>
+
 #include <fmt/format.h>
 
 namespace tympan {

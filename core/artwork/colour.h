@@ -8,7 +8,8 @@
 
 namespace tympan {
 
-// sRGB (IEC 61966-2-1) at 16 bits: *encoded* is what files and printers mean, *linear* is proportional to light.
+// sRGB (IEC 61966-2-1) at 16 bits: *encoded* is what files and printers mean, *linear* is proportional to
+// light.
 
 struct Rgb8 {
     std::uint8_t red = 255, green = 255, blue = 255;

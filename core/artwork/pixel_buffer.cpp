@@ -3,8 +3,9 @@
 #include <cerrno>
 #include <cstdlib>
 #include <cstring>
-#include <fcntl.h>
 #include <filesystem>
+
+#include <fcntl.h>
 #include <sys/mman.h>
 #include <unistd.h>
 
@@ -33,7 +34,8 @@ std::shared_ptr<void> mappedFile(std::size_t size) {
         ::close(file);
     }
     if (at == MAP_FAILED)
-        throw Error(Error::Kind::output, folder, std::string("no room for a large picture (") + std::strerror(reason) + ")",
+        throw Error(Error::Kind::output, folder,
+                    std::string("no room for a large picture (") + std::strerror(reason) + ")",
                     "make room there, or set TMPDIR to a larger disk");
     return {at, [size](void* p) { ::munmap(p, size); }};
 }

@@ -6,8 +6,8 @@
 
 namespace tympan {
 
-/// Pixels that we own. Up to 64 Mpx they are in memory; above that in a memory-mapped file without a name, so that a
-/// very large picture does not have to fit. Copying shares them; once made they are only read.
+/// Pixels that we own. Up to 64 Mpx they are in memory; above that in a memory-mapped file without a name, so
+/// that a very large picture does not have to fit. Copying shares them; once made they are only read.
 struct PixelBuffer {
     cv::Mat view;
 

@@ -1,6 +1,7 @@
 #include "core/artwork/rasterise.h"
 
 #include <cstring>
+
 #include <fmt/format.h>
 
 #include "core/artwork/load_image.h"
@@ -13,7 +14,8 @@ namespace {
 
 constexpr int strip_rows = 256;
 
-/// Profiles that only restate sRGB are by far the most common; converting through them would cost a second for nothing.
+/// Profiles that only restate sRGB are by far the most common; converting through them would cost a second
+/// for nothing.
 bool statesSrgb(const vips::VImage& image) {
     std::size_t length = 0;
     const char* profile = static_cast<const char*>(image.get_blob(VIPS_META_ICC_NAME, &length));
@@ -35,7 +37,8 @@ std::string loaderFor(const std::vector<unsigned char>& bytes) {
         takeVipsError();
         return {};
     }
-    // The type's name is VipsForeignLoadJpegBuffer; its nickname is jpegload_buffer. Blocked loaders are found too.
+    // The type's name is VipsForeignLoadJpegBuffer; its nickname is jpegload_buffer. Blocked loaders are
+    // found too.
     const std::string name = vips_nickname_find(g_type_from_name(loader));
     for (const char* ours : {"jpegload", "pngload", "tiffload", "webpload", "heifload", "svgload", "pdfload"})
         if (name.starts_with(ours)) return name;
@@ -43,9 +46,11 @@ std::string loaderFor(const std::vector<unsigned char>& bytes) {
 }
 
 vips::VImage toStandardColour(vips::VImage image) {
-    const bool deep = image.format() == VIPS_FORMAT_USHORT || image.interpretation() == VIPS_INTERPRETATION_RGB16 ||
+    const bool deep = image.format() == VIPS_FORMAT_USHORT ||
+                      image.interpretation() == VIPS_INTERPRETATION_RGB16 ||
                       image.interpretation() == VIPS_INTERPRETATION_GREY16;
-    const bool grey = image.interpretation() == VIPS_INTERPRETATION_B_W || image.interpretation() == VIPS_INTERPRETATION_GREY16;
+    const bool grey = image.interpretation() == VIPS_INTERPRETATION_B_W ||
+                      image.interpretation() == VIPS_INTERPRETATION_GREY16;
     const bool profiled = image.get_typeof(VIPS_META_ICC_NAME) != 0;
     bool converted = false;
     if (profiled && !statesSrgb(image)) {
@@ -64,7 +69,8 @@ vips::VImage toStandardColour(vips::VImage image) {
         if (image.interpretation() == VIPS_INTERPRETATION_MULTIBAND && image.bands() <= 2)
             image = image.copy(vips::VImage::option()->set("interpretation", VIPS_INTERPRETATION_B_W));
         else if (!grey && image.interpretation() != VIPS_INTERPRETATION_sRGB &&
-                 image.interpretation() != VIPS_INTERPRETATION_RGB16 && image.interpretation() != VIPS_INTERPRETATION_RGB)
+                 image.interpretation() != VIPS_INTERPRETATION_RGB16 &&
+                 image.interpretation() != VIPS_INTERPRETATION_RGB)
             image = image.colourspace(deep ? VIPS_INTERPRETATION_RGB16 : VIPS_INTERPRETATION_sRGB);
     }
     if (image.bands() > 4) image = image.extract_band(0, vips::VImage::option()->set("n", 3));
@@ -74,9 +80,11 @@ vips::VImage toStandardColour(vips::VImage image) {
 
 PixelBuffer pullPixels(const vips::VImage& image, const Progress& progress) {
     const int depth = image.format() == VIPS_FORMAT_USHORT ? CV_16U : CV_8U;
-    PixelBuffer pixels = PixelBuffer::make({image.width(), image.height()}, CV_MAKETYPE(depth, image.bands()));
+    PixelBuffer pixels =
+        PixelBuffer::make({image.width(), image.height()}, CV_MAKETYPE(depth, image.bands()));
     const std::size_t row_bytes = pixels.view.elemSize() * static_cast<std::size_t>(image.width());
-    const std::unique_ptr<VipsRegion, decltype(&g_object_unref)> region(vips_region_new(image.get_image()), &g_object_unref);
+    const std::unique_ptr<VipsRegion, decltype(&g_object_unref)> region(vips_region_new(image.get_image()),
+                                                                        &g_object_unref);
     for (int top = 0; top < image.height(); top += strip_rows) {
         progress.at(1.0 * top / image.height());
         const VipsRect strip{0, top, image.width(), std::min(strip_rows, image.height() - top)};
@@ -94,18 +102,21 @@ SizePx naturalPixels(const Artwork& vector) {
     const vips::VImage hundredth = openVector(vector, 0.01);
     const bool overflown = hundredth.width() > 0.01 * width + 2 || hundredth.height() > 0.01 * height + 2;
     if (overflown || width * height > most_pixels)
-        throw Error(Error::Kind::input, vector.name, "its stated size is more than can be handled", "make the drawing's page smaller first");
+        throw Error(Error::Kind::input, vector.name, "its stated size is more than can be handled",
+                    "make the drawing's page smaller first");
     return {image.width(), image.height()};
 }
 
 PixelBuffer rasterise(const Artwork& vector, double scale, const Progress& progress) {
     if (vector.size.width * scale * (vector.size.height * scale) > most_pixels)
-        throw Error(Error::Kind::input, vector.name, "more than 1000 million pixels at this size and resolution",
+        throw Error(Error::Kind::input, vector.name,
+                    "more than 1000 million pixels at this size and resolution",
                     "print it smaller, or with fewer pixels an inch");
     try {
         return pullPixels(toStandardColour(openVector(vector, scale)), progress);
     } catch (const vips::VError&) {
-        throw Error(Error::Kind::input, vector.name, "damaged (" + takeVipsError() + ")", "fetch or save it again");
+        throw Error(Error::Kind::input, vector.name, "damaged (" + takeVipsError() + ")",
+                    "fetch or save it again");
     }
 }
 

@@ -2,9 +2,10 @@
 
 #include <cerrno>
 #include <cstring>
-#include <fmt/format.h>
 #include <fstream>
 #include <opencv2/imgproc.hpp>
+
+#include <fmt/format.h>
 
 #include "core/artwork/load_image.h"
 #include "core/artwork/orientation.h"
@@ -36,7 +37,8 @@ std::vector<unsigned char> readBytes(const std::filesystem::path& file) {
     std::vector<unsigned char> bytes(failed ? 0 : size);
     stream.read(reinterpret_cast<char*>(bytes.data()), static_cast<std::streamsize>(bytes.size()));
     if (!stream)
-        fail(file.string(), std::string("cannot be read (") + std::strerror(errno) + ")", "check that you may open it");
+        fail(file.string(), std::string("cannot be read (") + std::strerror(errno) + ")",
+             "check that you may open it");
     return bytes;
 }
 
@@ -66,7 +68,8 @@ cv::Mat reducedCopy(const cv::Mat& pixels) {
 }
 
 Artwork readRaster(Artwork artwork, const Progress& progress) {
-    auto options = vips::VImage::option()->set("access", VIPS_ACCESS_SEQUENTIAL)->set("fail_on", VIPS_FAIL_ON_TRUNCATED);
+    auto options =
+        vips::VImage::option()->set("access", VIPS_ACCESS_SEQUENTIAL)->set("fail_on", VIPS_FAIL_ON_TRUNCATED);
     vips::VImage image =
         vips::VImage::new_from_buffer(artwork.bytes->data(), artwork.bytes->size(), "", options);
     checkSize(image, artwork.name);
@@ -113,7 +116,8 @@ ArtworkPtr readPicture(std::vector<unsigned char> bytes, const std::string& name
     artwork.bytes = std::make_shared<const std::vector<unsigned char>>(std::move(bytes));
     try {
         const bool vector = artwork.format == "svg" || artwork.format == "pdf";
-        artwork = vector ? readVector(std::move(artwork), progress) : readRaster(std::move(artwork), progress);
+        artwork =
+            vector ? readVector(std::move(artwork), progress) : readRaster(std::move(artwork), progress);
     } catch (const vips::VError&) {
         fail(name, "damaged or cut short (" + takeVipsError() + ")", "fetch or save it again");
     } catch (const cv::Exception&) {

@@ -11,11 +11,13 @@ void startVips() {
     static const bool started = [] {
         // libvips reports oddities of damaged files on standard error; what matters comes back as an Error.
         for (const char* domain : {"VIPS", "GLib-GObject"})
-            g_log_set_handler(domain, G_LOG_LEVEL_WARNING, [](const char*, GLogLevelFlags, const char*, void*) {}, nullptr);
+            g_log_set_handler(
+                domain, G_LOG_LEVEL_WARNING, [](const char*, GLogLevelFlags, const char*, void*) {}, nullptr);
         if (VIPS_INIT("tympan") != 0) return false;
         vips_operation_block_set("VipsForeignLoad", TRUE);
-        for (const char* loader : {"VipsForeignLoadJpeg", "VipsForeignLoadPng", "VipsForeignLoadTiff", "VipsForeignLoadWebp",
-                                   "VipsForeignLoadHeif", "VipsForeignLoadSvg", "VipsForeignLoadPdf"})
+        for (const char* loader :
+             {"VipsForeignLoadJpeg", "VipsForeignLoadPng", "VipsForeignLoadTiff", "VipsForeignLoadWebp",
+              "VipsForeignLoadHeif", "VipsForeignLoadSvg", "VipsForeignLoadPdf"})
             vips_operation_block_set(loader, FALSE);
         vips_cache_set_max(0);
         vips_concurrency_set(1);

@@ -27,7 +27,8 @@ bool isWritablePicture(const std::filesystem::path& file) { return formatOf(file
 void writePicture(const std::filesystem::path& file, const cv::Mat& pixels, double ppi) {
     const Format format = formatOf(file);
     if (format == Format::none)
-        throw Error(Error::Kind::usage, file.string(), "not a picture name that can be written", "end it in .png or .tif");
+        throw Error(Error::Kind::usage, file.string(), "not a picture name that can be written",
+                    "end it in .png or .tif");
     CV_Assert(pixels.depth() == CV_8U && pixels.isContinuous());
     startVips();
     WriteAside aside(file);
@@ -36,8 +37,8 @@ void writePicture(const std::filesystem::path& file, const cv::Mat& pixels, doub
         const double px_mm = ppi / mm_per_inch;
         const bool grey = pixels.channels() == 1;
         const vips::VImage image =
-            vips::VImage::new_from_memory(pixels.data, pixels.total() * pixels.elemSize(), pixels.cols, pixels.rows,
-                                          pixels.channels(), VIPS_FORMAT_UCHAR)
+            vips::VImage::new_from_memory(pixels.data, pixels.total() * pixels.elemSize(), pixels.cols,
+                                          pixels.rows, pixels.channels(), VIPS_FORMAT_UCHAR)
                 .copy(vips::VImage::option()
                           ->set("xres", px_mm)
                           ->set("yres", px_mm)
@@ -53,7 +54,8 @@ void writePicture(const std::filesystem::path& file, const cv::Mat& pixels, doub
     }
     std::size_t size = 0;
     const void* data = vips_blob_get(encoded, &size);
-    const std::unique_ptr<VipsBlob, void (*)(VipsBlob*)> held(encoded, [](VipsBlob* b) { vips_area_unref(VIPS_AREA(b)); });
+    const std::unique_ptr<VipsBlob, void (*)(VipsBlob*)> held(
+        encoded, [](VipsBlob* b) { vips_area_unref(VIPS_AREA(b)); });
     aside.append(data, size);
     aside.commit();
 }

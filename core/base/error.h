@@ -4,8 +4,8 @@
 
 namespace tympan {
 
-/// Something a person can cause and can mend. Carries what is wrong, where, and what to do, as plain sentences
-/// without a full stop; `what()` joins them: "FILE: what is wrong; what to do".
+/// Something a person can cause and can mend. Carries what is wrong, where, and what to do, as plain
+/// sentences without a full stop; `what()` joins them: "FILE: what is wrong; what to do".
 class Error : public std::runtime_error {
   public:
     enum class Kind { usage, input, output, stopped };

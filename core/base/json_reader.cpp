@@ -2,10 +2,11 @@
 
 #include <algorithm>
 #include <cmath>
-#include <fmt/format.h>
-#include <fmt/ranges.h>
 #include <fstream>
 #include <sstream>
+
+#include <fmt/format.h>
+#include <fmt/ranges.h>
 
 namespace tympan {
 
@@ -86,7 +87,9 @@ struct Walker {
 };
 
 int lineAt(std::string_view text, std::size_t at) {
-    return 1 + static_cast<int>(std::count(text.begin(), text.begin() + static_cast<std::ptrdiff_t>(std::min(at, text.size())), '\n'));
+    return 1 +
+           static_cast<int>(std::count(
+               text.begin(), text.begin() + static_cast<std::ptrdiff_t>(std::min(at, text.size())), '\n'));
 }
 
 }  // namespace
@@ -103,7 +106,8 @@ JsonText readJsonText(const std::filesystem::path& file) {
     std::ifstream stream(file, std::ios::binary);
     std::ostringstream text;
     text << stream.rdbuf();
-    if (!stream) throw Error(Error::Kind::input, file.string(), "cannot be read", "check that the file is there");
+    if (!stream)
+        throw Error(Error::Kind::input, file.string(), "cannot be read", "check that the file is there");
     return {file.string(), text.str()};
 }
 
@@ -112,7 +116,8 @@ json parseJson(const JsonText& source) {
         return json::parse(source.text);
     } catch (const json::parse_error& error) {
         throw Error(Error::Kind::input, source.file,
-                    fmt::format("line {}: not JSON from here on", lineAt(source.text, error.byte > 0 ? error.byte - 1 : 0)),
+                    fmt::format("line {}: not JSON from here on",
+                                lineAt(source.text, error.byte > 0 ? error.byte - 1 : 0)),
                     "look for a missing comma, quote or bracket");
     }
 }
@@ -126,7 +131,8 @@ JsonReader::JsonReader(const JsonText& source, const json& value, std::vector<st
     : source_(&source), value_(&value), path_(std::move(path)) {
     if (!value_->is_object())
         throw Error(Error::Kind::input, source_->file,
-                    fmt::format("line {}: {}: must be an object in braces", lineOf(source_->text, path_), fmt::join(path_, ".")),
+                    fmt::format("line {}: {}: must be an object in braces", lineOf(source_->text, path_),
+                                fmt::join(path_, ".")),
                     "mend that line");
 }
 
@@ -134,7 +140,8 @@ void JsonReader::fail(const std::string& field, const std::string& wrong) const 
     std::vector<std::string> path = path_;
     if (!field.empty()) path.push_back(field);
     throw Error(Error::Kind::input, source_->file,
-                fmt::format("line {}: {}: {}", lineOf(source_->text, path), fmt::join(path, "."), wrong), "mend that line");
+                fmt::format("line {}: {}: {}", lineOf(source_->text, path), fmt::join(path, "."), wrong),
+                "mend that line");
 }
 
 const json& JsonReader::field(const std::string& name) {
@@ -191,7 +198,8 @@ std::vector<std::string> JsonReader::texts(const std::string& name) {
     const json& value = field(name);
     if (!value.is_array()) fail(name, "must be a list of texts");
     for (const json& item : value)
-        if (!item.is_string() || item.get_ref<const std::string&>().empty()) fail(name, "must be a list of texts");
+        if (!item.is_string() || item.get_ref<const std::string&>().empty())
+            fail(name, "must be a list of texts");
     return value.get<std::vector<std::string>>();
 }
 

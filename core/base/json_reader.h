@@ -15,8 +15,9 @@ struct JsonText {
     std::string file, text;
 };
 
-/// Reads one JSON object field by field and checks each: what is missing, of the wrong kind, out of range or unknown
-/// is an Error (input) "FILE: line N: PATH: what is wrong". Call `finish` last: it names fields that nobody read.
+/// Reads one JSON object field by field and checks each: what is missing, of the wrong kind, out of range or
+/// unknown is an Error (input) "FILE: line N: PATH: what is wrong". Call `finish` last: it names fields that
+/// nobody read.
 class JsonReader {
   public:
     /// The whole file; its "schema" must be `schema`. `source` and `root` must outlive the reader.
@@ -55,7 +56,8 @@ JsonText readJsonText(const std::filesystem::path& file);
 /// Parses it. Throws Error (input) naming the line where it stops being JSON.
 nlohmann::json parseJson(const JsonText& source);
 
-/// The line (from 1) on which the value at this path stands; the last line that could be followed when it is missing.
+/// The line (from 1) on which the value at this path stands; the last line that could be followed when it is
+/// missing.
 int lineOf(std::string_view json, const std::vector<std::string>& path);
 
 }  // namespace tympan

@@ -1,6 +1,7 @@
 #include "core/base/sha256.h"
 
 #include <array>
+
 #include <openssl/sha.h>
 
 namespace tympan {

@@ -2,8 +2,9 @@
 
 #include <cerrno>
 #include <cstring>
-#include <fcntl.h>
 #include <string>
+
+#include <fcntl.h>
 #include <sys/stat.h>
 #include <unistd.h>
 
@@ -16,10 +17,11 @@ namespace {
 [[noreturn]] void fail(const std::filesystem::path& target, int reason) {
     std::string remedy = "choose another place for it";
     if (reason == ENOSPC) remedy = "make room on the disk, then save again";
-    if (reason == EACCES || reason == EROFS || reason == EPERM) remedy = "choose a folder that you may write in";
+    if (reason == EACCES || reason == EROFS || reason == EPERM)
+        remedy = "choose a folder that you may write in";
     if (reason == ENOENT || reason == ENOTDIR) remedy = "make its folder first, or choose another";
-    throw Error(Error::Kind::output, target.string(), std::string("cannot be written (") + std::strerror(reason) + ")",
-                remedy);
+    throw Error(Error::Kind::output, target.string(),
+                std::string("cannot be written (") + std::strerror(reason) + ")", remedy);
 }
 
 }  // namespace

@@ -5,9 +5,9 @@
 
 namespace tympan {
 
-/// A new file written beside its target and put in its place only when it is whole: `append` the content, then
-/// `commit` (flush to disk, rename). Without a commit the target stays as it was and the side file is removed.
-/// Throws Error (output) naming the target.
+/// A new file written beside its target and put in its place only when it is whole: `append` the content,
+/// then `commit` (flush to disk, rename). Without a commit the target stays as it was and the side file is
+/// removed. Throws Error (output) naming the target.
 class WriteAside {
   public:
     explicit WriteAside(std::filesystem::path target);

@@ -10,7 +10,8 @@ namespace {
 
 constexpr double lobes = 3;
 
-/// Positions are kept in 65536ths of a source pixel: sums and differences of them are then exact, and so is mirroring.
+/// Positions are kept in 65536ths of a source pixel: sums and differences of them are then exact, and so is
+/// mirroring.
 double snapped(double position) { return std::round(position * 65536) / 65536; }
 
 double kernel(double distance) {
@@ -21,7 +22,8 @@ double kernel(double distance) {
     return lobes * std::sin(a) * std::sin(a / lobes) / (a * a);
 }
 
-/// Whole weights that add up to `one`; what rounding leaves over goes to the nearest tap, or to both when two are as near.
+/// Whole weights that add up to `one`; what rounding leaves over goes to the nearest tap, or to both when two
+/// are as near.
 std::vector<std::int32_t> wholeWeights(const std::vector<double>& real) {
     double forward = 0, backward = 0;
     for (std::size_t i = 0; i < real.size(); ++i) {
@@ -79,7 +81,8 @@ LanczosAxis lanczosAxis(int source, double begin, double end, int output, int fi
 
         const int start = std::clamp(from, lowest, std::max(lowest, highest + 1 - axis.taps));
         axis.begin[static_cast<std::size_t>(i)] = start;
-        std::int32_t* weights = axis.weights.data() + static_cast<std::size_t>(i) * static_cast<std::size_t>(axis.taps);
+        std::int32_t* weights =
+            axis.weights.data() + static_cast<std::size_t>(i) * static_cast<std::size_t>(axis.taps);
         for (int j = from; j <= to; ++j)
             weights[std::clamp(j, lowest, highest) - start] += whole[static_cast<std::size_t>(j - from)];
         axis.first_source = std::min(axis.first_source, start);

@@ -20,8 +20,8 @@ constexpr int half = LanczosAxis::one / 2;
 constexpr int shift = 14;
 static_assert(1 << shift == LanczosAxis::one);
 
-// Headroom: Lanczos-3 weights sum to at most 1.27 (positive) and 0.27 (negative) of one, so a first pass stays within
-// -0.27 to 1.27 of 65535, and the second within 1.68 x 65535 x 16384 = 1.80e9 < 2^31.
+// Headroom: Lanczos-3 weights sum to at most 1.27 (positive) and 0.27 (negative) of one, so a first pass
+// stays within -0.27 to 1.27 of 65535, and the second within 1.68 x 65535 x 16384 = 1.80e9 < 2^31.
 
 template <int channels>
 inline void across(const std::uint16_t* row, int row_first, const LanczosAxis& x, std::int32_t* out) {
@@ -38,10 +38,14 @@ inline void across(const std::uint16_t* row, int row_first, const LanczosAxis& x
 
 void across(int channels, const std::uint16_t* row, int row_first, const LanczosAxis& x, std::int32_t* out) {
     switch (channels) {
-        case 1: return across<1>(row, row_first, x, out);
-        case 2: return across<2>(row, row_first, x, out);
-        case 3: return across<3>(row, row_first, x, out);
-        default: return across<4>(row, row_first, x, out);
+        case 1:
+            return across<1>(row, row_first, x, out);
+        case 2:
+            return across<2>(row, row_first, x, out);
+        case 3:
+            return across<3>(row, row_first, x, out);
+        default:
+            return across<4>(row, row_first, x, out);
     }
 }
 
@@ -58,7 +62,8 @@ TYMPAN_CLONES void store(const std::int32_t* sum, std::uint16_t* out, int count)
 
 }  // namespace
 
-cv::Mat resample(const RowReader& source, int channels, const LanczosAxis& x, const LanczosAxis& y, const Progress& progress) {
+cv::Mat resample(const RowReader& source, int channels, const LanczosAxis& x, const LanczosAxis& y,
+                 const Progress& progress) {
     const int columns = static_cast<int>(x.begin.size()), rows = static_cast<int>(y.begin.size());
     const int values = columns * channels;
     const int read = x.last_source - x.first_source;
@@ -80,7 +85,8 @@ cv::Mat resample(const RowReader& source, int channels, const LanczosAxis& x, co
             const std::int32_t* weights = y.weightsOf(i);
             for (int k = 0; k < y.taps; ++k)
                 if (weights[k] != 0)
-                    addWeighted(sum.ptr<std::int32_t>(), ring.ptr<std::int32_t>((begin + k) % y.taps), weights[k], values);
+                    addWeighted(sum.ptr<std::int32_t>(), ring.ptr<std::int32_t>((begin + k) % y.taps),
+                                weights[k], values);
             store(sum.ptr<std::int32_t>(), result.ptr<std::uint16_t>(i), values);
             if ((++done & 31) == 0) progress.at(1.0 * done / rows);
         }

@@ -9,7 +9,8 @@ namespace {
 Piece* pieceIn(Job& job, int id) { return const_cast<Piece*>(findPiece(job, id)); }
 
 SizeMm printable(const SizeMm& size) {
-    return {std::clamp(size.width, least_size_mm, most_size_mm), std::clamp(size.height, least_size_mm, most_size_mm)};
+    return {std::clamp(size.width, least_size_mm, most_size_mm),
+            std::clamp(size.height, least_size_mm, most_size_mm)};
 }
 
 /// Applies `change` to the piece when it is there.

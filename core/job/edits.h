@@ -3,8 +3,8 @@
 
 namespace tympan {
 
-// Edits: functions from a job to another job. They never fail half way; an id that is not there leaves the job as it
-// was. Sizes are clamped to what can be printed (1 mm to 20 m), copies to 1 to 999.
+// Edits: functions from a job to another job. They never fail half way; an id that is not there leaves the
+// job as it was. Sizes are clamped to what can be printed (1 mm to 20 m), copies to 1 to 999.
 
 inline constexpr double least_size_mm = 1, most_size_mm = 20000;
 

@@ -13,8 +13,9 @@ class History {
 
     const Job& now() const { return states_[at_].job; }
 
-    /// A new value, made by an edit called `what` ("change the size"). Edits that share a non-empty `run` (a slider
-    /// being dragged, a number being typed) become one step. A value equal to the present one is no step.
+    /// A new value, made by an edit called `what` ("change the size"). Edits that share a non-empty `run` (a
+    /// slider being dragged, a number being typed) become one step. A value equal to the present one is no
+    /// step.
     void record(Job job, std::string what, std::string run = {});
 
     /// Ends a run: the next edit is a step of its own.

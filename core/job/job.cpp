@@ -10,7 +10,8 @@ namespace {
 
 template <class List>
 auto find(const List& list, int id) {
-    const auto found = std::find_if(list.begin(), list.end(), [&](const auto& item) { return item.id == id; });
+    const auto found =
+        std::find_if(list.begin(), list.end(), [&](const auto& item) { return item.id == id; });
     return found == list.end() ? nullptr : &*found;
 }
 
@@ -27,9 +28,12 @@ const Object& objectOf(const Job& job, const Piece& piece) {
 
 Ink inkOf(const Piece& piece) {
     switch (piece.tone.ink) {
-        case Tone::InkChoice::grey: return Ink::grey;
-        case Tone::InkChoice::colour: return Ink::colour;
-        case Tone::InkChoice::as_method_says: break;
+        case Tone::InkChoice::grey:
+            return Ink::grey;
+        case Tone::InkChoice::colour:
+            return Ink::colour;
+        case Tone::InkChoice::as_method_says:
+            break;
     }
     return piece.method.advice == InkAdvice::colour ? Ink::colour : Ink::grey;
 }

@@ -11,7 +11,8 @@
 
 namespace tympan {
 
-/// Where a piece lies on its object, in the finished frame: the picture's centre, measured from the object's centre.
+/// Where a piece lies on its object, in the finished frame: the picture's centre, measured from the object's
+/// centre.
 struct Placement {
     int object = 0;
     PointMm from_centre;
@@ -25,7 +26,8 @@ struct Piece {
     ArtworkPtr artwork;
     Method method;  ///< its own copy of the catalogue's entry
     Placement placement;
-    /// The picture's size as asked. Where its shape differs from the artwork's, the artwork is cropped about its centre.
+    /// The picture's size as asked. Where its shape differs from the artwork's, the artwork is cropped about
+    /// its centre.
     SizeMm size;
     Tone tone;
     int copies = 1;
@@ -36,9 +38,9 @@ struct Piece {
 /// How sheets are laid out, the same for the whole job.
 struct SheetRules {
     Paper paper;
-    double margin_mm = 5;        ///< what the printer leaves bare at every edge of the page
-    double band_mm = 7;          ///< kept for marks along a seam
-    double scissor_gap_mm = 6;   ///< between pieces that share a sheet
+    double margin_mm = 5;       ///< what the printer leaves bare at every edge of the page
+    double band_mm = 7;         ///< kept for marks along a seam
+    double scissor_gap_mm = 6;  ///< between pieces that share a sheet
     double ppi = 300;
     bool operator==(const SheetRules&) const = default;
 };

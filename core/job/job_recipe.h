@@ -5,8 +5,8 @@
 
 namespace tympan {
 
-/// Makes a job from a recipe: a small JSON file (schema "tympan-recipe-1") that lists pictures beside it with what
-/// they go on, how big and how. The demo is one. Throws Error (input) with the faulty line or picture.
+/// Makes a job from a recipe: a small JSON file (schema "tympan-recipe-1") that lists pictures beside it with
+/// what they go on, how big and how. The demo is one. Throws Error (input) with the faulty line or picture.
 Job jobFromRecipe(const std::filesystem::path& file);
 
 }  // namespace tympan

@@ -34,7 +34,8 @@ struct Cut {
 
     long sheets() const { return static_cast<long>(across.size() - 1) * static_cast<long>(down.size() - 1); }
     long seamLength(const SizePx& size) const {
-        return static_cast<long>(across.size() - 2) * size.height + static_cast<long>(down.size() - 2) * size.width;
+        return static_cast<long>(across.size() - 2) * size.height +
+               static_cast<long>(down.size() - 2) * size.width;
     }
 };
 
@@ -42,7 +43,10 @@ struct Cut {
 Cut bestCut(const Job& job, const Piece& piece, const SizePx& size, int band) {
     std::optional<Cut> best;
     for (Orientation orientation : orientations) {
-        Cut cut{orientation, printableArea(job.sheets.paper, orientation, job.sheets, piece.method.carrier), {}, {}};
+        Cut cut{orientation,
+                printableArea(job.sheets.paper, orientation, job.sheets, piece.method.carrier),
+                {},
+                {}};
         cut.across = cuts(size.width, cut.area.width, band);
         cut.down = cuts(size.height, cut.area.height, band);
         if (cut.across.empty() || cut.down.empty()) continue;
@@ -53,25 +57,27 @@ Cut bestCut(const Job& job, const Piece& piece, const SizePx& size, int band) {
     return *best;
 }
 
-Sheet tile(const Job& job, const Piece& piece, std::size_t print, const SizePx& size, const Cut& cut, int row, int column,
-           int band) {
+Sheet tile(const Job& job, const Piece& piece, std::size_t print, const SizePx& size, const Cut& cut, int row,
+           int column, int band) {
     const PixelGrid grid{job.sheets.ppi};
     const auto c = static_cast<std::size_t>(column), r = static_cast<std::size_t>(row);
     PlacedRegion part;
     part.print = print;
     part.piece = piece.id;
-    part.region = {cut.across[c], cut.down[r], cut.across[c + 1] - cut.across[c], cut.down[r + 1] - cut.down[r]};
-    part.seams = {part.region.x > 0, part.region.y > 0, part.region.right() < size.width, part.region.bottom() < size.height};
+    part.region = {cut.across[c], cut.down[r], cut.across[c + 1] - cut.across[c],
+                   cut.down[r + 1] - cut.down[r]};
+    part.seams = {part.region.x > 0, part.region.y > 0, part.region.right() < size.width,
+                  part.region.bottom() < size.height};
     const int left = part.seams.left ? band : 0, right = part.seams.right ? band : 0;
     const int top = part.seams.top ? band : 0, bottom = part.seams.bottom ? band : 0;
     part.placed = {begin(cut.area.x + left, cut.area.width - left - right, part.region.width, grid),
-                   begin(cut.area.y + top, cut.area.height - top - bottom, part.region.height, grid), part.region.width,
-                   part.region.height};
+                   begin(cut.area.y + top, cut.area.height - top - bottom, part.region.height, grid),
+                   part.region.width, part.region.height};
     // A sheet that is laid whole is not trimmed: ink beyond a seam would print the neighbour's edge twice.
     const int bleed = piece.method.laid_whole ? 0 : grid.nearest(bleed_mm);
     const RectPx whole{0, 0, size.width, size.height};
-    part.inked = intersection(whole, {part.region.x - bleed, part.region.y - bleed, part.region.width + 2 * bleed,
-                                      part.region.height + 2 * bleed});
+    part.inked = intersection(whole, {part.region.x - bleed, part.region.y - bleed,
+                                      part.region.width + 2 * bleed, part.region.height + 2 * bleed});
     part.label = tileLabel(row, column);
     return {pageOf(job.sheets.paper, cut.orientation), cut.area, {part}, part.label, piece.method.laid_whole};
 }
@@ -79,10 +85,12 @@ Sheet tile(const Job& job, const Piece& piece, std::size_t print, const SizePx& 
 void addTiles(Imposition& imposition, const Job& job, const Piece& piece, std::size_t print) {
     const SizePx size = imposition.prints[print].size;
     const PixelGrid grid{job.sheets.ppi};
-    const int band = piece.method.laid_whole ? 0 : grid.firstAfter(std::max(job.sheets.band_mm, least_band_mm));
+    const int band =
+        piece.method.laid_whole ? 0 : grid.firstAfter(std::max(job.sheets.band_mm, least_band_mm));
     const Cut cut = bestCut(job, piece, size, band);
     if (static_cast<std::size_t>(cut.sheets() * piece.copies) > most_sheets)
-        throw Error(Error::Kind::input, piece.name, "more than 5000 sheets", "make it smaller, or choose a larger paper");
+        throw Error(Error::Kind::input, piece.name, "more than 5000 sheets",
+                    "make it smaller, or choose a larger paper");
     for (int copy = 0; copy < piece.copies; ++copy)
         for (int row = 0; row + 1 < static_cast<int>(cut.down.size()); ++row)
             for (int column = 0; column + 1 < static_cast<int>(cut.across.size()); ++column) {
@@ -104,7 +112,8 @@ PlacedRegion wholePiece(const Imposition& imposition, const Job& job, std::size_
 }
 
 /// Sheets of one group in rows, on the orientation that takes fewer of them.
-std::vector<Sheet> rowSheets(const Imposition& imposition, const Job& job, const std::vector<std::pair<std::size_t, int>>& parts) {
+std::vector<Sheet> rowSheets(const Imposition& imposition, const Job& job,
+                             const std::vector<std::pair<std::size_t, int>>& parts) {
     const Method& method = job.pieces[parts.front().first].method;
     std::optional<std::vector<RowPlace>> best;
     Orientation orientation = Orientation::portrait;
@@ -118,7 +127,8 @@ std::vector<Sheet> rowSheets(const Imposition& imposition, const Job& job, const
             return std::count_if(p.begin(), p.end(), [](const RowPlace& place) { return place.turned; });
         };
         if (!places) continue;
-        if (!best || std::tuple(places->back().sheet, turned(*places)) < std::tuple(best->back().sheet, turned(*best))) {
+        if (!best || std::tuple(places->back().sheet, turned(*places)) <
+                         std::tuple(best->back().sheet, turned(*best))) {
             best = places;
             orientation = trial;
         }
@@ -136,7 +146,8 @@ std::vector<Sheet> rowSheets(const Imposition& imposition, const Job& job, const
     }
     for (Sheet& sheet : sheets) {
         if (sheet.regions.size() > 1) continue;
-        RectPx& alone = sheet.regions.front().placed;  // a piece that has a sheet to itself lies in its middle
+        RectPx& alone =
+            sheet.regions.front().placed;  // a piece that has a sheet to itself lies in its middle
         alone.x = begin(area.x, area.width, alone.width, imposition.grid);
         alone.y = begin(area.y, area.height, alone.height, imposition.grid);
     }
@@ -148,7 +159,8 @@ std::vector<Sheet> rowSheets(const Imposition& imposition, const Job& job, const
 RectPx PlacedRegion::inkedOnPage() const {
     const int left = region.x - inked.x, top = region.y - inked.y;
     const int right = inked.right() - region.right(), bottom = inked.bottom() - region.bottom();
-    if (!turned) return {placed.x - left, placed.y - top, placed.width + left + right, placed.height + top + bottom};
+    if (!turned)
+        return {placed.x - left, placed.y - top, placed.width + left + right, placed.height + top + bottom};
     return {placed.x - bottom, placed.y - left, placed.width + bottom + top, placed.height + left + right};
 }
 
@@ -168,17 +180,20 @@ Imposition impose(const Job& job, std::optional<Mirrored> forced) {
         }
         std::vector<std::pair<std::size_t, int>> parts;
         for (std::size_t j = i; j < job.pieces.size(); ++j) {
-            const bool together = j == i || (!piece.method.laid_whole && job.pieces[j].method == piece.method &&
-                                             fitsOneSheet(job, job.pieces[j], imposition.prints[j].size));
+            const bool together =
+                j == i || (!piece.method.laid_whole && job.pieces[j].method == piece.method &&
+                           fitsOneSheet(job, job.pieces[j], imposition.prints[j].size));
             if (done[j] || !together) continue;
             done[j] = true;
             for (int copy = 0; copy < job.pieces[j].copies; ++copy) parts.emplace_back(j, copy);
         }
         if (piece.method.laid_whole) {
             for (const auto& part : parts)
-                for (Sheet& sheet : rowSheets(imposition, job, {part})) imposition.sheets.push_back(std::move(sheet));
+                for (Sheet& sheet : rowSheets(imposition, job, {part}))
+                    imposition.sheets.push_back(std::move(sheet));
         } else {
-            for (Sheet& sheet : rowSheets(imposition, job, parts)) imposition.sheets.push_back(std::move(sheet));
+            for (Sheet& sheet : rowSheets(imposition, job, parts))
+                imposition.sheets.push_back(std::move(sheet));
         }
     }
     int shared = 0;

@@ -17,9 +17,9 @@ struct PlacedRegion {
     std::size_t print = 0;  ///< which of Imposition::prints
     int piece = 0;          ///< the piece's id
     int copy = 0;
-    RectPx region;  ///< what is kept after trimming, in the print frame
-    RectPx inked;   ///< what is printed: the region and its bleed, in the print frame
-    RectPx placed;  ///< where the region lies on the page, after turning
+    RectPx region;        ///< what is kept after trimming, in the print frame
+    RectPx inked;         ///< what is printed: the region and its bleed, in the print frame
+    RectPx placed;        ///< where the region lies on the page, after turning
     bool turned = false;  ///< by a quarter, clockwise
     Seams seams;
     std::string label;  ///< "A1" within its piece
@@ -43,9 +43,10 @@ struct Imposition {
     std::vector<Sheet> sheets;
 };
 
-/// A piece that fits the printable area stays on one sheet, and shares it in rows with others of its method, unless
-/// the method lays sheets whole. A larger one is cut over as few sheets as either orientation of the page allows.
-/// `forced` overrides the mirroring of this one output. Throws Error (input) when the margins leave no room.
+/// A piece that fits the printable area stays on one sheet, and shares it in rows with others of its method,
+/// unless the method lays sheets whole. A larger one is cut over as few sheets as either orientation of the
+/// page allows. `forced` overrides the mirroring of this one output. Throws Error (input) when the margins
+/// leave no room.
 Imposition impose(const Job& job, std::optional<Mirrored> forced = {});
 
 }  // namespace tympan

@@ -6,7 +6,9 @@ namespace tympan {
 
 namespace {
 
-bool fits(const SizePx& size, const RectPx& area) { return size.width <= area.width && size.height <= area.height; }
+bool fits(const SizePx& size, const RectPx& area) {
+    return size.width <= area.width && size.height <= area.height;
+}
 
 }  // namespace
 

@@ -19,8 +19,8 @@ struct RowPlace {
     bool turned = false;  ///< by a quarter, clockwise
 };
 
-/// Lays boxes in plain rows, tallest first, `gap` pixels apart, over as many sheets as it takes. A box is turned by a
-/// quarter only when it does not fit upright. Nothing when some box fits neither way.
+/// Lays boxes in plain rows, tallest first, `gap` pixels apart, over as many sheets as it takes. A box is
+/// turned by a quarter only when it does not fit upright. Nothing when some box fits neither way.
 std::optional<std::vector<RowPlace>> layInRows(std::vector<RowItem> items, const RectPx& area, int gap);
 
 }  // namespace tympan

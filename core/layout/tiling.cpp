@@ -15,14 +15,16 @@ SizeMm pageOf(const Paper& paper, Orientation orientation) {
     return {paper.size.height, paper.size.width};
 }
 
-RectPx printableArea(const Paper& paper, Orientation orientation, const SheetRules& rules, const Carrier& carrier) {
+RectPx printableArea(const Paper& paper, Orientation orientation, const SheetRules& rules,
+                     const Carrier& carrier) {
     const SizeMm page = pageOf(paper, orientation);
     const PixelGrid grid{rules.ppi};
     const double edge = std::max(rules.margin_mm, carrier.usable_inset_mm);
     const double lead = std::max(edge, carrier.leading_edge_mm);
     const bool upright = orientation == Orientation::portrait;
     const int left = grid.firstAfter(upright ? edge : lead), top = grid.firstAfter(upright ? lead : edge);
-    const int right = grid.lastBefore(page.width - (upright ? edge : lead)), bottom = grid.lastBefore(page.height - edge);
+    const int right = grid.lastBefore(page.width - (upright ? edge : lead)),
+              bottom = grid.lastBefore(page.height - edge);
     return {left, top, std::max(0, right - left), std::max(0, bottom - top)};
 }
 
@@ -49,7 +51,8 @@ int begin(int free_begin, int free_length, int length, const PixelGrid& grid) {
 
 std::string tileLabel(int row, int column) {
     std::string letters;
-    for (int r = row; r >= 0; r = r / 26 - 1) letters.insert(letters.begin(), static_cast<char>('A' + r % 26));
+    for (int r = row; r >= 0; r = r / 26 - 1)
+        letters.insert(letters.begin(), static_cast<char>('A' + r % 26));
     return letters + std::to_string(column + 1);
 }
 

@@ -11,18 +11,20 @@ enum class Orientation { portrait, landscape };
 /// The page as it is printed: the paper upright, or with width and height swapped.
 SizeMm pageOf(const Paper& paper, Orientation orientation);
 
-/// Where ink may lie on a page, in whole pixels of the page's raster: the page less the printer's margins and what the
-/// carrier keeps clear, snapped inward. The clear leading edge is the top of an upright sheet; a landscape page may be
-/// fed by either short edge, so both stay clear. May come out empty.
-RectPx printableArea(const Paper& paper, Orientation orientation, const SheetRules& rules, const Carrier& carrier);
+/// Where ink may lie on a page, in whole pixels of the page's raster: the page less the printer's margins and
+/// what the carrier keeps clear, snapped inward. The clear leading edge is the top of an upright sheet; a
+/// landscape page may be fed by either short edge, so both stay clear. May come out empty.
+RectPx printableArea(const Paper& paper, Orientation orientation, const SheetRules& rules,
+                     const Carrier& carrier);
 
-/// The cuts of `length` pixels over sheets that offer `room` each, `band` being kept at every side with a seam:
-/// absolute positions 0, seams…, length. As few parts as possible; what is to spare is shared among them in proportion,
-/// and each seam is rounded once from its absolute place. Empty when the room does not even hold the bands.
+/// The cuts of `length` pixels over sheets that offer `room` each, `band` being kept at every side with a
+/// seam: absolute positions 0, seams…, length. As few parts as possible; what is to spare is shared among
+/// them in proportion, and each seam is rounded once from its absolute place. Empty when the room does not
+/// even hold the bands.
 std::vector<int> cuts(int length, int room, int band);
 
-/// Where a part of `length` begins in a free stretch: in the middle when marks then have room on both sides, else at
-/// the far end, so that what is free lies on one side.
+/// Where a part of `length` begins in a free stretch: in the middle when marks then have room on both sides,
+/// else at the far end, so that what is free lies on one side.
 int begin(int free_begin, int free_length, int length, const PixelGrid& grid);
 
 /// "A1": letter = row from the top, number = column from the left.

@@ -3,10 +3,10 @@
 
 namespace tympan {
 
-// The three frames. *Finished*: the picture as people will see it on the object. *Print*: the ink as it lies on the
-// paper, looking at the inked side. *Sheet*: the page that carries a part of the print. Finished and print differ by a
-// turn about the upright axis, x' = W - 1 - x for columns, never by y; a sheet shows a box of the print at an offset,
-// perhaps after a quarter turn.
+// The three frames. *Finished*: the picture as people will see it on the object. *Print*: the ink as it lies
+// on the paper, looking at the inked side. *Sheet*: the page that carries a part of the print. Finished and
+// print differ by a turn about the upright axis, x' = W - 1 - x for columns, never by y; a sheet shows a box
+// of the print at an offset, perhaps after a quarter turn.
 
 /// Whether the print is the mirror image of the finished picture.
 enum class Mirrored { no, yes };

@@ -14,13 +14,16 @@ bool overlaps(const RectMm& a, const RectMm& b) {
 }
 
 bool contains(const RectPx& outer, const RectPx& inner) {
-    return inner.x >= outer.x && inner.y >= outer.y && inner.right() <= outer.right() && inner.bottom() <= outer.bottom();
+    return inner.x >= outer.x && inner.y >= outer.y && inner.right() <= outer.right() &&
+           inner.bottom() <= outer.bottom();
 }
 
 RectMm grown(const RectMm& box, double by_mm) {
     return {box.x - by_mm, box.y - by_mm, box.width + 2 * by_mm, box.height + 2 * by_mm};
 }
 
-RectPx quarterTurn(const RectPx& box, int height) { return {height - box.bottom(), box.x, box.height, box.width}; }
+RectPx quarterTurn(const RectPx& box, int height) {
+    return {height - box.bottom(), box.x, box.height, box.width};
+}
 
 }  // namespace tympan

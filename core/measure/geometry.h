@@ -4,8 +4,9 @@
 
 namespace tympan {
 
-// Plain shapes. Millimetres are real numbers, x to the right and y down from the top left corner. Pixels are whole
-// numbers on one named raster; boxes are half open: they hold x <= column < right() and y <= row < bottom().
+// Plain shapes. Millimetres are real numbers, x to the right and y down from the top left corner. Pixels are
+// whole numbers on one named raster; boxes are half open: they hold x <= column < right() and y <= row <
+// bottom().
 
 struct PointMm {
     double x = 0, y = 0;
@@ -43,7 +44,8 @@ bool overlaps(const RectMm& a, const RectMm& b);
 bool contains(const RectPx& outer, const RectPx& inner);
 RectMm grown(const RectMm& box, double by_mm);
 
-/// The box after a quarter turn clockwise of the page that holds it (y down), `height` being that page's height.
+/// The box after a quarter turn clockwise of the page that holds it (y down), `height` being that page's
+/// height.
 RectPx quarterTurn(const RectPx& box, int height);
 
 }  // namespace tympan

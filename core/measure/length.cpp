@@ -2,6 +2,7 @@
 
 #include <charconv>
 #include <cmath>
+
 #include <fmt/format.h>
 
 namespace tympan {
@@ -51,8 +52,13 @@ struct Reader {
         return value;
     }
     std::optional<double> sign() {
-        for (const auto& [text, value] : {std::pair{"½", 0.5}, {"¼", 0.25}, {"¾", 0.75}, {"⅛", 0.125},
-                                          {"⅜", 0.375}, {"⅝", 0.625}, {"⅞", 0.875}})
+        for (const auto& [text, value] : {std::pair{"½", 0.5},
+                                          {"¼", 0.25},
+                                          {"¾", 0.75},
+                                          {"⅛", 0.125},
+                                          {"⅜", 0.375},
+                                          {"⅝", 0.625},
+                                          {"⅞", 0.875}})
             if (take(text)) return value;
         return {};
     }
@@ -80,10 +86,19 @@ struct Reader {
         return whole;
     }
     std::optional<double> unitInMm() {
-        for (const auto& [text, mm] :
-             {std::pair{"mm", 1.0}, {"cm", 10.0}, {"inches", mm_per_inch}, {"inch", mm_per_inch}, {"in", mm_per_inch},
-              {"\"", mm_per_inch}, {"″", mm_per_inch}, {"”", mm_per_inch}, {"ft", 12 * mm_per_inch},
-              {"'", 12 * mm_per_inch}, {"′", 12 * mm_per_inch}, {"’", 12 * mm_per_inch}, {"m", 1000.0}})
+        for (const auto& [text, mm] : {std::pair{"mm", 1.0},
+                                       {"cm", 10.0},
+                                       {"inches", mm_per_inch},
+                                       {"inch", mm_per_inch},
+                                       {"in", mm_per_inch},
+                                       {"\"", mm_per_inch},
+                                       {"″", mm_per_inch},
+                                       {"”", mm_per_inch},
+                                       {"ft", 12 * mm_per_inch},
+                                       {"'", 12 * mm_per_inch},
+                                       {"′", 12 * mm_per_inch},
+                                       {"’", 12 * mm_per_inch},
+                                       {"m", 1000.0}})
             if (take(text)) return mm;
         return {};
     }
@@ -100,9 +115,12 @@ std::string lower(std::string_view text) {
 
 double millimetresIn(Unit unit) {
     switch (unit) {
-        case Unit::mm: return 1;
-        case Unit::cm: return 10;
-        case Unit::in: return mm_per_inch;
+        case Unit::mm:
+            return 1;
+        case Unit::cm:
+            return 10;
+        case Unit::in:
+            return mm_per_inch;
     }
     return 1;
 }
@@ -137,6 +155,8 @@ std::string formatNumber(double mm, Unit unit) {
 
 std::string_view sign(Unit unit) { return unit == Unit::mm ? "mm" : unit == Unit::cm ? "cm" : "in"; }
 
-std::string formatLength(double mm, Unit unit) { return formatNumber(mm, unit) + " " + std::string(sign(unit)); }
+std::string formatLength(double mm, Unit unit) {
+    return formatNumber(mm, unit) + " " + std::string(sign(unit));
+}
 
 }  // namespace tympan

@@ -13,11 +13,13 @@ inline constexpr double mm_per_inch = 25.4;
 /// Millimetres in one unit.
 double millimetresIn(Unit unit);
 
-/// Reads a length as a maker writes it and returns millimetres: "200mm", "18,7 cm", "7 3/8 in", "2' 3\"", "½\"".
-/// A number without a unit is in `bare`. Returns nothing for what is not a length, is negative or is not finite.
+/// Reads a length as a maker writes it and returns millimetres: "200mm", "18,7 cm", "7 3/8 in", "2' 3\"",
+/// "½\"". A number without a unit is in `bare`. Returns nothing for what is not a length, is negative or is
+/// not finite.
 std::optional<double> parseLength(std::string_view text, Unit bare);
 
-/// A length for reading: one decimal in mm, two in cm and in; trailing zeros dropped; the unit's sign at the end.
+/// A length for reading: one decimal in mm, two in cm and in; trailing zeros dropped; the unit's sign at the
+/// end.
 std::string formatLength(double mm, Unit unit);
 
 /// As formatLength, without the unit's sign.

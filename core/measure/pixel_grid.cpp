@@ -6,7 +6,8 @@ namespace tympan {
 
 namespace {
 
-// Lengths such as 8.5 in at 300 ppi are whole pixels that arrive a rounding error off; this far counts as on the line.
+// Lengths such as 8.5 in at 300 ppi are whole pixels that arrive a rounding error off; this far counts as on
+// the line.
 constexpr double on_the_line = 1e-6;
 
 double gridLines(const PixelGrid& grid, double mm) { return mm * grid.ppi / mm_per_inch; }

@@ -14,7 +14,9 @@ struct PixelGrid {
 
     /// Pixels of a print that is asked to be this long: round half up, at least one.
     int printPixels(double length_mm) const;
-    SizePx printPixels(const SizeMm& asked) const { return {printPixels(asked.width), printPixels(asked.height)}; }
+    SizePx printPixels(const SizeMm& asked) const {
+        return {printPixels(asked.width), printPixels(asked.height)};
+    }
 
     /// The nearest grid line to a position; for seams, snapped once from their absolute place.
     int nearest(double position_mm) const;

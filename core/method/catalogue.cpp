@@ -1,6 +1,7 @@
 #include "core/method/catalogue.h"
 
 #include <algorithm>
+
 #include <fmt/format.h>
 
 #include "core/base/data_folder.h"
@@ -17,7 +18,8 @@ const std::vector<std::pair<PrinterKind, std::string>> printer_ids{{PrinterKind:
 std::vector<PrinterKind> readPrinters(JsonReader& reader) {
     std::vector<PrinterKind> kinds;
     for (const std::string& name : reader.texts("printers")) {
-        const auto found = std::find_if(printer_ids.begin(), printer_ids.end(), [&](auto& p) { return p.second == name; });
+        const auto found =
+            std::find_if(printer_ids.begin(), printer_ids.end(), [&](auto& p) { return p.second == name; });
         if (found == printer_ids.end()) reader.fail("printers", "\"" + name + "\" is not a kind of printer");
         kinds.push_back(found->first);
     }
@@ -56,7 +58,8 @@ Method readMethod(JsonReader reader) {
 }  // namespace
 
 std::string_view id(PrinterKind kind) {
-    return std::find_if(printer_ids.begin(), printer_ids.end(), [&](auto& p) { return p.first == kind; })->second;
+    return std::find_if(printer_ids.begin(), printer_ids.end(), [&](auto& p) { return p.first == kind; })
+        ->second;
 }
 
 Mirrored mirroredBy(int turns) { return turns % 2 != 0 ? Mirrored::yes : Mirrored::no; }
@@ -68,7 +71,8 @@ std::vector<Method> readMethods(const JsonText& source) {
     for (JsonReader& entry : reader.objects("methods")) {
         Method method = readMethod(entry);
         const auto same = [&](const Method& other) { return other.id == method.id; };
-        if (std::any_of(methods.begin(), methods.end(), same)) entry.fail("id", "\"" + method.id + "\" is there twice");
+        if (std::any_of(methods.begin(), methods.end(), same))
+            entry.fail("id", "\"" + method.id + "\" is there twice");
         methods.push_back(std::move(method));
     }
     if (methods.empty()) reader.fail("methods", "must hold at least one method");
@@ -87,7 +91,8 @@ const Method& findMethod(const std::vector<Method>& methods, const std::string& 
         if (method.id == id) return method;
         ids += (ids.empty() ? "" : ", ") + method.id;
     }
-    throw Error(Error::Kind::usage, "", fmt::format("there is no method \"{}\"", id), "choose one of: " + ids);
+    throw Error(Error::Kind::usage, "", fmt::format("there is no method \"{}\"", id),
+                "choose one of: " + ids);
 }
 
 }  // namespace tympan

@@ -4,7 +4,8 @@
 
 namespace tympan {
 
-/// Reads and checks a method catalogue (schema "tympan-methods-1"). Throws Error (input) with the faulty line.
+/// Reads and checks a method catalogue (schema "tympan-methods-1"). Throws Error (input) with the faulty
+/// line.
 std::vector<Method> readMethods(const JsonText& source);
 
 /// The catalogue that ships with the program.

@@ -7,7 +7,8 @@
 
 namespace tympan {
 
-/// What receives the transfer, in the finished frame: x to the right and y down on the face that people will see.
+/// What receives the transfer, in the finished frame: x to the right and y down on the face that people will
+/// see.
 struct Object {
     int id = 0;
     std::string name;            ///< "oak table top"

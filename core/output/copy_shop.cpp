@@ -16,7 +16,9 @@ namespace {
 
 constexpr double side_mm = 16, proof_ppi = 150;
 
-std::string mirroring(Mirrored mirrored) { return mirrored == Mirrored::yes ? "already mirrored" : "not mirrored, and right so"; }
+std::string mirroring(Mirrored mirrored) {
+    return mirrored == Mirrored::yes ? "already mirrored" : "not mirrored, and right so";
+}
 
 /// "already mirrored", "not mirrored, and right so", or both when the pieces differ.
 std::string mirroringOfAll(const Imposition& imposition) {
@@ -29,12 +31,13 @@ std::string mirroringOfAll(const Imposition& imposition) {
 /// Names travel: nothing that a file system or a shop's computer could stumble over.
 std::string safeName(const std::string& name) {
     std::string safe;
-    for (char c : name) safe += std::string_view("/\\:*?\"<>|\n\t").find(c) == std::string_view::npos ? c : '-';
+    for (char c : name)
+        safe += std::string_view("/\\:*?\"<>|\n\t").find(c) == std::string_view::npos ? c : '-';
     return safe.empty() ? "print" : safe;
 }
 
-void writeInstructions(const std::filesystem::path& file, const std::string& sheets_name, const Job& job, const Imposition& imposition,
-                       const Progress& progress) {
+void writeInstructions(const std::filesystem::path& file, const std::string& sheets_name, const Job& job,
+                       const Imposition& imposition, const Progress& progress) {
     PdfFile pdf(file, job.name, job.created);
     const SizeMm page = job.sheets.paper.size;
     pdf.beginPage(page);
@@ -49,17 +52,21 @@ void writeInstructions(const std::filesystem::path& file, const std::string& she
     };
     say("For the person at the printer", 7, true);
     say(fmt::format("File: {}", sheets_name), 4.2, false);
-    say(fmt::format("{} {} of {}, one side only", imposition.sheets.size(), imposition.sheets.size() == 1 ? "page" : "pages",
-                    job.sheets.paper.name), 4.2, false);
+    say(fmt::format("{} {} of {}, one side only", imposition.sheets.size(),
+                    imposition.sheets.size() == 1 ? "page" : "pages", job.sheets.paper.name),
+        4.2, false);
     y += 4;
     say(mirroringOfAll(imposition), 6, true);
     say("print at 100 %", 6, true);
     say("do not fit to page", 6, true);
     say("do not mirror", 6, true);
     y += 4;
-    say(std::string("On every printed page the small words beside the picture must read normally (\"") + tell_tale +
-            "\"), and the bar must measure what it says.", 4.2, false);
-    say("The next pages show each picture reduced to one sheet, as it will be printed, so that the result can be compared.", 4.2, false);
+    say(std::string("On every printed page the small words beside the picture must read normally (\"") +
+            tell_tale + "\"), and the bar must measure what it says.",
+        4.2, false);
+    say("The next pages show each picture reduced to one sheet, as it will be printed, so that the result "
+        "can be compared.",
+        4.2, false);
     pdf.marks(marks);
     pdf.endPage();
 
@@ -71,13 +78,23 @@ void writeInstructions(const std::filesystem::path& file, const std::string& she
         Piece reduced = piece;
         reduced.size = {piece.size.width * scale, piece.size.height * scale};
         pdf.beginPage(page);
-        pdf.pictureIn({side_mm, 2 * side_mm, reduced.size.width, reduced.size.height}, renderWhole(printOf(reduced, proof_ppi), {progress.stop, {}}));
-        pdf.marks({Words{fmt::format("Proof of {}: {}, reduced to {:.0f} %", piece.name,
-                                     imposition.prints[i].mirrored == Mirrored::yes ? "mirrored" : "not mirrored", 100 * scale),
-                         {side_mm, side_mm + 4}, 4.2, 0, true},
-                   Words{fmt::format("true size {} x {}; this page is for comparing, not for transfer", formatNumber(piece.size.width, job.unit),
-                                     formatLength(piece.size.height, job.unit)),
-                         {side_mm, side_mm + 10}, 3.4, 0, false}});
+        pdf.pictureIn({side_mm, 2 * side_mm, reduced.size.width, reduced.size.height},
+                      renderWhole(printOf(reduced, proof_ppi), {progress.stop, {}}));
+        pdf.marks(
+            {Words{fmt::format("Proof of {}: {}, reduced to {:.0f} %", piece.name,
+                               imposition.prints[i].mirrored == Mirrored::yes ? "mirrored" : "not mirrored",
+                               100 * scale),
+                   {side_mm, side_mm + 4},
+                   4.2,
+                   0,
+                   true},
+             Words{fmt::format("true size {} x {}; this page is for comparing, not for transfer",
+                               formatNumber(piece.size.width, job.unit),
+                               formatLength(piece.size.height, job.unit)),
+                   {side_mm, side_mm + 10},
+                   3.4,
+                   0,
+                   false}});
         pdf.endPage();
     }
     pdf.commit();
@@ -85,10 +102,13 @@ void writeInstructions(const std::filesystem::path& file, const std::string& she
 
 }  // namespace
 
-std::vector<std::filesystem::path> writeCopyShopSet(const std::filesystem::path& folder, const Job& job, const Progress& progress) {
+std::vector<std::filesystem::path> writeCopyShopSet(const std::filesystem::path& folder, const Job& job,
+                                                    const Progress& progress) {
     std::error_code failed;
     std::filesystem::create_directories(folder, failed);
-    if (failed) throw Error(Error::Kind::output, folder.string(), "the folder cannot be made (" + failed.message() + ")", "choose another place");
+    if (failed)
+        throw Error(Error::Kind::output, folder.string(),
+                    "the folder cannot be made (" + failed.message() + ")", "choose another place");
     const Imposition imposition = impose(job);
     const std::string name = safeName(job.name);
     const std::string sheets_name = name + " - print at 100 percent.pdf";

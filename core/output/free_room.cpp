@@ -4,8 +4,10 @@
 
 namespace tympan {
 
-std::optional<PointMm> findRoom(const RectMm& area, const std::vector<RectMm>& obstacles, const SizeMm& size) {
-    // A box that has room also has room when pushed up and left until it touches: only touching places need a look.
+std::optional<PointMm> findRoom(const RectMm& area, const std::vector<RectMm>& obstacles,
+                                const SizeMm& size) {
+    // A box that has room also has room when pushed up and left until it touches: only touching places need a
+    // look.
     std::vector<double> xs{area.x}, ys{area.y};
     for (const RectMm& obstacle : obstacles) {
         xs.push_back(obstacle.right());
@@ -18,8 +20,10 @@ std::optional<PointMm> findRoom(const RectMm& area, const std::vector<RectMm>& o
         if (y < area.y || y + size.height > area.bottom() + rounding) continue;
         for (double x : xs) {
             if (x < area.x || x + size.width > area.right() + rounding) continue;
-            const RectMm trial{x + rounding, y + rounding, size.width - 2 * rounding, size.height - 2 * rounding};
-            if (std::none_of(obstacles.begin(), obstacles.end(), [&](const RectMm& o) { return overlaps(trial, o); }))
+            const RectMm trial{x + rounding, y + rounding, size.width - 2 * rounding,
+                               size.height - 2 * rounding};
+            if (std::none_of(obstacles.begin(), obstacles.end(),
+                             [&](const RectMm& o) { return overlaps(trial, o); }))
                 return PointMm{x, y};
         }
     }

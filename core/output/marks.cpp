@@ -1,10 +1,11 @@
 #include "core/output/marks.h"
 
-#include <cairo/cairo.h>
 #include <memory>
 #include <mutex>
 #include <numbers>
 #include <sstream>
+
+#include <cairo/cairo.h>
 
 #include "core/output/typeface.h"
 
@@ -56,8 +57,13 @@ FilledShape box(const RectMm& r, double grey) {
 
 FilledShape upArrow(PointMm at, double width, double height) {
     const double middle = at.x + width / 2, stem = width * 0.14, head = at.y + height * 0.45;
-    return {{{middle, at.y}, {at.x + width, head}, {middle + stem, head}, {middle + stem, at.y + height},
-             {middle - stem, at.y + height}, {middle - stem, head}, {at.x, head}}};
+    return {{{middle, at.y},
+             {at.x + width, head},
+             {middle + stem, head},
+             {middle + stem, at.y + height},
+             {middle - stem, at.y + height},
+             {middle - stem, head},
+             {at.x, head}}};
 }
 
 double widthOf(const std::string& text, double size_mm, bool strong) {

@@ -10,8 +10,9 @@ typedef struct _cairo cairo_t;
 
 namespace tympan {
 
-// What lies on a sheet beside pictures: filled shapes and words, in mm of the page, y down. One function draws them, on
-// paper and on screen. Lines are thin filled shapes, so that it is exact on which side of a cut their ink lies.
+// What lies on a sheet beside pictures: filled shapes and words, in mm of the page, y down. One function
+// draws them, on paper and on screen. Lines are thin filled shapes, so that it is exact on which side of a
+// cut their ink lies.
 
 struct FilledShape {
     std::vector<PointMm> corners;
@@ -39,7 +40,8 @@ FilledShape upArrow(PointMm at, double width_mm, double height_mm);
 double widthOf(const std::string& text, double size_mm, bool strong = false);
 
 /// Breaks a text into lines no longer than `width_mm`.
-std::vector<std::string> brokenInto(double width_mm, const std::string& text, double size_mm, bool strong = false);
+std::vector<std::string> brokenInto(double width_mm, const std::string& text, double size_mm,
+                                    bool strong = false);
 
 /// Draws onto a cairo context whose unit is one mm of the page.
 void draw(cairo_t* page, const Marks& marks);

@@ -1,8 +1,9 @@
 #include "core/output/pdf_file.h"
 
-#include <cairo/cairo-pdf.h>
 #include <ctime>
 #include <exception>
+
+#include <cairo/cairo-pdf.h>
 
 #include "core/base/error.h"
 #include "core/base/write_aside.h"
@@ -22,7 +23,8 @@ using Surface = std::unique_ptr<cairo_surface_t, SurfaceEnd>;
 
 std::uint32_t pixel(const std::uint8_t* p, int channels) {
     if (channels == 1) return 0xff000000u | p[0] * 0x010101u;
-    return 0xff000000u | static_cast<std::uint32_t>(p[0]) << 16 | static_cast<std::uint32_t>(p[1]) << 8 | p[2];
+    return 0xff000000u | static_cast<std::uint32_t>(p[0]) << 16 | static_cast<std::uint32_t>(p[1]) << 8 |
+           p[2];
 }
 
 Surface imageOf(const cv::Mat& ink) {
@@ -70,7 +72,8 @@ void paint(cairo_t* page, cairo_surface_t* image) {
 void drawInk(cairo_t* page_mm, const cv::Mat& ink, int x, int y, const PixelGrid& grid, const RectPx& kept) {
     for (int top = 0; top < ink.rows; top += most_rows)
         for (int left = 0; left < ink.cols; left += most_columns) {
-            const int columns = std::min(most_columns, ink.cols - left), rows = std::min(most_rows, ink.rows - top);
+            const int columns = std::min(most_columns, ink.cols - left),
+                      rows = std::min(most_rows, ink.rows - top);
             cv::Mat band = ink(cv::Rect(left, top, columns, rows));
             if (ink.channels() == 3 && allGrey(band)) {
                 band = band.clone();
@@ -112,7 +115,8 @@ struct PdfFile::State {
         if (failed) std::rethrow_exception(failed);
         if (status == CAIRO_STATUS_NO_MEMORY) throw std::bad_alloc();
         if (status != CAIRO_STATUS_SUCCESS)
-            throw Error(Error::Kind::output, "", std::string("the PDF cannot be made (") + cairo_status_to_string(status) + ")", "");
+            throw Error(Error::Kind::output, "",
+                        std::string("the PDF cannot be made (") + cairo_status_to_string(status) + ")", "");
     }
 };
 

@@ -8,15 +8,17 @@
 
 namespace tympan {
 
-/// Draws 8-bit ink (grey or RGB) so that its pixels lie exactly on the page's pixel grid, from pixel (x, y). Each band
-/// of at most 4096 rows and 16384 columns is an image of its own, drawn without interpolation and inset by a
-/// ten-thousandth of a pixel: with none, rounding makes some viewers draw one pixel too many; with ten times as much,
-/// others mix a trace of each pixel's neighbour into it. Twenty times the rounding of the file's own numbers at 600 ppi. Grey comes out as DeviceGray; a colour image that
-/// happens to be all grey stays DeviceRGB where `spare` (a box within the image, cut away later) allows one pixel to
-/// be a shade off, so that neighbouring sheets are printed with the same inks.
+/// Draws 8-bit ink (grey or RGB) so that its pixels lie exactly on the page's pixel grid, from pixel (x, y).
+/// Each band of at most 4096 rows and 16384 columns is an image of its own, drawn without interpolation and
+/// inset by a ten-thousandth of a pixel: with none, rounding makes some viewers draw one pixel too many; with
+/// ten times as much, others mix a trace of each pixel's neighbour into it. Twenty times the rounding of the
+/// file's own numbers at 600 ppi. Grey comes out as DeviceGray; a colour image that happens to be all grey
+/// stays DeviceRGB where `spare` (a box within the image, cut away later) allows one pixel to be a shade off,
+/// so that neighbouring sheets are printed with the same inks.
 void drawInk(cairo_t* page_mm, const cv::Mat& ink, int x, int y, const PixelGrid& grid, const RectPx& kept);
 
-/// A PDF of pages at true size, written aside and put in place by `commit`. Its bytes depend only on what is drawn.
+/// A PDF of pages at true size, written aside and put in place by `commit`. Its bytes depend only on what is
+/// drawn.
 class PdfFile {
   public:
     /// `created`: seconds since 1970, written as the document's date.

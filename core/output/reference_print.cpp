@@ -25,8 +25,10 @@ Grid gridFor(std::size_t pieces, const SizeMm& page) {
 }
 
 /// The finished picture, unmirrored, in a box; its caption below it.
-void drawPiece(PdfFile& pdf, const Job& job, const Piece& piece, const RectMm& cell, const Progress& progress) {
-    const double scale = std::min({1.0, (cell.width - 6) / piece.size.width, (cell.height - caption_mm - 4) / piece.size.height});
+void drawPiece(PdfFile& pdf, const Job& job, const Piece& piece, const RectMm& cell,
+               const Progress& progress) {
+    const double scale = std::min(
+        {1.0, (cell.width - 6) / piece.size.width, (cell.height - caption_mm - 4) / piece.size.height});
     Piece small = piece;
     small.size = {piece.size.width * scale, piece.size.height * scale};
     Print print = printOf(small, reference_ppi);
@@ -34,8 +36,12 @@ void drawPiece(PdfFile& pdf, const Job& job, const Piece& piece, const RectMm& c
     pdf.pictureIn({cell.x, cell.y, small.size.width, small.size.height}, renderWhole(print, progress));
     const double y = cell.y + small.size.height + 5;
     pdf.marks({Words{piece.name, {cell.x, y}, 3.4, 0, true},
-               Words{formatNumber(piece.size.width, job.unit) + " x " + formatLength(piece.size.height, job.unit) + " on the object",
-                     {cell.x, y + 4.4}, 3, 0, false}});
+               Words{formatNumber(piece.size.width, job.unit) + " x " +
+                         formatLength(piece.size.height, job.unit) + " on the object",
+                     {cell.x, y + 4.4},
+                     3,
+                     0,
+                     false}});
 }
 
 }  // namespace
@@ -50,11 +56,15 @@ void writeReferencePrint(const std::filesystem::path& file, const Job& job, cons
             if (i > 0) pdf.endPage();
             pdf.beginPage(page);
             pdf.marks({Words{"Reference: how it will look when finished", {side_mm, 14}, 5, 0, true},
-                       Words{"the right way round, smaller where it says so by its size; not for transfer", {side_mm, 19.5}, 3.2, 0, false}});
+                       Words{"the right way round, smaller where it says so by its size; not for transfer",
+                             {side_mm, 19.5},
+                             3.2,
+                             0,
+                             false}});
         }
         const auto at = static_cast<int>(i % per_page);
-        const RectMm cell{side_mm + (at % grid.columns) * grid.cell.width, top_mm + (at / grid.columns) * grid.cell.height,
-                          grid.cell.width, grid.cell.height};
+        const RectMm cell{side_mm + (at % grid.columns) * grid.cell.width,
+                          top_mm + (at / grid.columns) * grid.cell.height, grid.cell.width, grid.cell.height};
         progress.at(static_cast<double>(i) / static_cast<double>(job.pieces.size()));
         drawPiece(pdf, job, job.pieces[i], cell, {progress.stop, {}});
     }

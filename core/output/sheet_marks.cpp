@@ -1,8 +1,9 @@
 #include "core/output/sheet_marks.h"
 
 #include <algorithm>
-#include <fmt/format.h>
 #include <optional>
+
+#include <fmt/format.h>
 
 #include "core/output/free_room.h"
 
@@ -38,11 +39,13 @@ Block settled(Marks marks) {
 
 /// Label, arrow, words and tell-tale over `lines` lines.
 Block wordsBlock(const std::string& label, const std::string& name, int lines) {
-    const double arrow_width = 2.2, arrow_height = 3, after_label = widthOf(label + "  ", words_mm * 1.25, true);
+    const double arrow_width = 2.2, arrow_height = 3,
+                 after_label = widthOf(label + "  ", words_mm * 1.25, true);
     std::vector<std::string> texts{"ink side, this way up", tell_tale, name};
     if (lines == 2) texts = {texts[0] + " · " + texts[2], texts[1]};
     if (lines == 1) texts = {texts[0] + " · " + texts[1]};
-    Marks marks{Words{label, {0, 0}, words_mm * 1.25, 0, true}, upArrow({after_label, -2.5}, arrow_width, arrow_height)};
+    Marks marks{Words{label, {0, 0}, words_mm * 1.25, 0, true},
+                upArrow({after_label, -2.5}, arrow_width, arrow_height)};
     for (std::size_t i = 0; i < texts.size(); ++i) {
         const double x = i == 0 || lines == 1 ? after_label + arrow_width + 1.5 : 0;
         marks.push_back(Words{texts[i], {x, static_cast<double>(i) * leading_mm}, words_mm, 0, false});
@@ -50,13 +53,15 @@ Block wordsBlock(const std::string& label, const std::string& name, int lines) {
     return settled(std::move(marks));
 }
 
-/// The same block a quarter turn anticlockwise, as in a band beside an upright seam; its arrow still points up the page.
+/// The same block a quarter turn anticlockwise, as in a band beside an upright seam; its arrow still points
+/// up the page.
 Block uprightBlock(const Block& block) {
     Marks marks = placed(block.marks, {0, block.size.width}, 3);
     for (Mark& mark : marks)
         if (auto* shape = std::get_if<FilledShape>(&mark); shape && shape->corners.size() == 7) {
             const RectMm e = extent(*shape);
-            *shape = upArrow({e.x + (e.width - e.height) / 2, e.y + (e.height - e.width) / 2}, e.height, e.width);
+            *shape =
+                upArrow({e.x + (e.width - e.height) / 2, e.y + (e.height - e.width) / 2}, e.height, e.width);
         }
     return {marks, {block.size.height, block.size.width}};
 }
@@ -76,7 +81,8 @@ bool put(const std::vector<Block>& blocks, const RectMm& area, std::vector<RectM
 /// Draws ticks of one region and keeps count of seams that got none.
 class Ticks {
   public:
-    Ticks(const RectMm& page_area, const RectMm& kept, Seams seams) : area_(page_area), kept_(kept), seams_(seams) {}
+    Ticks(const RectMm& page_area, const RectMm& kept, Seams seams)
+        : area_(page_area), kept_(kept), seams_(seams) {}
 
     Marks marks;
     std::vector<RectMm> taken;
@@ -92,9 +98,11 @@ class Ticks {
   private:
     /// A tick, shortened to the printable area; none when too little of it is left.
     bool tick(RectMm r) {
-        const double right = std::min(r.right(), area_.right()), bottom = std::min(r.bottom(), area_.bottom());
+        const double right = std::min(r.right(), area_.right()),
+                     bottom = std::min(r.bottom(), area_.bottom());
         const double x = std::max(r.x, area_.x), y = std::max(r.y, area_.y);
-        const double length = r.width > r.height ? right - x : bottom - y, breadth = r.width > r.height ? bottom - y : right - x;
+        const double length = r.width > r.height ? right - x : bottom - y,
+                     breadth = r.width > r.height ? bottom - y : right - x;
         if (length < shortest_tick_mm || breadth < line_mm - 1e-6) return false;
         r = {x, y, right - x, bottom - y};
         if (std::none_of(taken.begin(), taken.end(), [&](const RectMm& t) { return t == r; })) {
@@ -135,7 +143,8 @@ RectMm keptClear(const PlacedRegion& part, const PixelGrid& grid) {
     const auto air = [](bool seam) { return seam ? clear_of_bleed_mm : clear_of_picture_mm; };
     // Only untiled pieces are turned, and they have no seams: the sides need no turning here.
     const double left = std::min(inked.x, kept.x) - air(part.seams.left), top = inked.y - air(part.seams.top);
-    return {left, top, inked.right() + air(part.seams.right) - left, inked.bottom() + air(part.seams.bottom) - top};
+    return {left, top, inked.right() + air(part.seams.right) - left,
+            inked.bottom() + air(part.seams.bottom) - top};
 }
 
 }  // namespace
@@ -152,15 +161,19 @@ Marks checkBar(BarKind kind) {
         marks.push_back(box({at == mm ? at - line_mm : static_cast<double>(at), -high, line_mm, high}));
     }
     for (int at = 0; at <= inches; ++at)
-        marks.push_back(box({at == inches ? at * mm_per_inch - line_mm : at * mm_per_inch, line_mm, line_mm, long_mm}));
+        marks.push_back(
+            box({at == inches ? at * mm_per_inch - line_mm : at * mm_per_inch, line_mm, line_mm, long_mm}));
     const std::string above = fmt::format("{} mm", mm), below = fmt::format("{} in", inches);
     const double size = 2.4;
     if (tall) {
         marks.push_back(Words{above, {mm - widthOf(above, size), -long_mm - 0.6}, size, 0, false});
-        marks.push_back(Words{below, {inches * mm_per_inch - widthOf(below, size), long_mm + 2.2}, size, 0, false});
-        marks.push_back(Words{"measure this line: is the print true to size?", {0, -long_mm - 0.6}, size, 0, false});
+        marks.push_back(
+            Words{below, {inches * mm_per_inch - widthOf(below, size), long_mm + 2.2}, size, 0, false});
+        marks.push_back(
+            Words{"measure this line: is the print true to size?", {0, -long_mm - 0.6}, size, 0, false});
     } else {
-        marks.push_back(Words{above + " above, " + below + " below", {inches * mm_per_inch + 1.5, 0.9}, size, 0, false});
+        marks.push_back(
+            Words{above + " above, " + below + " below", {inches * mm_per_inch + 1.5, 0.9}, size, 0, false});
     }
     return marks;
 }
@@ -181,11 +194,16 @@ SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const st
     }
     std::vector<Block> words, bars;
     for (int lines : {3, 2, 1}) words.push_back(wordsBlock(sheet.label, name, lines));
-    for (BarKind kind : {BarKind::tall_100, BarKind::low_100, BarKind::tall_50, BarKind::low_50}) bars.push_back(settled(checkBar(kind)));
+    for (BarKind kind : {BarKind::tall_100, BarKind::low_100, BarKind::tall_50, BarKind::low_50})
+        bars.push_back(settled(checkBar(kind)));
     result.words = put(words, area, taken, result.marks);
     result.check_bar = put(bars, area, taken, result.marks);
     if (gauges)
-        put({settled({Words{"no room for marks at the seam's ends: cut 2.5 mm in from the short lines", {0, 0}, words_mm, 0, false}})},
+        put({settled({Words{"no room for marks at the seam's ends: cut 2.5 mm in from the short lines",
+                            {0, 0},
+                            words_mm,
+                            0,
+                            false}})},
             area, taken, result.marks);
     return result;
 }

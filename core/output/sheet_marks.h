@@ -4,10 +4,10 @@
 
 namespace tympan {
 
-// The marks of a sheet. All lie on the waste side: beyond a seam, or beyond the picture's own edge, never on what is
-// kept, because a line there would transfer. Cut ticks stand in line with the cut, on its waste side, from 2.5 to
-// 6.5 mm outside the seam's end, clear of bleed; where the page has no room there, short lines in the band point at the
-// seam from 2.5 mm away. A sheet that is laid whole has no marks.
+// The marks of a sheet. All lie on the waste side: beyond a seam, or beyond the picture's own edge, never on
+// what is kept, because a line there would transfer. Cut ticks stand in line with the cut, on its waste side,
+// from 2.5 to 6.5 mm outside the seam's end, clear of bleed; where the page has no room there, short lines in
+// the band point at the seam from 2.5 mm away. A sheet that is laid whole has no marks.
 
 struct SheetMarks {
     Marks marks;
@@ -21,12 +21,13 @@ SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const st
 /// The tell-tale, which reads normally on the printed sheet whatever the picture does.
 extern const char* const tell_tale;
 
-/// A bar to hold against a rule, about the origin: 100 mm and 4 in, or 50 mm and 2 in; the low one is a single line high.
+/// A bar to hold against a rule, about the origin: 100 mm and 4 in, or 50 mm and 2 in; the low one is a
+/// single line high.
 enum class BarKind { tall_100, low_100, tall_50, low_50 };
 Marks checkBar(BarKind kind);
 
-/// True when some sheet of the imposition needs the separate test sheet: nothing may be inked beside the picture, or
-/// there is no room for the bar or the words.
+/// True when some sheet of the imposition needs the separate test sheet: nothing may be inked beside the
+/// picture, or there is no room for the bar or the words.
 bool needsTestSheet(const Imposition& imposition);
 
 }  // namespace tympan

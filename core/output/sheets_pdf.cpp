@@ -1,8 +1,10 @@
 #include "core/output/sheets_pdf.h"
 
-#include <cairo/cairo.h>
 #include <future>
 #include <opencv2/imgproc.hpp>
+
+#include <cairo/cairo.h>
+#include <fmt/format.h>
 
 #include "core/output/pdf_file.h"
 #include "core/output/sheet_marks.h"
@@ -39,7 +41,9 @@ std::string sheetName(const Job& job, const Sheet& sheet) {
     const bool one_piece = std::all_of(sheet.regions.begin(), sheet.regions.end(),
                                        [&](const PlacedRegion& part) { return part.piece == first; });
     const Piece* piece = findPiece(job, first);
-    return one_piece && piece ? piece->name : job.name;
+    if (!one_piece || !piece) return job.name;
+    if (piece->copies == 1 || sheet.regions.size() > 1) return piece->name;
+    return fmt::format("{}, copy {} of {}", piece->name, sheet.regions.front().copy + 1, piece->copies);
 }
 
 cv::Mat regionInk(const Imposition& imposition, const PlacedRegion& part, const Progress& progress) {
@@ -48,10 +52,13 @@ cv::Mat regionInk(const Imposition& imposition, const PlacedRegion& part, const 
     return ink;
 }
 
-void writeSheets(const std::filesystem::path& file, const Job& job, const Imposition& imposition, const Progress& progress) {
+void writeSheets(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
+                 const Progress& progress) {
     PdfFile pdf(file, job.name, job.created);
     const auto render = [&](std::size_t n) {
-        return std::async(std::launch::async, [&, n] { return sheetInk(imposition, imposition.sheets[n], {progress.stop, {}}); });
+        return std::async(std::launch::async, [&, n] {
+            return sheetInk(imposition, imposition.sheets[n], {progress.stop, {}});
+        });
     };
     auto coming = render(0);
     for (std::size_t n = 0; n < imposition.sheets.size(); ++n) {
@@ -70,30 +77,36 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
     pdf.commit();
 }
 
-cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t number, double ppi, const Progress& progress) {
+cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t number, double ppi,
+                     const Progress& progress) {
     const Sheet& sheet = imposition.sheets.at(number);
     const PixelGrid screen{ppi};
-    cv::Mat picture(screen.printPixels(sheet.page.height), screen.printPixels(sheet.page.width), CV_8UC4, cv::Scalar::all(255));
+    cv::Mat picture(screen.printPixels(sheet.page.height), screen.printPixels(sheet.page.width), CV_8UC4,
+                    cv::Scalar::all(255));
     for (const PlacedRegion& part : sheet.regions) {
         // The print at screen resolution is another raster, alike but not bit-equal: enough to look at.
         Print small = imposition.prints[part.print];
         const double scale = ppi / imposition.grid.ppi;
         small.grid = screen;
         small.size = screen.printPixels(small.asked);
-        const auto near = [&](int px, int most) { return std::clamp(static_cast<int>(std::lround(px * scale)), 0, most); };
-        const int left = near(part.inked.x, small.size.width - 1), top = near(part.inked.y, small.size.height - 1);
+        const auto near = [&](int px, int most) {
+            return std::clamp(static_cast<int>(std::lround(px * scale)), 0, most);
+        };
+        const int left = near(part.inked.x, small.size.width - 1),
+                  top = near(part.inked.y, small.size.height - 1);
         const int right = std::max(left + 1, near(part.inked.right(), small.size.width));
         const int bottom = std::max(top + 1, near(part.inked.bottom(), small.size.height));
         cv::Mat ink = renderRegion(small, {left, top, right - left, bottom - top}, progress);
         if (part.turned) cv::rotate(ink, ink, cv::ROTATE_90_CLOCKWISE);
         cv::cvtColor(ink, ink, ink.channels() == 1 ? cv::COLOR_GRAY2BGRA : cv::COLOR_RGB2BGRA);
         const RectPx at = part.inkedOnPage();
-        const cv::Rect where = cv::Rect(static_cast<int>(std::lround(at.x * scale)), static_cast<int>(std::lround(at.y * scale)),
-                                        ink.cols, ink.rows) & cv::Rect(0, 0, picture.cols, picture.rows);
+        const cv::Rect where = cv::Rect(static_cast<int>(std::lround(at.x * scale)),
+                                        static_cast<int>(std::lround(at.y * scale)), ink.cols, ink.rows) &
+                               cv::Rect(0, 0, picture.cols, picture.rows);
         ink(cv::Rect(0, 0, where.width, where.height)).copyTo(picture(where));
     }
-    cairo_surface_t* surface = cairo_image_surface_create_for_data(picture.data, CAIRO_FORMAT_RGB24, picture.cols, picture.rows,
-                                                                   static_cast<int>(picture.step));
+    cairo_surface_t* surface = cairo_image_surface_create_for_data(
+        picture.data, CAIRO_FORMAT_RGB24, picture.cols, picture.rows, static_cast<int>(picture.step));
     cairo_t* page = cairo_create(surface);
     cairo_scale(page, 1 / screen.pixel_mm(), 1 / screen.pixel_mm());
     draw(page, sheetMarks(imposition, sheet, sheetName(job, sheet)).marks);

@@ -6,18 +6,21 @@
 
 namespace tympan {
 
-/// Writes the sheets of a job, one a page, at true size. Each page's picture is rendered while the page before it is
-/// being compressed. Throws Error (stopped, output).
-void writeSheets(const std::filesystem::path& file, const Job& job, const Imposition& imposition, const Progress& progress = {});
+/// Writes the sheets of a job, one a page, at true size. Each page's picture is rendered while the page
+/// before it is being compressed. Throws Error (stopped, output).
+void writeSheets(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
+                 const Progress& progress = {});
 
-/// A sheet as it leaves the printer, for the screen: CV_8UC4 in cairo's order (BGRx), at `ppi`. Draws the same regions
-/// and marks as the PDF does.
-cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t sheet, double ppi, const Progress& progress = {});
+/// A sheet as it leaves the printer, for the screen: CV_8UC4 in cairo's order (BGRx), at `ppi`. Draws the
+/// same regions and marks as the PDF does.
+cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t sheet, double ppi,
+                     const Progress& progress = {});
 
 /// The ink of one region, turned as it lies on its page.
 cv::Mat regionInk(const Imposition& imposition, const PlacedRegion& part, const Progress& progress = {});
 
-/// What a sheet's label calls it: the piece's name, or the job's for a sheet that pieces share.
+/// What a sheet's label calls it: the piece's name and, where each copy has sheets of its own, which copy;
+/// the job's name for a sheet that pieces share.
 std::string sheetName(const Job& job, const Sheet& sheet);
 
 }  // namespace tympan

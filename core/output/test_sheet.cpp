@@ -11,16 +11,19 @@ namespace {
 void corners(const RectMm& box_mm, Marks& marks) {
     constexpr double gap = 1, length = 4, line = 0.2;
     for (double x : {box_mm.x - line, box_mm.right()})
-        for (double y : {box_mm.y - gap - length, box_mm.bottom() + gap}) marks.push_back(box({x, y, line, length}));
+        for (double y : {box_mm.y - gap - length, box_mm.bottom() + gap})
+            marks.push_back(box({x, y, line, length}));
     for (double y : {box_mm.y - line, box_mm.bottom()})
-        for (double x : {box_mm.x - gap - length, box_mm.right() + gap}) marks.push_back(box({x, y, length, line}));
+        for (double x : {box_mm.x - gap - length, box_mm.right() + gap})
+            marks.push_back(box({x, y, length, line}));
 }
 
 }  // namespace
 
 Marks testSheetMarks(const Imposition& imposition) {
     const Sheet& first = imposition.sheets.front();
-    const double left = imposition.grid.mm(first.printable.x) + 8, top = imposition.grid.mm(first.printable.y) + 12;
+    const double left = imposition.grid.mm(first.printable.x) + 8,
+                 top = imposition.grid.mm(first.printable.y) + 12;
     const double width = std::max(40.0, first.page.width - 2 * left);
     Marks marks;
     double y = top;
@@ -34,16 +37,21 @@ Marks testSheetMarks(const Imposition& imposition) {
     y += 1;
     say(tell_tale, 4, false);
     y += 2;
-    say("X marks the face that is printed, and the arrow the edge at the top. Lay the real sheets in the printer the same way.", 3.4, false);
+    say("X marks the face that is printed, and the arrow the edge at the top. Lay the real sheets in the "
+        "printer the same way.",
+        3.4, false);
     marks.push_back(Words{"X", {left, y + 9}, 14, 0, true});
     marks.push_back(upArrow({left + 16, y}, 6, 9));
     y += 22;
     const bool room_for_100 = width >= 4 * mm_per_inch;
-    for (Mark& mark : placed(checkBar(room_for_100 ? BarKind::tall_100 : BarKind::tall_50), {left, y}, 0)) marks.push_back(std::move(mark));
+    for (Mark& mark : placed(checkBar(room_for_100 ? BarKind::tall_100 : BarKind::tall_50), {left, y}, 0))
+        marks.push_back(std::move(mark));
     y += 9;
-    say("If the bar is not true, choose 100 % in the printer's dialog, and nothing that says fit or shrink.", 3.4, false);
+    say("If the bar is not true, choose 100 % in the printer's dialog, and nothing that says fit or shrink.",
+        3.4, false);
     if (first.laid_whole) {
-        say("The corner lines show where the picture will lie on the real sheet, which carries nothing else.", 3.4, false);
+        say("The corner lines show where the picture will lie on the real sheet, which carries nothing else.",
+            3.4, false);
         corners(imposition.grid.mm(first.regions.front().placed), marks);
     }
     return marks;

@@ -6,9 +6,9 @@
 
 namespace tympan {
 
-/// The separate sheet for plain paper that carries what the real sheets cannot: the bar to measure, the tell-tale, an X
-/// to learn which face is printed, and corners that show where the first sheet's picture will lie. Two thirds of it
-/// stay bare.
+/// The separate sheet for plain paper that carries what the real sheets cannot: the bar to measure, the
+/// tell-tale, an X to learn which face is printed, and corners that show where the first sheet's picture will
+/// lie. Two thirds of it stay bare.
 Marks testSheetMarks(const Imposition& imposition);
 
 void writeTestSheet(const std::filesystem::path& file, const Job& job, const Imposition& imposition);

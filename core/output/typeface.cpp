@@ -1,7 +1,8 @@
 #include "core/output/typeface.h"
 
-#include <cairo/cairo-ft.h>
 #include <mutex>
+
+#include <cairo/cairo-ft.h>
 
 #include "core/base/data_folder.h"
 #include "core/base/error.h"

@@ -6,8 +6,8 @@
 
 namespace tympan {
 
-/// Writes a print in one piece, as it will be printed (mirrored when the method asks), as PNG or TIFF by the name's
-/// ending, with its resolution stored. Throws Error (stopped, usage, output).
+/// Writes a print in one piece, as it will be printed (mirrored when the method asks), as PNG or TIFF by the
+/// name's ending, with its resolution stored. Throws Error (stopped, usage, output).
 void writeWholePrint(const std::filesystem::path& file, const Print& print, const Progress& progress = {});
 
 }  // namespace tympan

@@ -27,6 +27,7 @@ std::vector<Paper> readPapers(const JsonText& source) {
         paper.name = entry.text("name");
         paper.size.width = entry.number("width_mm", least_side_mm, most_side_mm);
         paper.size.height = entry.number("height_mm", paper.size.width, most_side_mm);
+        paper.media = entry.text("media");
         entry.finish();
         papers.push_back(paper);
     }
@@ -58,7 +59,10 @@ Paper paperNamed(const std::string& text) {
         if (!a || !b) continue;
         const SizeMm size{std::min(*a, *b), std::max(*a, *b)};
         if (size.width < least_side_mm || size.height > most_side_mm) fail(text);
-        return {"custom", fmt::format("{} x {} mm", formatNumber(size.width, Unit::mm), formatNumber(size.height, Unit::mm)), size};
+        const std::string width = formatNumber(size.width, Unit::mm),
+                          height = formatNumber(size.height, Unit::mm);
+        return {"custom", fmt::format("{} x {} mm", width, height), size,
+                fmt::format("Custom.{}x{}mm", width, height)};
     }
     fail(text);
 }

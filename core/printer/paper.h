@@ -11,6 +11,7 @@ struct Paper {
     std::string id;    ///< "a4", or "custom"
     std::string name;  ///< "A4", "300 x 400 mm"
     SizeMm size{210, 297};
+    std::string media;  ///< what printers call it (PWG 5101.1): "iso_a4_210x297mm"
     bool operator==(const Paper&) const = default;
 };
 

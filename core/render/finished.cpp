@@ -5,11 +5,13 @@ namespace tympan {
 cv::Mat onGround(const cv::Mat& ink, const Rgb8& ground) {
     const Table16& linear = linearOfEncoded();
     const Table16& encoded = encodedOfLinear();
-    const std::uint32_t grounds[3] = {linear[ground.red * 257u], linear[ground.green * 257u], linear[ground.blue * 257u]};
+    const std::uint32_t grounds[3] = {linear[ground.red * 257u], linear[ground.green * 257u],
+                                      linear[ground.blue * 257u]};
     std::uint8_t shade[3][256];
     for (std::uint32_t v = 0; v < 256; ++v)
         for (int c = 0; c < 3; ++c)
-            shade[c][v] = static_cast<std::uint8_t>((encoded[linear[v * 257] * grounds[c] / 65535] + 128) / 257);
+            shade[c][v] =
+                static_cast<std::uint8_t>((encoded[linear[v * 257] * grounds[c] / 65535] + 128) / 257);
 
     cv::Mat face(ink.rows, ink.cols, CV_8UC3);
     const int channels = ink.channels();

@@ -6,7 +6,8 @@ namespace tympan {
 
 PixelBuffer PixelCache::get(const std::string& key, const std::function<PixelBuffer()>& make) {
     const auto kept = [&] {
-        return std::find_if(entries_.begin(), entries_.end(), [&](const Entry& entry) { return entry.key == key; });
+        return std::find_if(entries_.begin(), entries_.end(),
+                            [&](const Entry& entry) { return entry.key == key; });
     };
     {
         const std::lock_guard hold(lock_);

@@ -8,8 +8,8 @@
 
 namespace tympan {
 
-/// Pixels worth keeping, by a key that says everything they depend on (content hash, parameters, resolution). Holds at
-/// most a budget of bytes; what was used longest ago goes first. Safe from any thread.
+/// Pixels worth keeping, by a key that says everything they depend on (content hash, parameters, resolution).
+/// Holds at most a budget of bytes; what was used longest ago goes first. Safe from any thread.
 class PixelCache {
   public:
     explicit PixelCache(std::size_t budget_bytes) : budget_(budget_bytes) {}

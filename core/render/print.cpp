@@ -1,6 +1,7 @@
 #include "core/render/print.h"
 
 #include <cmath>
+
 #include <fmt/format.h>
 
 #include "core/base/error.h"
@@ -18,9 +19,10 @@ Print printOf(const Piece& piece, double ppi) {
     print.contrast = piece.tone.contrast;
     print.asked = piece.size;
     if (1.0 * print.size.width * print.size.height > most_pixels)
-        throw Error(Error::Kind::input, piece.name,
-                    fmt::format("{} x {} pixels are more than can be printed", print.size.width, print.size.height),
-                    "make the picture smaller, or ask for fewer pixels an inch");
+        throw Error(
+            Error::Kind::input, piece.name,
+            fmt::format("{} x {} pixels are more than can be printed", print.size.width, print.size.height),
+            "make the picture smaller, or ask for fewer pixels an inch");
     return print;
 }
 

@@ -4,8 +4,8 @@
 
 namespace tympan {
 
-/// A piece resolved to what one print of it is: exactly one raster at one resolution. Everything that shows pixels,
-/// on paper or on screen, asks `renderRegion` for boxes of this raster.
+/// A piece resolved to what one print of it is: exactly one raster at one resolution. Everything that shows
+/// pixels, on paper or on screen, asks `renderRegion` for boxes of this raster.
 struct Print {
     ArtworkPtr artwork;
     SourceBox box;
@@ -24,7 +24,8 @@ Print printOf(const Piece& piece, double ppi);
 /// A resolution for looking at a piece whole: at most `most` pixels in all, and never above `ppi`.
 double previewPpi(const Piece& piece, double ppi, double most);
 
-/// Pixels of the artwork per inch of print, along the axis that has fewer: what its detail comes to at this size.
+/// Pixels of the artwork per inch of print, along the axis that has fewer: what its detail comes to at this
+/// size.
 double effectivePpi(const Piece& piece);
 
 }  // namespace tympan

@@ -1,9 +1,10 @@
 #include "core/render/render_region.h"
 
-#include <fmt/format.h>
 #include <map>
 #include <mutex>
 #include <opencv2/imgproc.hpp>
+
+#include <fmt/format.h>
 
 #include "core/artwork/rasterise.h"
 #include "core/base/parallel.h"
@@ -23,14 +24,16 @@ PixelBuffer sourcePixels(const Print& print, const Progress& progress) {
     const Artwork& artwork = *print.artwork;
     if (artwork.kind == Artwork::Kind::raster) return artwork.pixels;
     static PixelCache rasterised(vector_budget);
-    const double scale = std::max(print.size.width / ((print.box.right - print.box.left) * artwork.size.width),
-                                  print.size.height / ((print.box.bottom - print.box.top) * artwork.size.height));
+    const double scale =
+        std::max(print.size.width / ((print.box.right - print.box.left) * artwork.size.width),
+                 print.size.height / ((print.box.bottom - print.box.top) * artwork.size.height));
     return rasterised.get(fmt::format("{}@{:.9g}", artwork.sha256, scale), [&] {
         return rasterise(artwork, scale, {progress.stop, {}});
     });
 }
 
-/// Linear back to encoded. Alpha, the last channel when there is one, stays; colours are divided by it and multiplied again.
+/// Linear back to encoded. Alpha, the last channel when there is one, stays; colours are divided by it and
+/// multiplied again.
 void encode(cv::Mat& region, bool alpha) {
     const Table16& encoded = encodedOfLinear();
     const int channels = region.channels(), colours = channels - (alpha ? 1 : 0);
@@ -42,13 +45,16 @@ void encode(cv::Mat& region, bool alpha) {
                 if (a == full)
                     p[c] = encoded[p[c]];
                 else if (a > 0)
-                    p[c] = static_cast<std::uint16_t>(encoded[std::min(full, (p[c] * full + a / 2) / a)] * a / full);
+                    p[c] = static_cast<std::uint16_t>(encoded[std::min(full, (p[c] * full + a / 2) / a)] * a /
+                                                      full);
             }
         }
     }
 }
 
-std::uint8_t toByte(std::uint32_t value) { return static_cast<std::uint8_t>((value * 255u + 32767u) / 65535u); }
+std::uint8_t toByte(std::uint32_t value) {
+    return static_cast<std::uint8_t>((value * 255u + 32767u) / 65535u);
+}
 
 }  // namespace
 
@@ -58,11 +64,13 @@ cv::Mat resampledRegion(const Print& print, const RectPx& box, const Progress& p
     const double left = print.box.left * columns, right = print.box.right * columns;
     const double top = print.box.top * rows, bottom = print.box.bottom * rows;
     const bool shrinks = right - left > print.size.width || bottom - top > print.size.height;
-    const SourceRows source(pixels, print.ink, shrinks ? SourceRows::Light::linear : SourceRows::Light::encoded);
+    const SourceRows source(pixels, print.ink,
+                            shrinks ? SourceRows::Light::linear : SourceRows::Light::encoded);
     const LanczosAxis x = lanczosAxis(columns, left, right, print.size.width, box.x, box.width);
     const LanczosAxis y = lanczosAxis(rows, top, bottom, print.size.height, box.y, box.height);
-    cv::Mat region = resample([&](int row, int first, int last, std::uint16_t* values) { source.read(row, first, last, values); },
-                              source.channels(), x, y, progress);
+    cv::Mat region = resample(
+        [&](int row, int first, int last, std::uint16_t* values) { source.read(row, first, last, values); },
+        source.channels(), x, y, progress);
     if (shrinks)
         inTwoParts(region.rows, [&](int first, int last) {
             cv::Mat part = region.rowRange(first, last);
@@ -93,7 +101,8 @@ cv::Mat inked(const Print& print, const cv::Mat& resampled) {
                 const std::uint32_t a = alpha ? p[colours] : full;
                 for (int c = 0; c < colours; ++c) {
                     std::uint32_t value = p[c];
-                    if (curve && a > 0) value = (*curve)[std::min(full, (value * full + a / 2) / a)] * a / full;
+                    if (curve && a > 0)
+                        value = (*curve)[std::min(full, (value * full + a / 2) / a)] * a / full;
                     out[c] = toByte(std::min(full, value + (full - a)));
                 }
             }
@@ -116,17 +125,19 @@ cv::Mat renderWhole(const Print& print, const Progress& progress) {
 ToneCurve toneCurveOf(const Print& print) {
     static std::mutex lock;
     static std::map<std::string, ToneCurve> curves;
-    const std::string key = fmt::format("{} {} {} {} {} {} {}", print.artwork->sha256, print.box.left, print.box.top,
-                                        print.box.right, print.box.bottom, static_cast<int>(print.contrast.kind),
-                                        print.contrast.strength);
+    const std::string key = fmt::format("{} {} {} {} {} {} {}", print.artwork->sha256, print.box.left,
+                                        print.box.top, print.box.right, print.box.bottom,
+                                        static_cast<int>(print.contrast.kind), print.contrast.strength);
     const std::lock_guard hold(lock);
     ToneCurve& curve = curves[key];
     if (!curve) {
         const cv::Mat& all = print.artwork->reduced;
-        const int left = static_cast<int>(print.box.left * all.cols), top = static_cast<int>(print.box.top * all.rows);
+        const int left = static_cast<int>(print.box.left * all.cols),
+                  top = static_cast<int>(print.box.top * all.rows);
         const int right = std::max(left + 1, static_cast<int>(print.box.right * all.cols));
         const int bottom = std::max(top + 1, static_cast<int>(print.box.bottom * all.rows));
-        curve = toneCurve(greyHistogram(all(cv::Rect(left, top, right - left, bottom - top))), print.contrast);
+        curve =
+            toneCurve(greyHistogram(all(cv::Rect(left, top, right - left, bottom - top))), print.contrast);
     }
     ToneCurve result = curve;
     if (curves.size() > 64) curves.clear();  // sliders make many; any of them is quickly made again

@@ -7,8 +7,9 @@
 
 namespace tympan {
 
-/// The rows of an artwork as the resampler wants them: 16 bits, grey or RGB as the ink asks, alpha premultiplied, and in
-/// linear light when shrinking. Grey is luminance formed in linear light and encoded at once.
+/// The rows of an artwork as the resampler wants them: 16 bits, grey or RGB as the ink asks, alpha
+/// premultiplied, and in linear light when shrinking. Grey is luminance formed in linear light and encoded at
+/// once.
 class SourceRows {
   public:
     enum class Light { encoded, linear };

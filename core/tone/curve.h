@@ -10,13 +10,15 @@ namespace tympan {
 /// A tone curve: the encoded grey to print for every encoded grey of the picture, at 16 bits. Never falls.
 using ToneCurve = std::shared_ptr<const Table16>;
 
-/// Pulls black and white apart, then spreads the middle by a logistic S about the middle grey, whose slope stays
-/// moderate: pure black and white transfer worse than greys, so no mid-grey may be driven to either end. The S is
+/// Pulls black and white apart, then spreads the middle by a logistic S about the middle grey, whose slope
+/// stays moderate: pure black and white transfer worse than greys, so no mid-grey may be driven to either
+/// end. The S is
 ///     f(u) = (g(a(u - 1/2)) - g(-a/2)) / (g(a/2) - g(-a/2)),   g the logistic function,
 /// with a = 6 x strength / 100 (at 100 its steepest slope is 1.66); levels come in fully from strength 50.
 ToneCurve toneCurve(const GreyHistogram& histogram, const Contrast& contrast);
 
-/// The strength that `automatic` stands for: more for a flat picture, little for line art that is black and white already.
+/// The strength that `automatic` stands for: more for a flat picture, little for line art that is black and
+/// white already.
 int automaticStrength(const GreyHistogram& histogram);
 
 }  // namespace tympan

@@ -4,8 +4,9 @@
 
 namespace tympan {
 
-/// How often each encoded grey occurs where the picture is opaque; the shares add up to 1 (or are all 0 when nothing
-/// is opaque). Taken once per piece from its analysis raster, so it depends on neither region nor resolution.
+/// How often each encoded grey occurs where the picture is opaque; the shares add up to 1 (or are all 0 when
+/// nothing is opaque). Taken once per piece from its analysis raster, so it depends on neither region nor
+/// resolution.
 using GreyHistogram = std::array<double, 256>;
 
 /// `analysis`: 8-bit sRGB-encoded pixels of 1 to 4 channels, as Artwork::reduced.
@@ -14,14 +15,15 @@ GreyHistogram greyHistogram(const cv::Mat& analysis);
 /// The grey (0 to 1) below which this share of the picture lies.
 double quantile(const GreyHistogram& histogram, double share);
 
-/// What the picture itself uses as black and white, and how far its greys are spread (standard deviation, 0 to 0.5,
-/// after black and white are pulled apart).
+/// What the picture itself uses as black and white, and how far its greys are spread (standard deviation, 0
+/// to 0.5, after black and white are pulled apart).
 struct Levels {
     double black = 0, white = 1, spread = 0.29;
 };
 
-/// Black and white at the outer half per cent. A picture that is mostly bare paper (half of it or more within a
-/// narrow band of light greys) takes the paper for its white, so that no veil of grey is printed around the drawing.
+/// Black and white at the outer half per cent. A picture that is mostly bare paper (half of it or more within
+/// a narrow band of light greys) takes the paper for its white, so that no veil of grey is printed around the
+/// drawing.
 Levels automaticLevels(const GreyHistogram& histogram);
 
 }  // namespace tympan

@@ -3,6 +3,7 @@
 #include <QPushButton>
 #include <QtTest/QTest>
 #include <functional>
+
 #include <gtest/gtest.h>
 
 #include "app/shell/main_window.h"

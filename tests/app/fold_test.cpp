@@ -1,8 +1,7 @@
-#include "app/fold/fold_view.h"
-
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
+#include "app/fold/fold_view.h"
 #include "tests/app/driver.h"
 
 using namespace tympan;
@@ -30,7 +29,9 @@ RC_GTEST_PROP(FoldLayout, foldingOrSlidingPutsEverySpotWhereItWillBe, ()) {
         const FoldLayout layout = foldLayout(scene(mirrored), room, 1, {});
         const QPointF laid = layout.paperAt(1, mirrored).map(layout.onPrint(spot, mirrored));
         RC_ASSERT(QLineF(laid, layout.onObject(spot)).length() < 0.01);
-        RC_ASSERT(QLineF(layout.paperAt(0, mirrored).map(layout.onPrint(spot, mirrored)), layout.onPrint(spot, mirrored)).length() < 0.01);
+        RC_ASSERT(QLineF(layout.paperAt(0, mirrored).map(layout.onPrint(spot, mirrored)),
+                         layout.onPrint(spot, mirrored))
+                      .length() < 0.01);
     }
 }
 
@@ -43,7 +44,8 @@ RC_GTEST_PROP(FoldLayout, bothLeavesAgreeAboutEverySpot, ()) {
             RC_ASSERT(back.has_value());
             RC_ASSERT(QLineF(*back, spot).length() < 1e-6);
         }
-        RC_ASSERT(layout.onPrint({0.2, 0.5}, Mirrored::yes).x() > layout.onPrint({0.8, 0.5}, Mirrored::yes).x());
+        RC_ASSERT(layout.onPrint({0.2, 0.5}, Mirrored::yes).x() >
+                  layout.onPrint({0.8, 0.5}, Mirrored::yes).x());
     }
 }
 
@@ -61,7 +63,8 @@ TEST(FoldLayout, everythingFitsTheRoomAndLeavesDoNotMeet) {
 }
 
 TEST(FoldLayout, zoomKeepsTheHingeAndScales) {
-    const FoldLayout once = foldLayout(scene(Mirrored::yes), room, 1, {}), twice = foldLayout(scene(Mirrored::yes), room, 2, {});
+    const FoldLayout once = foldLayout(scene(Mirrored::yes), room, 1, {}),
+                     twice = foldLayout(scene(Mirrored::yes), room, 2, {});
     EXPECT_NEAR(twice.px_mm, 2 * once.px_mm, 1e-9);
     EXPECT_EQ(once.hinge_x, twice.hinge_x);
 }
@@ -83,13 +86,14 @@ TEST_F(Fold, theCornerCanBePulledOver) {
     hang(marked({300, 200}, 3));
     window.goTo(MainWindow::object);
     FoldView& fold = window.fold();
-    const FoldLayout& layout = fold.layoutForTests();
+    const FoldLayout& layout = fold.onScreen();
     const QPoint corner = layout.paper.bottomLeft().toPoint() + QPoint(8, -8);
     QTest::mouseMove(&fold, corner);
     QTest::mousePress(&fold, Qt::LeftButton, {}, corner);
     for (double part : {0.2, 0.5, 0.8}) {
         const QPoint at(corner.x() + static_cast<int>(part * 2 * (layout.hinge_x - corner.x())), corner.y());
-        QMouseEvent move(QEvent::MouseMove, at, fold.mapToGlobal(QPointF(at)), Qt::NoButton, Qt::LeftButton, Qt::NoModifier);
+        QMouseEvent move(QEvent::MouseMove, at, fold.mapToGlobal(QPointF(at)), Qt::NoButton, Qt::LeftButton,
+                         Qt::NoModifier);
         QApplication::sendEvent(&fold, &move);
     }
     EXPECT_TRUE(fold.folded()) << "past half way it is over";
@@ -101,10 +105,12 @@ TEST_F(Fold, theCornerCanBePulledOver) {
 TEST_F(Fold, theInkSideIsTheMirrorOfTheFinishedFace) {
     hang(marked({300, 200}, 1));
     ASSERT_TRUE(settled());
-    const LeafPictures& pictures = window.fold().picturesForTests();
+    const LeafPictures& pictures = window.fold().leaves();
     ASSERT_FALSE(pictures.printed.isNull());
-    const int y = pictures.printed.height() / 4, left = pictures.printed.width() / 5, right = pictures.printed.width() - 1 - left;
-    EXPECT_LT(qGray(pictures.finished.pixel(left, y)), 100) << "the mark of the upper left stays there on the object";
+    const int y = pictures.printed.height() / 4, left = pictures.printed.width() / 5,
+              right = pictures.printed.width() - 1 - left;
+    EXPECT_LT(qGray(pictures.finished.pixel(left, y)), 100)
+        << "the mark of the upper left stays there on the object";
     EXPECT_LT(qGray(pictures.printed.pixel(right, y)), 100) << "and lies at the right of the ink side";
     EXPECT_GT(qGray(pictures.printed.pixel(left, y)), 200);
 }

@@ -1,6 +1,7 @@
 #include <QApplication>
 #include <QSettings>
 #include <QStandardPaths>
+
 #include <gmock/gmock.h>
 
 #include "app/shell/theme.h"

@@ -3,6 +3,7 @@
 #include <QSignalSpy>
 #include <QtTest/QTest>
 #include <atomic>
+
 #include <gtest/gtest.h>
 
 #include "core/base/progress.h"
@@ -42,7 +43,8 @@ TEST(RenderService, aNewerRequestOfAViewReplacesTheOlder) {
         return [&] { delivered.push_back(1); };
     });
     ASSERT_TRUE(QTest::qWaitFor([&] { return begun.load(); }));
-    service.request(QStringLiteral("a"), [&](const std::stop_token&) -> Finish { return [&] { delivered.push_back(2); }; });
+    service.request(QStringLiteral("a"),
+                    [&](const std::stop_token&) -> Finish { return [&] { delivered.push_back(2); }; });
     ASSERT_TRUE(settled(service));
     EXPECT_EQ(delivered, std::vector<int>{2});
 }
@@ -50,7 +52,9 @@ TEST(RenderService, aNewerRequestOfAViewReplacesTheOlder) {
 TEST(RenderService, whatIsThrownIsSaid) {
     RenderService service;
     QSignalSpy failed(&service, &RenderService::failed);
-    service.request(QStringLiteral("a"), [](const std::stop_token&) -> Finish { throw Error(Error::Kind::input, "x.jpg", "damaged", "fetch it again"); });
+    service.request(QStringLiteral("a"), [](const std::stop_token&) -> Finish {
+        throw Error(Error::Kind::input, "x.jpg", "damaged", "fetch it again");
+    });
     service.request(QStringLiteral("b"), [](const std::stop_token&) -> Finish { throwStopped(); });
     ASSERT_TRUE(settled(service));
     ASSERT_EQ(failed.count(), 2);

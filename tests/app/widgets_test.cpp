@@ -2,6 +2,7 @@
 #include <QLineEdit>
 #include <QSignalSpy>
 #include <QtTest/QTest>
+
 #include <gtest/gtest.h>
 
 #include "app/rule/station_rule.h"
@@ -19,7 +20,9 @@ namespace {
 /// WCAG 2.1 contrast ratio.
 double contrast(const QColor& a, const QColor& b) {
     const auto luminance = [](const QColor& c) {
-        const auto linear = [](double v) { return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+        const auto linear = [](double v) {
+            return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4);
+        };
         return 0.2126 * linear(c.redF()) + 0.7152 * linear(c.greenF()) + 0.0722 * linear(c.blueF());
     };
     const double la = luminance(a) + 0.05, lb = luminance(b) + 0.05;
@@ -83,7 +86,8 @@ TEST(StationRule, isPickedByMouseAndArrowKeys) {
     QTest::keyClick(&rule, Qt::Key_Down);
     EXPECT_EQ(picked.back().front().toInt(), 2);
     rule.setState(2, StationRule::State::look);
-    EXPECT_TRUE(rule.accessibleDescription().contains(QStringLiteral("Three, worth a look"))) << "said in words, not by colour alone";
+    EXPECT_TRUE(rule.accessibleDescription().contains(QStringLiteral("Three, worth a look")))
+        << "said in words, not by colour alone";
 }
 
 TEST(Theme, textHasEnoughContrastInBothPalettes) {
@@ -104,7 +108,8 @@ TEST(Theme, textHasEnoughContrastInBothPalettes) {
 }
 
 TEST(Words, everyFindingHasASentenceAndRemediesAName) {
-    for (auto id : {Finding::Id::misses_one_sheet, Finding::Id::larger_than_object, Finding::Id::few_pixels, Finding::Id::whole_sheets_join, Finding::Id::cropped}) {
+    for (auto id : {Finding::Id::misses_one_sheet, Finding::Id::larger_than_object, Finding::Id::few_pixels,
+                    Finding::Id::whole_sheets_join, Finding::Id::cropped}) {
         const Finding finding{id, Severity::note, 1, 3.2, 42, SizeMm{100, 50}};
         EXPECT_GT(sentence(finding, Unit::mm).size(), 20);
         EXPECT_TRUE(sentence(finding, Unit::mm).endsWith(QLatin1Char('.')));
@@ -117,7 +122,9 @@ TEST(Words, theSentenceBesideTheFoldAgreesWithTheArithmetic) {
     Method method = shippedMethods().front();
     for (int turns = 0; turns < 5; ++turns) {
         method.turns.assign(static_cast<std::size_t>(turns), "a turn");
-        EXPECT_EQ(mirroringSentence(method).contains(QStringLiteral("printed mirrored")), mirroredBy(method) == Mirrored::yes) << turns;
+        EXPECT_EQ(mirroringSentence(method).contains(QStringLiteral("printed mirrored")),
+                  mirroredBy(method) == Mirrored::yes)
+            << turns;
     }
 }
 
@@ -129,8 +136,10 @@ TEST(Words, keepTheTradesWordsOutOfTheInterface) {
             for (const std::string& line : list) all << text(line);
     }
     for (const QString& sentence : all) {
-        for (const char* word : {"parity", "butt", "bleed", "gang", "choke", "posteris", "stochastic", "imposition", "hand-over"})
-            EXPECT_FALSE(sentence.contains(QLatin1String(word), Qt::CaseInsensitive)) << sentence.toStdString();
+        for (const char* word : {"parity", "butt", "bleed", "gang", "choke", "posteris", "stochastic",
+                                 "imposition", "hand-over"})
+            EXPECT_FALSE(sentence.contains(QLatin1String(word), Qt::CaseInsensitive))
+                << sentence.toStdString();
         EXPECT_FALSE(sentence.contains(QLatin1Char('!'))) << sentence.toStdString();
     }
 }

@@ -10,6 +10,7 @@
 #include <QSignalSpy>
 #include <QSlider>
 #include <QSpinBox>
+
 #include <gmock/gmock.h>
 
 #include "app/fold/fold_view.h"
@@ -60,7 +61,8 @@ TEST_F(Window, aDroppedPictureAsksThreeThingsAndHangsOnTheLine) {
     QApplication::sendEvent(&window, &drop);
     ASSERT_TRUE(waitFor([this] { return find("card")->isVisible(); }));
     EXPECT_EQ(find<QLabel>("card-title")->text(), QStringLiteral("Moth"));
-    EXPECT_EQ(find<QLineEdit>("card-width")->text(), QStringLiteral("76.2 mm")) << "as the file's own resolution says";
+    EXPECT_EQ(find<QLineEdit>("card-width")->text(), QStringLiteral("76.2 mm"))
+        << "as the file's own resolution says";
     QTest::keyClicks(find("card-on"), QStringLiteral("cotton bag"));
     type("card-width", "12 cm");
     EXPECT_EQ(find<QLineEdit>("card-height")->text(), QStringLiteral("80 mm"));
@@ -131,7 +133,8 @@ TEST_F(Window, anObjectsSizeAndASpot) {
     ASSERT_TRUE(objectOf(job(), piece()).size);
     type("object-width", "50 mm");
     EXPECT_NEAR(objectOf(job(), piece()).size->width, 50, 1e-9);
-    EXPECT_TRUE(find<QPushButton>("remedy-larger-than-object")) << "over the edge: offered the size that fits";
+    EXPECT_TRUE(find<QPushButton>("remedy-larger-than-object"))
+        << "over the edge: offered the size that fits";
     click("remedy-larger-than-object");
     EXPECT_NEAR(piece().size.width, 50, 1e-9);
     type("object-name", "tile");
@@ -143,11 +146,12 @@ TEST_F(Window, theMethodTurnsThePrintAndTheSentenceFollows) {
     window.goTo(app::MainWindow::object);
     EXPECT_THAT(find<QLabel>("mirroring-sentence")->text().toStdString(), HasSubstr("Turned over once"));
     ASSERT_TRUE(settled());
-    const QImage mirrored = window.fold().picturesForTests().printed;
+    const QImage mirrored = window.fold().leaves().printed;
     click("method-tissue-overlay");
     EXPECT_THAT(find<QLabel>("mirroring-sentence")->text().toStdString(), HasSubstr("Laid face up"));
     ASSERT_TRUE(settled());
-    EXPECT_EQ(window.fold().picturesForTests().printed.convertToFormat(QImage::Format_Grayscale8).size(), mirrored.size());
+    EXPECT_EQ(window.fold().leaves().printed.convertToFormat(QImage::Format_Grayscale8).size(),
+              mirrored.size());
     EXPECT_EQ(mirroredBy(piece().method), Mirrored::no);
 }
 
@@ -155,7 +159,7 @@ TEST_F(Window, aToneChangeIsPaintedAndIsOneStep) {
     hang(marked({300, 200}, 3));
     key(Qt::Key_3);
     ASSERT_TRUE(settled());
-    const QImage before = window.fold().picturesForTests().finished;
+    const QImage before = window.fold().leaves().finished;
     auto* slider = find<QSlider>("contrast-slider");
     for (int value : {90, 94, 97, 100}) slider->setValue(value);
     EXPECT_EQ(piece().tone.contrast, (Contrast{Contrast::Kind::strength, 100}));
@@ -163,7 +167,7 @@ TEST_F(Window, aToneChangeIsPaintedAndIsOneStep) {
     EXPECT_TRUE(find<QPushButton>("contrast-strength")->isChecked());
     click("ink-colour");
     ASSERT_TRUE(settled());
-    EXPECT_NE(window.fold().picturesForTests().finished, before);
+    EXPECT_NE(window.fold().leaves().finished, before);
     EXPECT_EQ(inkOf(piece()), Ink::colour);
     EXPECT_FALSE(slider->isEnabled()) << "contrast is for grey";
     key(Qt::Key_Z, Qt::ControlModifier);
@@ -184,20 +188,23 @@ TEST_F(Window, sheetsFollowThePaper) {
     type("margin", "400 mm");
     EXPECT_FALSE(window.store().imposition());
     EXPECT_FALSE(window.store().impositionFault().isEmpty());
-    EXPECT_THAT(exported([this](app::Exports& e) { e.writePdf(path("s.pdf")); }).toStdString(), HasSubstr("no room"));
+    EXPECT_THAT(exported([this](app::Exports& e) { e.writePdf(path("s.pdf")); }).toStdString(),
+                HasSubstr("no room"));
     EXPECT_FALSE(well);
 }
 
 TEST_F(Window, everythingThatLeavesTheProgram) {
     hang(marked({300, 200}, 3));
-    EXPECT_THAT(exported([this](app::Exports& e) { e.writePdf(path("s.pdf")); }).toStdString(), HasSubstr("Saved s.pdf"));
+    EXPECT_THAT(exported([this](app::Exports& e) { e.writePdf(path("s.pdf")); }).toStdString(),
+                HasSubstr("Saved s.pdf"));
     EXPECT_TRUE(well);
     exported([this](app::Exports& e) { e.writePicture(path("p.png")); });
     EXPECT_TRUE(same(load(folder / "p.png"), renderWhole(printOf(piece(), 300))));
     exported([this](app::Exports& e) { e.writeReference(path("r.pdf")); });
     exported([this](app::Exports& e) { e.writeTest(path("t.pdf")); });
     exported([this](app::Exports& e) { e.writeCopyShop(path("shop")); });
-    for (const char* name : {"s.pdf", "r.pdf", "t.pdf", "shop"}) EXPECT_TRUE(std::filesystem::exists(folder / name)) << name;
+    for (const char* name : {"s.pdf", "r.pdf", "t.pdf", "shop"})
+        EXPECT_TRUE(std::filesystem::exists(folder / name)) << name;
     exported([this](app::Exports& e) { e.writePdf(path("none/s.pdf")); });
     EXPECT_FALSE(well);
     EXPECT_THAT(find<QLabel>("foot-said")->text().toStdString(), HasSubstr("none/s.pdf"));
@@ -249,20 +256,25 @@ TEST_F(Window, printGoesToItsStationFromAnywhere) {
     QStringList words;
     for (const QLabel* label : find("print-stage")->findChildren<QLabel*>()) words << label->text();
     const std::string all = words.join(QLatin1Char('\n')).toStdString();
-    for (const char* sentence : {"media type plain paper", "mark an X on a plain sheet", "Mirroring OFF", "write A1", "arrow up on the back"})
+    for (const char* sentence : {"media type plain paper", "mark an X on a plain sheet", "Mirroring OFF",
+                                 "write A1", "arrow up on the back"})
         EXPECT_THAT(all, HasSubstr(sentence));
 }
 
 TEST_F(Window, everyControlHasANameForScreenReaders) {
     hang(marked({300, 200}, 3));
     for (const QWidget* widget : window.findChildren<QWidget*>()) {
-        const bool control = qobject_cast<const QAbstractButton*>(widget) || qobject_cast<const QLineEdit*>(widget) || qobject_cast<const QComboBox*>(widget) ||
-                             qobject_cast<const QAbstractSlider*>(widget) || qobject_cast<const QSpinBox*>(widget);
+        const bool control =
+            qobject_cast<const QAbstractButton*>(widget) || qobject_cast<const QLineEdit*>(widget) ||
+            qobject_cast<const QComboBox*>(widget) || qobject_cast<const QAbstractSlider*>(widget) ||
+            qobject_cast<const QSpinBox*>(widget);
         if (!control || widget->objectName().startsWith(QStringLiteral("qt_"))) continue;
-        const bool inner = qobject_cast<const QScrollBar*>(widget) || qobject_cast<const QSpinBox*>(widget->parentWidget());
+        const bool inner =
+            qobject_cast<const QScrollBar*>(widget) || qobject_cast<const QSpinBox*>(widget->parentWidget());
         if (inner) continue;
         const auto* button = qobject_cast<const QAbstractButton*>(widget);
-        EXPECT_TRUE(!widget->accessibleName().isEmpty() || (button && !button->text().isEmpty())) << widget->metaObject()->className();
+        EXPECT_TRUE(!widget->accessibleName().isEmpty() || (button && !button->text().isEmpty()))
+            << widget->metaObject()->className();
         EXPECT_FALSE(widget->objectName().isEmpty()) << widget->metaObject()->className();
     }
 }
@@ -272,7 +284,9 @@ TEST_F(Window, quickClicksAndFastTypingDoNoHarm) {
     for (int i = 0; i < 40; ++i) {
         window.goTo(i % 5);
         key(Qt::Key_F);
-        window.store().edit(QStringLiteral("x"), [&](Job j) { return withWidth(std::move(j), piece().id, 20 + 31 * (i % 17), Shape::keep); });
+        window.store().edit(QStringLiteral("x"), [&](Job j) {
+            return withWidth(std::move(j), piece().id, 20 + 31 * (i % 17), Shape::keep);
+        });
         if (i % 3 == 0) window.store().undo();
         QApplication::processEvents();
     }

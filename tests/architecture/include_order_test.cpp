@@ -1,20 +1,22 @@
-// The design's first rule, read off the sources: a folder includes only from folders above it in the list, and core and
-// cli include nothing of Qt.
+// The design's first rule, read off the sources: a folder includes only from folders above it in the list,
+// and core and cli include nothing of Qt.
 #include <filesystem>
 #include <fstream>
-#include <gtest/gtest.h>
 #include <regex>
 #include <string>
-#include <unistd.h>
 #include <vector>
+
+#include <gtest/gtest.h>
+#include <unistd.h>
 
 namespace fs = std::filesystem;
 
 namespace {
 
-const std::vector<std::string> floors{"core/base",  "core/measure", "core/artwork", "core/object", "core/method", "core/tone",
-                                      "core/enlarge", "core/printer", "core/job",     "core/render", "core/layout", "core/inspect",
-                                      "core/output",  "cli",          "app"};
+const std::vector<std::string> floors{"core/base",   "core/measure", "core/artwork", "core/object",
+                                      "core/method", "core/tone",    "core/enlarge", "core/printer",
+                                      "core/job",    "core/render",  "core/layout",  "core/inspect",
+                                      "core/output", "cli",          "app"};
 
 int floorOf(const std::string& path) {
     for (std::size_t i = 0; i < floors.size(); ++i)
@@ -24,7 +26,8 @@ int floorOf(const std::string& path) {
 
 /// Every include that breaks the order, as "FILE includes WHAT".
 std::vector<std::string> breaches(const fs::path& root) {
-    static const std::regex ours("^\\s*#\\s*include\\s*\"([^\"]+)\""), qt("^\\s*#\\s*include\\s*[<\"](Qt?[A-Z][A-Za-z]*)");
+    static const std::regex ours("^\\s*#\\s*include\\s*\"([^\"]+)\""),
+        qt("^\\s*#\\s*include\\s*[<\"](Qt?[A-Z][A-Za-z]*)");
     std::vector<std::string> found;
     for (const char* top : {"core", "cli", "app"}) {
         if (!fs::exists(root / top)) continue;
@@ -42,10 +45,13 @@ std::vector<std::string> breaches(const fs::path& root) {
                 std::smatch match;
                 if (std::regex_search(line, match, ours)) {
                     const int there = floorOf(match[1]);
-                    const bool one_program_in_the_other = here != there && (there == floorOf("cli/x") || there == floorOf("app/x"));
-                    if (there < 0 || there > here || one_program_in_the_other) found.push_back(file + " includes " + match[1].str());
+                    const bool one_program_in_the_other =
+                        here != there && (there == floorOf("cli/x") || there == floorOf("app/x"));
+                    if (there < 0 || there > here || one_program_in_the_other)
+                        found.push_back(file + " includes " + match[1].str());
                 }
-                if (file.rfind("app/", 0) != 0 && std::regex_search(line, match, qt)) found.push_back(file + " includes " + match[1].str());
+                if (file.rfind("app/", 0) != 0 && std::regex_search(line, match, qt))
+                    found.push_back(file + " includes " + match[1].str());
             }
         }
     }
@@ -63,7 +69,8 @@ TEST(IncludeOrder, aPlantedIncludeIsFound) {
     const fs::path root = fs::temp_directory_path() / ("tympan-planted-" + std::to_string(::getpid()));
     fs::create_directories(root / "core" / "tone");
     fs::create_directories(root / "core" / "other");
-    std::ofstream(root / "core" / "tone" / "good.h") << "#include \"core/measure/length.h\"\n#include <vector>\n";
+    std::ofstream(root / "core" / "tone" / "good.h")
+        << "#include \"core/measure/length.h\"\n#include <vector>\n";
     EXPECT_TRUE(breaches(root).empty());
     std::ofstream(root / "core" / "tone" / "up.h") << "#include \"core/render/print.h\"\n";
     std::ofstream(root / "core" / "tone" / "qt.cpp") << "#include <QString>\n";

@@ -1,6 +1,7 @@
 // tympan-cli as scripts see it: exit status, standard output, standard error, files.
-#include <gmock/gmock.h>
 #include <nlohmann/json.hpp>
+
+#include <gmock/gmock.h>
 
 #include "tests/support/pictures.h"
 #include "tests/support/tools.h"
@@ -36,7 +37,8 @@ TEST_F(Cli, methodsAsJson) {
     ASSERT_EQ(all["methods"].size(), 3u);
     for (const json& method : all["methods"]) {
         EXPECT_EQ(method["mirrored"].get<bool>(), method["turns"].get<int>() % 2 == 1);
-        EXPECT_TRUE(method["laid_whole"].is_boolean() && method["printers"].is_array() && method["cautions"].is_array());
+        EXPECT_TRUE(method["laid_whole"].is_boolean() && method["printers"].is_array() &&
+                    method["cautions"].is_array());
     }
     EXPECT_THAT(cli({"methods"}).out, HasSubstr("gel-rub-off"));
 }
@@ -51,20 +53,32 @@ TEST_F(Cli, inspectSaysWhatAPictureComesTo) {
     EXPECT_NEAR(report["needed_scale"].get<double>(), 300 / 76.2, 1e-6);
     EXPECT_EQ(report["mirror"], true);
     EXPECT_EQ(report["turns"], 1);
-    EXPECT_EQ(json::parse(cli({"inspect", picture(), "--width", "10cm", "--method", "tissue-overlay", "--json"}).out)["mirror"], false);
+    EXPECT_EQ(
+        json::parse(cli({"inspect", picture(), "--width", "10cm", "--method", "tissue-overlay", "--json"})
+                        .out)["mirror"],
+        false);
 }
 
 TEST_F(Cli, prepareWritesThePrintAsItWillBePrinted) {
-    ASSERT_EQ(cli({"prepare", picture(), "-o", file("auto.png"), "--width", "4in", "--ppi", "100"}).status, 0);
-    ASSERT_EQ(cli({"prepare", picture(), "-o", file("off.png"), "--width", "4in", "--ppi", "100", "--mirror", "off"}).status, 0);
-    ASSERT_EQ(cli({"prepare", picture(), "-o", file("tissue.tif"), "--width", "4in", "--ppi", "100", "--method", "tissue-overlay", "--colour", "gray"}).status, 0);
+    ASSERT_EQ(cli({"prepare", picture(), "-o", file("auto.png"), "--width", "4in", "--ppi", "100"}).status,
+              0);
+    ASSERT_EQ(cli({"prepare", picture(), "-o", file("off.png"), "--width", "4in", "--ppi", "100", "--mirror",
+                   "off"})
+                  .status,
+              0);
+    ASSERT_EQ(cli({"prepare", picture(), "-o", file("tissue.tif"), "--width", "4in", "--ppi", "100",
+                   "--method", "tissue-overlay", "--colour", "gray"})
+                  .status,
+              0);
     const auto mirrored = load(file("auto.png"));
     EXPECT_EQ(mirrored.cols, 400);
     EXPECT_EQ(mirrored.rows, 267);
     EXPECT_EQ(mirrored.channels(), 1);
     EXPECT_TRUE(same(mirrored, flipped(load(file("off.png")))));
     EXPECT_TRUE(same(load(file("off.png")), load(file("tissue.tif"))));
-    ASSERT_EQ(cli({"prepare", picture(), "-o", file("colour.png"), "--width", "4in", "--colour", "keep"}).status, 0);
+    ASSERT_EQ(
+        cli({"prepare", picture(), "-o", file("colour.png"), "--width", "4in", "--colour", "keep"}).status,
+        0);
     EXPECT_EQ(load(file("colour.png")).channels(), 3);
 }
 
@@ -75,11 +89,13 @@ TEST_F(Cli, forcedMirroringAndCroppingAreSaid) {
     EXPECT_EQ(cropped.status, 0);
     EXPECT_THAT(cropped.err, HasSubstr("cropped about its centre"));
     EXPECT_EQ(load(file("b.png")).rows, load(file("b.png")).cols);
-    EXPECT_THAT(cli({"prepare", picture(), "-o", file("c.png"), "--width", "60", "--height", "40"}).err, IsEmpty());
+    EXPECT_THAT(cli({"prepare", picture(), "-o", file("c.png"), "--width", "60", "--height", "40"}).err,
+                IsEmpty());
 }
 
 TEST_F(Cli, sheetsWritesPdfAndPlan) {
-    const Ran ran = cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "600", "--paper", "A4", "--ppi", "100", "--plan", file("p.json")});
+    const Ran ran = cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "600", "--paper", "A4", "--ppi",
+                         "100", "--plan", file("p.json")});
     ASSERT_EQ(ran.status, 0) << ran.err;
     const json plan = json::parse(contentOf(file("p.json")));
     EXPECT_EQ(plan["print_px"], json({2362, 1575}));
@@ -91,7 +107,8 @@ TEST_F(Cli, sheetsWritesPdfAndPlan) {
     for (const json& sheet : plan["sheets"]) {
         EXPECT_EQ(sheet["page"], ++page);
         EXPECT_EQ(sheet["rotation_deg"], 0);
-        const auto region = sheet["region_px"].get<std::vector<long>>(), placed = sheet["placed_px"].get<std::vector<long>>();
+        const auto region = sheet["region_px"].get<std::vector<long>>(),
+                   placed = sheet["placed_px"].get<std::vector<long>>();
         area += region[2] * region[3];
         EXPECT_EQ(region[2], placed[2]);
         EXPECT_NEAR(sheet["placed_mm"][0].get<double>(), static_cast<double>(placed[0]) * 0.254, 1e-6);
@@ -109,18 +126,30 @@ TEST_F(Cli, aNearMissIsSaidWithTheSizeThatFits) {
 }
 
 TEST_F(Cli, sheetsLaidWholeBringATestSheet) {
-    ASSERT_EQ(cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "120", "--method", "release-sheet-press"}).status, 0);
+    ASSERT_EQ(
+        cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "120", "--method", "release-sheet-press"})
+            .status,
+        0);
     EXPECT_THAT(run({"pdftotext", file("s-test-sheet.pdf"), "-"}).out, HasSubstr("Test sheet"));
 }
 
 TEST_F(Cli, wrongUsageIsTwo) {
     for (const std::vector<std::string>& words :
-         {std::vector<std::string>{}, {"fly"}, {"prepare"}, {"prepare", picture()}, {"prepare", picture(), "-o", "a.png", "--width", "wide"},
-          {"prepare", picture(), "-o", "a.png", "--width", "-5"}, {"prepare", picture(), "-o", "a.gif", "--width", "50"},
-          {"prepare", picture(), "-o", "a.png", "--width", "50", "--method", "magic"}, {"prepare", picture(), "-o", "a.png", "--width", "50", "--mirror", "maybe"},
-          {"prepare", picture(), "-o", "a.png", "--width", "50", "--contrast", "101"}, {"prepare", picture(), "-o", "a.png", "--width", "50", "--ppi", "0"},
-          {"sheets", picture(), "-o", "a.pdf", "--width", "50", "--paper", "napkin"}, {"sheets", picture(), "-o", "a.pdf", "--width", "50", "--band", "3mm"},
-          {"sheets", picture(), "-o", "a.pdf", "--width", "50", "--joint", "lap"}, {"methods", "--yaml"}}) {
+         {std::vector<std::string>{},
+          {"fly"},
+          {"prepare"},
+          {"prepare", picture()},
+          {"prepare", picture(), "-o", "a.png", "--width", "wide"},
+          {"prepare", picture(), "-o", "a.png", "--width", "-5"},
+          {"prepare", picture(), "-o", "a.gif", "--width", "50"},
+          {"prepare", picture(), "-o", "a.png", "--width", "50", "--method", "magic"},
+          {"prepare", picture(), "-o", "a.png", "--width", "50", "--mirror", "maybe"},
+          {"prepare", picture(), "-o", "a.png", "--width", "50", "--contrast", "101"},
+          {"prepare", picture(), "-o", "a.png", "--width", "50", "--ppi", "0"},
+          {"sheets", picture(), "-o", "a.pdf", "--width", "50", "--paper", "napkin"},
+          {"sheets", picture(), "-o", "a.pdf", "--width", "50", "--band", "3mm"},
+          {"sheets", picture(), "-o", "a.pdf", "--width", "50", "--joint", "lap"},
+          {"methods", "--yaml"}}) {
         const Ran ran = cli(words);
         EXPECT_EQ(ran.status, 2) << (words.empty() ? "" : words.back());
         EXPECT_THAT(ran.err, StartsWith("tympan-cli: "));
@@ -138,7 +167,8 @@ TEST_F(Cli, unreadableInputIsThreeAndUnwritableOutputIsFour) {
     EXPECT_EQ(cli({"inspect", file("none.jpg"), "--width", "50"}).status, 3);
     EXPECT_EQ(cli({"prepare", picture(), "-o", file("none/a.png"), "--width", "50"}).status, 4);
     EXPECT_EQ(cli({"sheets", picture(), "-o", file("none/a.pdf"), "--width", "50"}).status, 4);
-    EXPECT_EQ(cli({"sheets", picture(), "-o", file("a.pdf"), "--width", "50", "--margin", "120mm"}).status, 3);
+    EXPECT_EQ(cli({"sheets", picture(), "-o", file("a.pdf"), "--width", "50", "--margin", "120mm"}).status,
+              3);
     EXPECT_THAT(folder.names(), testing::ElementsAre("picture.png", "words.jpg")) << "nothing half written";
 }
 
@@ -153,6 +183,7 @@ TEST_F(Cli, helpAndVersionEverywhere) {
 }
 
 TEST_F(Cli, theSameCallMakesTheSameBytes) {
-    for (const char* name : {"a.pdf", "b.pdf"}) ASSERT_EQ(cli({"sheets", picture(), "-o", file(name), "--width", "300"}).status, 0);
+    for (const char* name : {"a.pdf", "b.pdf"})
+        ASSERT_EQ(cli({"sheets", picture(), "-o", file(name), "--width", "300"}).status, 0);
     EXPECT_EQ(contentOf(file("a.pdf")), contentOf(file("b.pdf")));
 }

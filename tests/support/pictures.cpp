@@ -31,11 +31,13 @@ cv::Mat marked(SizePx size, int channels) {
 void save(const std::filesystem::path& file, const cv::Mat& pixels, double ppi, int orientation) {
     startVips();
     const cv::Mat whole = pixels.isContinuous() ? pixels : pixels.clone();
-    VImage image = VImage::new_from_memory(whole.data, whole.total() * whole.elemSize(), whole.cols, whole.rows, whole.channels(),
-                                                whole.depth() == CV_16U ? VIPS_FORMAT_USHORT : VIPS_FORMAT_UCHAR);
+    VImage image = VImage::new_from_memory(whole.data, whole.total() * whole.elemSize(), whole.cols,
+                                           whole.rows, whole.channels(),
+                                           whole.depth() == CV_16U ? VIPS_FORMAT_USHORT : VIPS_FORMAT_UCHAR);
     const bool deep = whole.depth() == CV_16U, grey = whole.channels() <= 2;
-    image = image.copy(VImage::option()->set("interpretation", deep ? (grey ? VIPS_INTERPRETATION_GREY16 : VIPS_INTERPRETATION_RGB16)
-                                                                    : (grey ? VIPS_INTERPRETATION_B_W : VIPS_INTERPRETATION_sRGB)));
+    image = image.copy(VImage::option()->set(
+        "interpretation", deep ? (grey ? VIPS_INTERPRETATION_GREY16 : VIPS_INTERPRETATION_RGB16)
+                               : (grey ? VIPS_INTERPRETATION_B_W : VIPS_INTERPRETATION_sRGB)));
     if (ppi > 0) image = image.copy(VImage::option()->set("xres", ppi / 25.4)->set("yres", ppi / 25.4));
     if (orientation != 1) {
         image = image.copy();
@@ -67,7 +69,8 @@ cv::Mat load(const std::filesystem::path& file) {
     std::size_t size = 0;
     void* data = image.write_to_memory(&size);
     const int depth = image.format() == VIPS_FORMAT_USHORT ? CV_16U : CV_8U;
-    const cv::Mat pixels = cv::Mat(image.height(), image.width(), CV_MAKETYPE(depth, image.bands()), data).clone();
+    const cv::Mat pixels =
+        cv::Mat(image.height(), image.width(), CV_MAKETYPE(depth, image.bands()), data).clone();
     g_free(data);
     return pixels;
 }

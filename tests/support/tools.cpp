@@ -4,6 +4,7 @@
 #include <cstdlib>
 #include <fstream>
 #include <sstream>
+
 #include <sys/wait.h>
 
 namespace tympan::tests {
@@ -20,7 +21,8 @@ ScratchFolder::~ScratchFolder() {
 
 std::vector<std::string> ScratchFolder::names() const {
     std::vector<std::string> all;
-    for (const auto& entry : std::filesystem::directory_iterator(path_)) all.push_back(entry.path().filename().string());
+    for (const auto& entry : std::filesystem::directory_iterator(path_))
+        all.push_back(entry.path().filename().string());
     std::sort(all.begin(), all.end());
     return all;
 }

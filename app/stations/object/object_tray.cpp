@@ -101,9 +101,10 @@ ObjectTray::ObjectTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
         if (!piece) return;
         const Object& object_under = objectOf(store_.job(), *piece);
         if (!object_under.size) return;
-        store_.edit(tr("change the size"), [&, id = piece->id, to = fitted(*piece->artwork, *object_under.size)](Job job) {
-            return withSize(std::move(job), id, to);
-        });
+        store_.edit(tr("change the size"),
+                    [&, id = piece->id, to = fitted(*piece->artwork, *object_under.size)](Job job) {
+                        return withSize(std::move(job), id, to);
+                    });
     });
     connect(methods_, &ChoiceRow::picked, this, [this](const QString& id) {
         if (const Piece* piece = store_.piece())
@@ -128,17 +129,22 @@ void ObjectTray::setObject(const QString& what) {
         object.size = SizeMm{object_width_->blank() ? piece->size.width : object_width_->value(),
                              object_height_->blank() ? piece->size.height : object_height_->value()};
     }
-    store_.edit(what, [&, id = piece->id](Job job) { return withObject(std::move(job), id, object); },
-                QStringLiteral("object %1").arg(piece->id) + what);
+    store_.edit(
+        what, [&, id = piece->id](Job job) { return withObject(std::move(job), id, object); },
+        QStringLiteral("object %1").arg(piece->id) + what);
 }
 
 void ObjectTray::setSize(bool width, double mm) {
     const Piece* piece = store_.piece();
     if (!piece) return;
     const Shape shape = keep_shape_->isChecked() ? Shape::keep : Shape::change;
-    store_.edit(tr("change the size"), [&, id = piece->id](Job job) {
-        return width ? withWidth(std::move(job), id, mm, shape) : withHeight(std::move(job), id, mm, shape);
-    }, QStringLiteral("size %1").arg(piece->id));
+    store_.edit(
+        tr("change the size"),
+        [&, id = piece->id](Job job) {
+            return width ? withWidth(std::move(job), id, mm, shape)
+                         : withHeight(std::move(job), id, mm, shape);
+        },
+        QStringLiteral("size %1").arg(piece->id));
 }
 
 void ObjectTray::refresh() {
@@ -164,7 +170,8 @@ void ObjectTray::refresh() {
     width_->show(piece->size.width, unit);
     height_->show(piece->size.height, unit);
     methods_->choose(QString::fromStdString(piece->method.id));
-    about_method_->setText(text(piece->method.summary) + QLatin1Char(' ') + tr("For %1.").arg(printersText(piece->method)));
+    about_method_->setText(text(piece->method.summary) + QLatin1Char(' ') +
+                           tr("For %1.").arg(printersText(piece->method)));
 }
 
 }  // namespace tympan::app

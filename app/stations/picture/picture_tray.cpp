@@ -58,12 +58,15 @@ PictureTray::PictureTray(JobStore& store, QWidget* parent) : QWidget(parent), st
         const Piece* piece = store_.piece();
         const std::string name = name_->text().trimmed().toStdString();
         if (!piece || name.empty() || name == piece->name) return;
-        store_.edit(tr("change the name"), [&, id = piece->id](Job job) { return withName(std::move(job), id, name); });
+        store_.edit(tr("change the name"),
+                    [&, id = piece->id](Job job) { return withName(std::move(job), id, name); });
     });
     connect(copies_, &QSpinBox::valueChanged, this, [this](int copies) {
         if (const Piece* piece = store_.piece(); piece && piece->copies != copies)
-            store_.edit(tr("change the copies"), [&, id = piece->id](Job job) { return withCopies(std::move(job), id, copies); },
-                        QStringLiteral("copies %1").arg(piece->id));
+            store_.edit(
+                tr("change the copies"),
+                [&, id = piece->id](Job job) { return withCopies(std::move(job), id, copies); },
+                QStringLiteral("copies %1").arg(piece->id));
     });
     connect(&store_, &JobStore::changed, this, &PictureTray::refresh);
     refresh();
@@ -87,13 +90,18 @@ void PictureTray::refresh() {
     if (artwork.kind == Artwork::Kind::vector) {
         came_->setText(tr("%1 drawing, sharp at any size").arg(kind));
     } else {
-        came_->setText(tr("%1, %2 × %3 pixels%4").arg(kind).arg(artwork.size.width).arg(artwork.size.height)
+        came_->setText(tr("%1, %2 × %3 pixels%4")
+                           .arg(kind)
+                           .arg(artwork.size.width)
+                           .arg(artwork.size.height)
                            .arg(artwork.has_alpha ? tr(", see-through in places") : QString()));
     }
     QString detail;
-    if (const auto natural = artwork.naturalSize()) detail = tr("The file says %1. ").arg(sizeText(*natural, store_.job().unit));
+    if (const auto natural = artwork.naturalSize())
+        detail = tr("The file says %1. ").arg(sizeText(*natural, store_.job().unit));
     if (artwork.kind == Artwork::Kind::raster)
-        detail += tr("At the chosen size each of its pixels is %1 wide.").arg(QString::number(mm_per_inch / effectivePpi(*piece), 'f', 2) + tr(" mm"));
+        detail += tr("At the chosen size each of its pixels is %1 wide.")
+                      .arg(QString::number(mm_per_inch / effectivePpi(*piece), 'f', 2) + tr(" mm"));
     detail_->setText(detail + QLatin1Char('\n') + tr("The original is kept as it came."));
 }
 

@@ -18,20 +18,30 @@ QStringList beforePrinting(const Method& method, const Paper& paper) {
     QStringList lines;
     for (const std::string& line : method.before_printing) lines << text(line);
     const auto tr = [](const char* sentence) { return PrintStage::tr(sentence); };
-    lines << tr("Which face is printed: mark an X on a plain sheet, lay it in the tray X up, print the test sheet, and see on which face the print lies. "
-                "Lay the real sheets the same way.");
-    lines << PrintStage::tr("In the printer's own dialog: media type %1; %2; 100 %; nothing that says fit or shrink; one side; no cover page.")
+    lines << tr(
+        "Which face is printed: mark an X on a plain sheet, lay it in the tray X up, print the test sheet, "
+        "and see on which face the print lies. "
+        "Lay the real sheets the same way.");
+    lines << PrintStage::tr(
+                 "In the printer's own dialog: media type %1; %2; 100 %; nothing that says fit or shrink; "
+                 "one side; no cover page.")
                  .arg(text(method.media_type), QString::fromStdString(paper.name));
-    lines << (mirroredBy(method) == Mirrored::yes ? tr("Mirroring OFF in the printer's dialog: the picture is mirrored already, and a second time would undo it.")
-                                                  : tr("Mirroring OFF in the printer's dialog: this picture is printed as it reads."));
+    lines << (mirroredBy(method) == Mirrored::yes
+                  ? tr("Mirroring OFF in the printer's dialog: the picture is mirrored already, and a second "
+                       "time would undo it.")
+                  : tr("Mirroring OFF in the printer's dialog: this picture is printed as it reads."));
     return lines;
 }
 
 QStringList afterPrinting(const Method& method, const QString& label) {
     QStringList lines;
     if (!method.laid_whole) {
-        lines << PrintStage::tr("Read the small words at the edge of the print: they must read normally. Measure the bar.");
-        lines << PrintStage::tr("Before you trim: write %1 (the sheet's own label) and an arrow up on the back of each sheet. The words at the edge are cut off before gluing.").arg(label);
+        lines << PrintStage::tr(
+            "Read the small words at the edge of the print: they must read normally. Measure the bar.");
+        lines << PrintStage::tr(
+                     "Before you trim: write %1 (the sheet's own label) and an arrow up on the back of each "
+                     "sheet. The words at the edge are cut off before gluing.")
+                     .arg(label);
     }
     for (const std::string& line : method.after_printing) lines << text(line);
     return lines;
@@ -91,7 +101,8 @@ void PrintStage::refresh() {
     };
     std::vector<Method> methods;
     for (const Piece& piece : store_.job().pieces)
-        if (std::find(methods.begin(), methods.end(), piece.method) == methods.end()) methods.push_back(piece.method);
+        if (std::find(methods.begin(), methods.end(), piece.method) == methods.end())
+            methods.push_back(piece.method);
     if (methods.empty()) add(titleLabel(tr("Nothing to print yet. Drop a picture, or press Ctrl+O.")));
     for (const Method& method : methods) {
         add(titleLabel(tr("Before you print: %1").arg(methodName(method))));

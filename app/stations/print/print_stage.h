@@ -7,8 +7,8 @@ namespace tympan::app {
 
 class JobStore;
 
-/// Before you print: for each method of the job, what to set in the printer's dialog, which face is printed and how to
-/// find out, what to write on the back, and the cautions.
+/// Before you print: for each method of the job, what to set in the printer's dialog, which face is printed
+/// and how to find out, what to write on the back, and the cautions.
 class PrintStage : public QWidget {
     Q_OBJECT
   public:

@@ -12,7 +12,8 @@
 
 namespace tympan::app {
 
-PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, const Actions& actions, QWidget* parent)
+PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, const Actions& actions,
+                     QWidget* parent)
     : QWidget(parent), store_(store), service_(service), exports_(exports) {
     setObjectName(QStringLiteral("print-tray"));
     auto* outer = new QHBoxLayout(this);
@@ -42,7 +43,8 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
             auto* button = pushButton(action->objectName() + QStringLiteral("-button"), action->text());
             button->setToolTip(action->toolTip());
             connect(button, &QPushButton::clicked, action, &QAction::trigger);
-            connect(action, &QAction::changed, button, [button, action] { button->setEnabled(action->isEnabled()); });
+            connect(action, &QAction::changed, button,
+                    [button, action] { button->setEnabled(action->isEnabled()); });
             button->setEnabled(action->isEnabled());
             files->addWidget(button);
         }
@@ -60,15 +62,19 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     lookForPrinters();
 }
 
-void PrintTray::focusPrint() { (print_->isEnabled() ? print_ : findChild<QPushButton*>(QStringLiteral("save-pdf-button")))->setFocus(); }
+void PrintTray::focusPrint() {
+    (print_->isEnabled() ? print_ : findChild<QPushButton*>(QStringLiteral("save-pdf-button")))->setFocus();
+}
 
 void PrintTray::lookForPrinters() {
     service_.request(QStringLiteral("printers"), [this](const std::stop_token&) -> RenderService::Finish {
         const QStringList names = systemPrinters();
         return [this, names] {
             printers_->addItems(names);
-            about_->setText(names.isEmpty() ? tr("No printer is set up on this computer. Save a PDF and print it at 100 % elsewhere.")
-                                            : tr("The PDF itself is handed over, unscaled."));
+            about_->setText(
+                names.isEmpty()
+                    ? tr("No printer is set up on this computer. Save a PDF and print it at 100 % elsewhere.")
+                    : tr("The PDF itself is handed over, unscaled."));
             refresh();
         };
     });

@@ -17,7 +17,8 @@ struct Actions;
 class PrintTray : public QWidget {
     Q_OBJECT
   public:
-    PrintTray(JobStore& store, RenderService& service, Exports& exports, const Actions& actions, QWidget* parent = nullptr);
+    PrintTray(JobStore& store, RenderService& service, Exports& exports, const Actions& actions,
+              QWidget* parent = nullptr);
 
     /// Puts the keyboard on what prints.
     void focusPrint();

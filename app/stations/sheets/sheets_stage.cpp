@@ -14,10 +14,12 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int shelf_width = 260, thumb_height = 104, thumb_gap = 16, label_height = 20, columns = 3, join_width = 230;
+constexpr int shelf_width = 260, thumb_height = 104, thumb_gap = 16, label_height = 20, columns = 3,
+              join_width = 230;
 
 QImage toImage(const cv::Mat& bgrx) {
-    return QImage(bgrx.data, bgrx.cols, bgrx.rows, static_cast<qsizetype>(bgrx.step), QImage::Format_RGB32).copy();
+    return QImage(bgrx.data, bgrx.cols, bgrx.rows, static_cast<qsizetype>(bgrx.step), QImage::Format_RGB32)
+        .copy();
 }
 
 double ppiFor(const Sheet& sheet, const QSizeF& px) {
@@ -26,13 +28,16 @@ double ppiFor(const Sheet& sheet, const QSizeF& px) {
 
 }  // namespace
 
-SheetsStage::SheetsStage(JobStore& store, RenderService& service, QWidget* parent) : QWidget(parent), store_(store), service_(service) {
+SheetsStage::SheetsStage(JobStore& store, RenderService& service, QWidget* parent)
+    : QWidget(parent), store_(store), service_(service) {
     setObjectName(QStringLiteral("sheets-stage"));
     setFocusPolicy(Qt::StrongFocus);
     connect(&store_, &JobStore::changed, this, &SheetsStage::refresh);
 }
 
-int SheetsStage::count() const { return store_.imposition() ? static_cast<int>(store_.imposition()->sheets.size()) : 0; }
+int SheetsStage::count() const {
+    return store_.imposition() ? static_cast<int>(store_.imposition()->sheets.size()) : 0;
+}
 
 void SheetsStage::refresh() {
     small_.clear();
@@ -44,7 +49,8 @@ void SheetsStage::refresh() {
     if (count() > 0 && piece) {
         const auto& sheets = store_.imposition()->sheets;
         const auto holds = [&](const Sheet& sheet) {
-            return std::any_of(sheet.regions.begin(), sheet.regions.end(), [&](const PlacedRegion& part) { return part.piece == piece->id; });
+            return std::any_of(sheet.regions.begin(), sheet.regions.end(),
+                               [&](const PlacedRegion& part) { return part.piece == piece->id; });
         };
         if (!holds(sheets[static_cast<std::size_t>(chosen_)])) {
             const auto first = std::find_if(sheets.begin(), sheets.end(), holds);
@@ -73,40 +79,50 @@ void SheetsStage::request() {
     for (int i = 0; i < count(); ++i)
         if (!small_.contains(i) && thumbRect(i).intersects(rect())) wanted << i;
     if (large_of_ != chosen_) {
-        const double ppi = ppiFor(imposition->sheets[static_cast<std::size_t>(chosen_)], largeRect().size() * ratio);
-        service_.request(QStringLiteral("sheet"), [this, job, imposition, n = chosen_, ppi](const std::stop_token& stop) -> RenderService::Finish {
-            const QImage picture = toImage(sheetPicture(job, *imposition, static_cast<std::size_t>(n), ppi, {stop, {}}));
-            return [this, picture, n] {
-                large_ = picture;
-                large_of_ = n;
+        const double ppi =
+            ppiFor(imposition->sheets[static_cast<std::size_t>(chosen_)], largeRect().size() * ratio);
+        service_.request(
+            QStringLiteral("sheet"),
+            [this, job, imposition, n = chosen_, ppi](const std::stop_token& stop) -> RenderService::Finish {
+                const QImage picture =
+                    toImage(sheetPicture(job, *imposition, static_cast<std::size_t>(n), ppi, {stop, {}}));
+                return [this, picture, n] {
+                    large_ = picture;
+                    large_of_ = n;
+                    update();
+                };
+            });
+    }
+    if (wanted.isEmpty()) return;
+    service_.request(
+        QStringLiteral("sheets"),
+        [this, job, imposition, wanted, ratio](const std::stop_token& stop) -> RenderService::Finish {
+            QMap<int, QImage> made;
+            for (int n : wanted) {
+                const auto index = static_cast<std::size_t>(n);
+                made[n] = toImage(sheetPicture(
+                    job, *imposition, index,
+                    ppiFor(imposition->sheets[index], QSizeF(70, thumb_height) * ratio), {stop, {}}));
+            }
+            return [this, made] {
+                small_.insert(made);
                 update();
             };
         });
-    }
-    if (wanted.isEmpty()) return;
-    service_.request(QStringLiteral("sheets"), [this, job, imposition, wanted, ratio](const std::stop_token& stop) -> RenderService::Finish {
-        QMap<int, QImage> made;
-        for (int n : wanted) {
-            const auto index = static_cast<std::size_t>(n);
-            made[n] = toImage(sheetPicture(job, *imposition, index, ppiFor(imposition->sheets[index], QSizeF(70, thumb_height) * ratio), {stop, {}}));
-        }
-        return [this, made] {
-            small_.insert(made);
-            update();
-        };
-    });
 }
 
 QRect SheetsStage::thumbRect(int sheet) const {
     const int row = sheet / columns, column = sheet % columns;
-    return {16 + column * (70 + 12), 12 + row * (thumb_height + label_height + thumb_gap) - scroll_, 70, thumb_height};
+    return {16 + column * (70 + 12), 12 + row * (thumb_height + label_height + thumb_gap) - scroll_, 70,
+            thumb_height};
 }
 
 QRectF SheetsStage::largeRect() const {
     const QRectF room(shelf_width + 24, 16, width() - shelf_width - 48 - join_width, height() - 32);
     if (count() == 0) return room;
     const Sheet& sheet = store_.imposition()->sheets[static_cast<std::size_t>(chosen_)];
-    QRectF page(QPointF(), QSizeF(sheet.page.width, sheet.page.height).scaled(room.size(), Qt::KeepAspectRatio));
+    QRectF page(QPointF(),
+                QSizeF(sheet.page.width, sheet.page.height).scaled(room.size(), Qt::KeepAspectRatio));
     page.moveCenter(room.center());
     return page;
 }
@@ -119,7 +135,9 @@ void SheetsStage::paintEvent(QPaintEvent*) {
         painter.setPen(t.text);
         painter.setFont(textFont(TextSize::title));
         painter.drawText(rect(), Qt::AlignCenter | Qt::TextWordWrap,
-                         store_.impositionFault().isEmpty() ? tr("No sheets yet. Drop a picture, or press Ctrl+O.") : store_.impositionFault());
+                         store_.impositionFault().isEmpty()
+                             ? tr("No sheets yet. Drop a picture, or press Ctrl+O.")
+                             : store_.impositionFault());
         return;
     }
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
@@ -129,7 +147,9 @@ void SheetsStage::paintEvent(QPaintEvent*) {
         const QRect r = thumbRect(i);
         if (!r.intersects(rect())) continue;
         const Sheet& sheet = sheets[static_cast<std::size_t>(i)];
-        QRect page(QPoint(), QSizeF(sheet.page.width, sheet.page.height).scaled(r.size(), Qt::KeepAspectRatio).toSize());
+        QRect page(
+            QPoint(),
+            QSizeF(sheet.page.width, sheet.page.height).scaled(r.size(), Qt::KeepAspectRatio).toSize());
         page.moveCenter(r.center());
         painter.fillRect(page, Qt::white);
         if (small_.contains(i)) painter.drawImage(page, small_[i]);
@@ -159,7 +179,8 @@ void SheetsStage::paintJoin(QPainter& painter, const QRectF& room) const {
     painter.setFont(textFont(TextSize::normal, true));
     const Print& print = imposition.prints[here.print];
     const bool joined = here.seams.any();
-    painter.drawText(room, Qt::AlignTop | Qt::TextWordWrap, joined ? tr("How it will join, seen from the ink side") : tr("On this sheet"));
+    painter.drawText(room, Qt::AlignTop | Qt::TextWordWrap,
+                     joined ? tr("How it will join, seen from the ink side") : tr("On this sheet"));
     painter.setFont(textFont(TextSize::small));
     const QRectF below = room.adjusted(0, 48, 0, 0);
     if (!joined) {
@@ -167,17 +188,24 @@ void SheetsStage::paintJoin(QPainter& painter, const QRectF& room) const {
         for (const PlacedRegion& part : sheet.regions) ++copies[part.piece];
         QStringList lines;
         for (auto it = copies.begin(); it != copies.end(); ++it)
-            lines << QStringLiteral("%1 × %2").arg(it.value()).arg(QString::fromStdString(findPiece(store_.job(), it.key())->name));
-        if (sheet.laid_whole) lines << tr("\nThis sheet is laid whole, so nothing but the picture is inked. Marks are on the test sheet for plain paper.");
+            lines << QStringLiteral("%1 × %2")
+                         .arg(it.value())
+                         .arg(QString::fromStdString(findPiece(store_.job(), it.key())->name));
+        if (sheet.laid_whole)
+            lines << tr(
+                "\nThis sheet is laid whole, so nothing but the picture is inked. Marks are on the test "
+                "sheet for plain paper.");
         painter.setPen(t.quiet);
-        painter.drawText(room.adjusted(0, 26, 0, 0), Qt::AlignTop | Qt::TextWordWrap, lines.join(QLatin1Char('\n')));
+        painter.drawText(room.adjusted(0, 26, 0, 0), Qt::AlignTop | Qt::TextWordWrap,
+                         lines.join(QLatin1Char('\n')));
         return;
     }
     const double scale = std::min(below.width() / print.size.width, 0.6 * below.height() / print.size.height);
     for (const Sheet& other : imposition.sheets)
         for (const PlacedRegion& part : other.regions) {
             if (part.piece != here.piece || part.copy != here.copy) continue;
-            const QRectF r(below.x() + part.region.x * scale, below.y() + part.region.y * scale, part.region.width * scale, part.region.height * scale);
+            const QRectF r(below.x() + part.region.x * scale, below.y() + part.region.y * scale,
+                           part.region.width * scale, part.region.height * scale);
             const bool on = part.label == here.label;
             painter.setPen(QPen(t.text, 1));
             painter.setBrush(on ? t.chosen : t.card);
@@ -186,8 +214,10 @@ void SheetsStage::paintJoin(QPainter& painter, const QRectF& room) const {
             painter.drawText(r, Qt::AlignCenter, QString::fromStdString(part.label));
         }
     painter.setPen(t.quiet);
-    painter.drawText(QRectF(below.x(), below.y() + print.size.height * scale + 12, below.width(), 200), Qt::AlignTop | Qt::TextWordWrap,
-                     tr("Before you trim: write %1 and an arrow up on the back of this sheet. The words at the edge are cut off.")
+    painter.drawText(QRectF(below.x(), below.y() + print.size.height * scale + 12, below.width(), 200),
+                     Qt::AlignTop | Qt::TextWordWrap,
+                     tr("Before you trim: write %1 and an arrow up on the back of this sheet. The words at "
+                        "the edge are cut off.")
                          .arg(QString::fromStdString(here.label)));
 }
 
@@ -209,11 +239,16 @@ void SheetsStage::mousePressEvent(QMouseEvent* event) {
 
 void SheetsStage::keyPressEvent(QKeyEvent* event) {
     switch (event->key()) {
-        case Qt::Key_Left: return choose(chosen_ - 1);
-        case Qt::Key_Right: return choose(chosen_ + 1);
-        case Qt::Key_Up: return choose(chosen_ - columns);
-        case Qt::Key_Down: return choose(chosen_ + columns);
-        default: QWidget::keyPressEvent(event);
+        case Qt::Key_Left:
+            return choose(chosen_ - 1);
+        case Qt::Key_Right:
+            return choose(chosen_ + 1);
+        case Qt::Key_Up:
+            return choose(chosen_ - columns);
+        case Qt::Key_Down:
+            return choose(chosen_ + columns);
+        default:
+            QWidget::keyPressEvent(event);
     }
 }
 

@@ -8,8 +8,8 @@ namespace tympan::app {
 class JobStore;
 class RenderService;
 
-/// The sheets as they leave the printer: all of them small at the left, the chosen one large, and beside it how the
-/// sheets of its piece will join.
+/// The sheets as they leave the printer: all of them small at the left, the chosen one large, and beside it
+/// how the sheets of its piece will join.
 class SheetsStage : public QWidget {
     Q_OBJECT
   public:

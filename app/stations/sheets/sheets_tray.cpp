@@ -28,7 +28,8 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     paper_ = new QComboBox;
     paper_->setObjectName(QStringLiteral("paper"));
     paper_->setAccessibleName(tr("Paper"));
-    for (const Paper& paper : shippedPapers()) paper_->addItem(QString::fromStdString(paper.name), QString::fromStdString(paper.id));
+    for (const Paper& paper : shippedPapers())
+        paper_->addItem(QString::fromStdString(paper.name), QString::fromStdString(paper.id));
     paper_->addItem(tr("another size"), custom);
     paper_->setFixedWidth(160);
     first->addWidget(paper_);
@@ -52,10 +53,14 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     margin_->setToolTip(tr("What your printer cannot reach at the edges of the paper. 5 mm suits most."));
     form->addRow(tr("Bare edge of the printer"), margin_);
     band_ = new LengthEdit(QStringLiteral("band"), tr("Room for marks along a seam"));
-    band_->setToolTip(tr("The band that is cut away; it carries 2 mm of the neighbour's ink and the cut marks. 6 mm or more."));
+    band_->setToolTip(
+        tr("The band that is cut away; it carries 2 mm of the neighbour's ink and the cut marks. 6 mm or "
+           "more."));
     form->addRow(tr("Room for marks along a seam"), band_);
     gap_ = new LengthEdit(QStringLiteral("scissor-gap"), tr("Gap for scissors between pieces"));
     form->addRow(tr("Gap for scissors between pieces"), gap_);
+    margin_->allowZero();
+    gap_->allowZero();
     ppi_ = new QComboBox;
     ppi_->setObjectName(QStringLiteral("fineness"));
     ppi_->setAccessibleName(tr("Fineness of the print"));
@@ -74,7 +79,8 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     outer->addLayout(facts, 1);
 
     for (QComboBox* box : {paper_, ppi_}) connect(box, &QComboBox::activated, this, &SheetsTray::changeRules);
-    for (LengthEdit* edit : {paper_width_, paper_height_, margin_, band_, gap_}) connect(edit, &LengthEdit::typed, this, &SheetsTray::changeRules);
+    for (LengthEdit* edit : {paper_width_, paper_height_, margin_, band_, gap_})
+        connect(edit, &LengthEdit::typed, this, &SheetsTray::changeRules);
     connect(&store_, &JobStore::changed, this, &SheetsTray::refresh);
     refresh();
 }
@@ -84,7 +90,8 @@ void SheetsTray::changeRules() {
     const QString id = paper_->currentData().toString();
     if (id == custom) {
         const bool was_custom = rules.paper.id == "custom";
-        const double width = was_custom ? paper_width_->value() : rules.paper.size.width, height = was_custom ? paper_height_->value() : rules.paper.size.height;
+        const double width = was_custom ? paper_width_->value() : rules.paper.size.width,
+                     height = was_custom ? paper_height_->value() : rules.paper.size.height;
         try {
             rules.paper = paperNamed(std::to_string(width) + "x" + std::to_string(height));
         } catch (const Error& error) {
@@ -119,14 +126,17 @@ void SheetsTray::refresh() {
     ppi_->setCurrentIndex(ppi_->findData(static_cast<int>(rules.ppi)));
     const auto& imposition = store_.imposition();
     if (!imposition || imposition->sheets.empty()) {
-        about_->setText(store_.impositionFault().isEmpty() ? tr("No sheets yet: hang a picture on the line.") : store_.impositionFault());
+        about_->setText(store_.impositionFault().isEmpty() ? tr("No sheets yet: hang a picture on the line.")
+                                                           : store_.impositionFault());
         return;
     }
     const auto seamed = std::count_if(imposition->sheets.begin(), imposition->sheets.end(),
                                       [](const Sheet& sheet) { return sheet.regions.front().seams.any(); });
-    QString about = counted(static_cast<qsizetype>(imposition->sheets.size()), tr("%1 sheet in all."), tr("%1 sheets in all."));
+    QString about = counted(static_cast<qsizetype>(imposition->sheets.size()), tr("%1 sheet in all."),
+                            tr("%1 sheets in all."));
     if (seamed > 0)
-        about += QLatin1Char(' ') + tr("Sheets that join are cut at the seam and laid edge to edge; 2 mm of the neighbour's ink goes on beyond it, so a "
+        about += QLatin1Char(' ') + tr("Sheets that join are cut at the seam and laid edge to edge; 2 mm of "
+                                       "the neighbour's ink goes on beyond it, so a "
                                        "cut a little off shows no white.");
     about_->setText(about);
 }

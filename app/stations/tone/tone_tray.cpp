@@ -13,8 +13,9 @@ namespace tympan::app {
 
 namespace {
 
-const QString grey = QStringLiteral("grey"), colour = QStringLiteral("colour"), needs = QStringLiteral("automatic"),
-              came = QStringLiteral("none"), hand = QStringLiteral("strength");
+const QString grey = QStringLiteral("grey"), colour = QStringLiteral("colour"),
+              needs = QStringLiteral("automatic"), came = QStringLiteral("none"),
+              hand = QStringLiteral("strength");
 
 }  // namespace
 
@@ -33,7 +34,8 @@ ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(s
     heading->addWidget(of_, 1, Qt::AlignBottom);
     first->addLayout(heading);
     ink_ = new ChoiceRow(QStringLiteral("ink"), tr("Grey or colour"), Qt::Vertical);
-    ink_->add(grey, tr("Grey"), tr("Lightness as the eye weighs it, black and white pulled apart, the greys between kept."));
+    ink_->add(grey, tr("Grey"),
+              tr("Lightness as the eye weighs it, black and white pulled apart, the greys between kept."));
     ink_->add(colour, tr("Colour"), tr("The colours as they are."));
     ink_->setFixedWidth(120);
     first->addWidget(ink_);
@@ -45,7 +47,8 @@ ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(s
     greys_->setLayout(second);
     second->addWidget(strongLabel(tr("Contrast")));
     contrast_ = new ChoiceRow(QStringLiteral("contrast"), tr("Contrast"), Qt::Horizontal);
-    contrast_->add(needs, tr("as it needs"), tr("Looks at the picture: much for a flat one, little for line art."));
+    contrast_->add(needs, tr("as it needs"),
+                   tr("Looks at the picture: much for a flat one, little for line art."));
     contrast_->add(came, tr("as it came"));
     contrast_->add(hand, tr("by hand"));
     second->addWidget(contrast_);
@@ -63,7 +66,9 @@ ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(s
     slide_layout->addWidget(strength_);
     slide_layout->addWidget(strength_text_, 1);
     second->addWidget(slide);
-    auto* why = quietLabel(tr("Greys transfer best: pure black stays on the paper and pure white shows every flaw, so the middle greys are kept."));
+    auto* why =
+        quietLabel(tr("Greys transfer best: pure black stays on the paper and pure white shows every flaw, "
+                      "so the middle greys are kept."));
     why->setFixedWidth(320);
     second->addWidget(why);
     second->addStretch(1);
@@ -83,7 +88,9 @@ ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(s
     });
     connect(contrast_, &ChoiceRow::picked, this, [this](const QString& id) {
         Tone tone = store_.piece()->tone;
-        tone.contrast.kind = id == needs ? Contrast::Kind::automatic : id == came ? Contrast::Kind::none : Contrast::Kind::strength;
+        tone.contrast.kind = id == needs  ? Contrast::Kind::automatic
+                             : id == came ? Contrast::Kind::none
+                                          : Contrast::Kind::strength;
         if (id == hand) tone.contrast.strength = strength_->value();  // goes on from where automatic stood
         setTone(tone);
     });
@@ -98,7 +105,9 @@ ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(s
 
 void ToneTray::setTone(const Tone& tone, const QString& run) {
     if (const Piece* piece = store_.piece())
-        store_.edit(tr("change the tone"), [&, id = piece->id](Job job) { return withTone(std::move(job), id, tone); }, run);
+        store_.edit(
+            tr("change the tone"),
+            [&, id = piece->id](Job job) { return withTone(std::move(job), id, tone); }, run);
 }
 
 void ToneTray::refresh() {
@@ -111,14 +120,24 @@ void ToneTray::refresh() {
     ink_->choose(is_grey ? grey : colour);
     greys_->setEnabled(is_grey);
     const Contrast& contrast = piece->tone.contrast;
-    contrast_->choose(contrast.kind == Contrast::Kind::automatic ? needs : contrast.kind == Contrast::Kind::none ? came : hand);
+    contrast_->choose(contrast.kind == Contrast::Kind::automatic ? needs
+                      : contrast.kind == Contrast::Kind::none    ? came
+                                                                 : hand);
     int strength = contrast.kind == Contrast::Kind::none ? 0 : contrast.strength;
-    if (contrast.kind == Contrast::Kind::automatic) strength = automaticStrength(greyHistogram(piece->artwork->reduced));
+    if (contrast.kind == Contrast::Kind::automatic)
+        strength = automaticStrength(greyHistogram(piece->artwork->reduced));
     strength_->setValue(strength);
-    strength_text_->setText(strength < 5 ? tr("as it came") : strength < 35 ? tr("a little") : strength < 65 ? tr("some") : tr("much"));
-    const QString likes = piece->method.advice == InkAdvice::grey ? tr("This way of transfer holds greys best.") : tr("This way of transfer keeps colours.");
+    strength_text_->setText(strength < 5    ? tr("as it came")
+                            : strength < 35 ? tr("a little")
+                            : strength < 65 ? tr("some")
+                                            : tr("much"));
+    const QString likes = piece->method.advice == InkAdvice::grey
+                              ? tr("This way of transfer holds greys best.")
+                              : tr("This way of transfer keeps colours.");
     const bool own = piece->tone.ink != Tone::InkChoice::as_method_says;
-    advice_->setText(likes + QLatin1Char(' ') + (own ? tr("You chose for yourself.") : tr("The choice at the left follows it until you choose.")));
+    advice_->setText(
+        likes + QLatin1Char(' ') +
+        (own ? tr("You chose for yourself.") : tr("The choice at the left follows it until you choose.")));
 }
 
 }  // namespace tympan::app

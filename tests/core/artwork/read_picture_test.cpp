@@ -1,7 +1,8 @@
 #include "core/artwork/read_picture.h"
 
-#include <gmock/gmock.h>
 #include <vips/vips8>
+
+#include <gmock/gmock.h>
 
 #include "core/artwork/rasterise.h"
 #include "tests/support/pictures.h"
@@ -13,7 +14,8 @@ using testing::HasSubstr;
 
 namespace {
 
-const char* const drawing = R"(<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="20mm" viewBox="0 0 40 20">
+const char* const drawing =
+    R"(<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="20mm" viewBox="0 0 40 20">
 <rect x="4" y="4" width="10" height="6" fill="#202020"/></svg>)";
 
 Error faultOf(const std::filesystem::path& file) {
@@ -35,20 +37,24 @@ TEST(ReadPicture, everyRasterFormat) {
         try {
             save(folder / name, pixels);
         } catch (const vips::VError&) {
-            GTEST_LOG_(INFO) << "this machine's libraries cannot write " << name << "; reading it is not shown here";
+            GTEST_LOG_(INFO) << "this machine's libraries cannot write " << name
+                             << "; reading it is not shown here";
             continue;
         }
         const ArtworkPtr artwork = readPicture(folder / name);
         EXPECT_EQ(artwork->size, (SizePx{64, 48})) << name;
         EXPECT_EQ(artwork->name, "a");
         EXPECT_FALSE(artwork->has_alpha) << name;
-        EXPECT_LT(cv::norm(artwork->pixels.view, pixels, cv::NORM_L1) / static_cast<double>(pixels.total() * 3), 6) << name;
+        EXPECT_LT(
+            cv::norm(artwork->pixels.view, pixels, cv::NORM_L1) / static_cast<double>(pixels.total() * 3), 6)
+            << name;
     }
 }
 
 TEST(ReadPicture, keepsSixteenBitsAndAlpha) {
     const ScratchFolder folder;
-    const cv::Mat deep = noise({30, 20}, CV_16UC3), clear = noise({30, 20}, CV_8UC4), grey_clear = noise({30, 20}, CV_8UC2);
+    const cv::Mat deep = noise({30, 20}, CV_16UC3), clear = noise({30, 20}, CV_8UC4),
+                  grey_clear = noise({30, 20}, CV_8UC2);
     save(folder / "deep.tif", deep);
     save(folder / "clear.png", clear);
     save(folder / "grey-clear.png", grey_clear);
@@ -65,30 +71,52 @@ TEST(ReadPicture, turnsEveryOrientationUpright) {
     const auto stored = [&](int orientation) {
         cv::Mat p = upright.clone();
         switch (orientation) {
-            case 2: cv::flip(p, p, 1); break;
-            case 3: cv::flip(p, p, -1); break;
-            case 4: cv::flip(p, p, 0); break;
-            case 5: cv::transpose(p, p); break;
-            case 6: cv::transpose(p, p); cv::flip(p, p, 0); break;
-            case 7: cv::transpose(p, p); cv::flip(p, p, -1); break;
-            case 8: cv::transpose(p, p); cv::flip(p, p, 1); break;
-            default: break;
+            case 2:
+                cv::flip(p, p, 1);
+                break;
+            case 3:
+                cv::flip(p, p, -1);
+                break;
+            case 4:
+                cv::flip(p, p, 0);
+                break;
+            case 5:
+                cv::transpose(p, p);
+                break;
+            case 6:
+                cv::transpose(p, p);
+                cv::flip(p, p, 0);
+                break;
+            case 7:
+                cv::transpose(p, p);
+                cv::flip(p, p, -1);
+                break;
+            case 8:
+                cv::transpose(p, p);
+                cv::flip(p, p, 1);
+                break;
+            default:
+                break;
         }
         return p;
     };
     for (int orientation = 1; orientation <= 8; ++orientation) {
         save(folder / "turned.tif", stored(orientation), 0, orientation);
-        EXPECT_TRUE(same(readPicture(folder / "turned.tif")->pixels.view, upright)) << "orientation " << orientation;
+        EXPECT_TRUE(same(readPicture(folder / "turned.tif")->pixels.view, upright))
+            << "orientation " << orientation;
     }
 }
 
 TEST(ReadPicture, convertsAnEmbeddedProfile) {
     const ScratchFolder folder;
-    // The same numbers in a much wider space (Display P3's kin shipped with libvips as "p3") mean more vivid colours.
+    // The same numbers in a much wider space (Display P3's kin shipped with libvips as "p3") mean more vivid
+    // colours.
     const cv::Mat pixels(16, 16, CV_8UC3, cv::Scalar(200, 60, 60));
-    const auto plain = vips::VImage::new_from_memory(pixels.data, pixels.total() * 3, 16, 16, 3, VIPS_FORMAT_UCHAR)
-                           .copy(vips::VImage::option()->set("interpretation", VIPS_INTERPRETATION_sRGB));
-    plain.icc_transform("p3", vips::VImage::option()->set("input_profile", "srgb")).pngsave((folder / "wide.png").c_str());
+    const auto plain =
+        vips::VImage::new_from_memory(pixels.data, pixels.total() * 3, 16, 16, 3, VIPS_FORMAT_UCHAR)
+            .copy(vips::VImage::option()->set("interpretation", VIPS_INTERPRETATION_sRGB));
+    plain.icc_transform("p3", vips::VImage::option()->set("input_profile", "srgb"))
+        .pngsave((folder / "wide.png").c_str());
     const cv::Mat stored = load(folder / "wide.png");
     ASSERT_GT(cv::norm(stored, pixels, cv::NORM_INF), 5) << "the file's numbers differ from sRGB's";
     EXPECT_LE(cv::norm(readPicture(folder / "wide.png")->pixels.view, pixels, cv::NORM_INF), 2);
@@ -113,7 +141,8 @@ TEST(ReadPicture, drawingsKeepTheirSizeAndAreSharpAtAny) {
     const PixelBuffer large = rasterise(*svg, 10, {});
     EXPECT_NEAR(large.view.cols, 1512, 11);
     const auto alpha_at = [&](double x_mm, double y_mm) {
-        return large.view.at<cv::Vec4b>(static_cast<int>(y_mm / 20 * large.view.rows), static_cast<int>(x_mm / 40 * large.view.cols))[3];
+        return large.view.at<cv::Vec4b>(static_cast<int>(y_mm / 20 * large.view.rows),
+                                        static_cast<int>(x_mm / 40 * large.view.cols))[3];
     };
     EXPECT_EQ(alpha_at(4.1, 4.1), 255) << "the corner of the shape is sharp";
     EXPECT_EQ(alpha_at(3.9, 4.1), 0);
@@ -151,7 +180,8 @@ TEST(ReadPicture, anAbsurdSizeIsRefusedBeforeAnyPixel) {
     for (std::size_t at : {16u, 20u}) bytes.replace(at, 4, std::string("\x00\x00\xea\x60", 4));
     write(folder / "huge.png", bytes);
     EXPECT_EQ(faultOf(folder / "huge.png").kind(), Error::Kind::input);
-    write(folder / "huge.svg", R"(<svg xmlns="http://www.w3.org/2000/svg" width="9000000" height="9000000"/>)");
+    write(folder / "huge.svg",
+          R"(<svg xmlns="http://www.w3.org/2000/svg" width="9000000" height="9000000"/>)");
     EXPECT_EQ(faultOf(folder / "huge.svg").kind(), Error::Kind::input);
 }
 

@@ -1,7 +1,8 @@
 #include "core/artwork/write_picture.h"
 
-#include <gtest/gtest.h>
 #include <vips/vips8>
+
+#include <gtest/gtest.h>
 
 #include "core/base/error.h"
 #include "tests/support/pictures.h"
@@ -17,7 +18,8 @@ TEST(WritePicture, pixelsAndResolutionComeBack) {
             const cv::Mat pixels = noise({61, 37}, CV_8UC(channels));
             writePicture(folder / name, pixels, 300);
             EXPECT_TRUE(same(load(folder / name), pixels)) << name;
-            EXPECT_NEAR(vips::VImage::new_from_file((folder / name).c_str()).xres() * 25.4, 300, 0.02) << name;
+            EXPECT_NEAR(vips::VImage::new_from_file((folder / name).c_str()).xres() * 25.4, 300, 0.02)
+                << name;
         }
 }
 

@@ -53,9 +53,13 @@ TEST(JsonReader, namesFileLineAndPathOfAFault) {
 TEST(JsonReader, refusesFieldsThatNobodyKnows) {
     const JsonText source{"my.json", "{\n\"schema\": \"s-1\",\n\"colour\": 1\n}"};
     const auto root = parseJson(source);
-    EXPECT_THAT(faultOf([&] { JsonReader(source, root, "s-1").finish(); }), HasSubstr("line 3: colour: is not a field"));
+    EXPECT_THAT(faultOf([&] { JsonReader(source, root, "s-1").finish(); }),
+                HasSubstr("line 3: colour: is not a field"));
 }
 
 TEST(JsonReader, saysWhereTextStopsBeingJson) {
-    EXPECT_THAT(faultOf([] { parseJson({"my.json", "{\n\"a\": 1,\n\"b\" 2\n}"}); }), HasSubstr("my.json: line 3"));
+    EXPECT_THAT(faultOf([] {
+                    parseJson({"my.json", "{\n\"a\": 1,\n\"b\" 2\n}"});
+                }),
+                HasSubstr("my.json: line 3"));
 }

@@ -1,8 +1,9 @@
 #include "core/base/parallel.h"
 
-#include <gtest/gtest.h>
 #include <stdexcept>
 #include <vector>
+
+#include <gtest/gtest.h>
 
 #include "core/base/progress.h"
 
@@ -19,8 +20,16 @@ TEST(InTwoParts, coversEveryIndexOnce) {
 }
 
 TEST(InTwoParts, anExceptionOfEitherPartArrives) {
-    EXPECT_THROW(inTwoParts(10, [](int first, int) { if (first > 0) throw std::runtime_error("beside"); }), std::runtime_error);
-    EXPECT_THROW(inTwoParts(10, [](int first, int) { if (first == 0) throw std::runtime_error("here"); }), std::runtime_error);
+    EXPECT_THROW(inTwoParts(10,
+                            [](int first, int) {
+                                if (first > 0) throw std::runtime_error("beside");
+                            }),
+                 std::runtime_error);
+    EXPECT_THROW(inTwoParts(10,
+                            [](int first, int) {
+                                if (first == 0) throw std::runtime_error("here");
+                            }),
+                 std::runtime_error);
 }
 
 TEST(Progress, stopsWhereItIsAskedTo) {

@@ -2,8 +2,9 @@
 
 #include <filesystem>
 #include <fstream>
-#include <gtest/gtest.h>
 #include <sstream>
+
+#include <gtest/gtest.h>
 #include <unistd.h>
 
 #include "core/base/error.h"
@@ -17,7 +18,10 @@ struct Folder {
     fs::path path = fs::temp_directory_path() / ("tympan-aside-" + std::to_string(::getpid()));
     Folder() { fs::create_directories(path); }
     ~Folder() { fs::remove_all(path); }
-    std::size_t files() const { return static_cast<std::size_t>(std::distance(fs::directory_iterator(path), fs::directory_iterator())); }
+    std::size_t files() const {
+        return static_cast<std::size_t>(
+            std::distance(fs::directory_iterator(path), fs::directory_iterator()));
+    }
 };
 
 std::string contentOf(const fs::path& file) {

@@ -1,8 +1,9 @@
 #include "core/enlarge/resample.h"
 
-#include <gtest/gtest.h>
 #include <numeric>
 #include <opencv2/imgproc.hpp>
+
+#include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
 #include "tests/support/pictures.h"
@@ -15,17 +16,21 @@ namespace {
 RowReader readerOf(const cv::Mat& source) {
     return [source](int row, int first, int last, std::uint16_t* values) {
         const int channels = source.channels();
-        std::copy(source.ptr<std::uint16_t>(row) + first * channels, source.ptr<std::uint16_t>(row) + last * channels, values);
+        std::copy(source.ptr<std::uint16_t>(row) + first * channels,
+                  source.ptr<std::uint16_t>(row) + last * channels, values);
     };
 }
 
 /// The region of the whole source resampled to `size`.
 cv::Mat resampled(const cv::Mat& source, const SizePx& size, const RectPx& region) {
-    return resample(readerOf(source), source.channels(), lanczosAxis(source.cols, 0, source.cols, size.width, region.x, region.width),
+    return resample(readerOf(source), source.channels(),
+                    lanczosAxis(source.cols, 0, source.cols, size.width, region.x, region.width),
                     lanczosAxis(source.rows, 0, source.rows, size.height, region.y, region.height), {});
 }
 
-cv::Mat resampled(const cv::Mat& source, const SizePx& size) { return resampled(source, size, {0, 0, size.width, size.height}); }
+cv::Mat resampled(const cv::Mat& source, const SizePx& size) {
+    return resampled(source, size, {0, 0, size.width, size.height});
+}
 
 }  // namespace
 
@@ -38,21 +43,26 @@ RC_GTEST_PROP(Lanczos, weightsAddUpToOne, ()) {
 
 RC_GTEST_PROP(Lanczos, theWeightsOfAMirroredIntervalAreTheMirroredWeights, ()) {
     const int source = *rc::gen::inRange(1, 300), output = *rc::gen::inRange(1, 300);
-    const double begin = *rc::gen::inRange(0, 1000) / 1000.0 * source / 3, end = source - *rc::gen::inRange(0, 1000) / 1000.0 * source / 3;
-    const LanczosAxis a = lanczosAxis(source, begin, end, output, 0, output), b = lanczosAxis(source, source - end, source - begin, output, 0, output);
+    const double begin = *rc::gen::inRange(0, 1000) / 1000.0 * source / 3,
+                 end = source - *rc::gen::inRange(0, 1000) / 1000.0 * source / 3;
+    const LanczosAxis a = lanczosAxis(source, begin, end, output, 0, output),
+                      b = lanczosAxis(source, source - end, source - begin, output, 0, output);
     const auto weight = [](const LanczosAxis& axis, int pixel, int tap) {
         const int k = tap - axis.begin[static_cast<std::size_t>(pixel)];
         return k < 0 || k >= axis.taps ? 0 : axis.weightsOf(pixel)[k];
     };
     for (int i = 0; i < output; ++i)
-        for (int j = 0; j < source; ++j) RC_ASSERT(weight(a, i, j) == weight(b, output - 1 - i, source - 1 - j));
+        for (int j = 0; j < source; ++j)
+            RC_ASSERT(weight(a, i, j) == weight(b, output - 1 - i, source - 1 - j));
 }
 
 TEST(Resample, flippingBeforeOrAfterIsTheSameToTheBit) {
     for (int type : {CV_16UC1, CV_16UC2, CV_16UC3, CV_16UC4})
-        for (const SizePx size : {SizePx{40, 33}, SizePx{97, 151}, SizePx{211, 60}, SizePx{61, 45}, SizePx{7, 5}}) {
+        for (const SizePx size :
+             {SizePx{40, 33}, SizePx{97, 151}, SizePx{211, 60}, SizePx{61, 45}, SizePx{7, 5}}) {
             const cv::Mat source = noise({61, 45}, type);
-            EXPECT_TRUE(same(resampled(flipped(source), size), flipped(resampled(source, size)))) << size.width << "x" << size.height;
+            EXPECT_TRUE(same(resampled(flipped(source), size), flipped(resampled(source, size))))
+                << size.width << "x" << size.height;
         }
 }
 
@@ -60,8 +70,11 @@ RC_GTEST_PROP(Resample, aRegionIsThatPartOfTheWhole, ()) {
     const cv::Mat source = noise({53, 41}, CV_16UC3);
     const SizePx size{*rc::gen::inRange(2, 160), *rc::gen::inRange(2, 160)};
     const int x = *rc::gen::inRange(0, size.width), y = *rc::gen::inRange(0, size.height);
-    const RectPx region{x, y, *rc::gen::inRange(1, size.width - x + 1), *rc::gen::inRange(1, size.height - y + 1)};
-    RC_ASSERT(same(resampled(source, size, region), resampled(source, size)(cv::Rect(region.x, region.y, region.width, region.height)).clone()));
+    const RectPx region{x, y, *rc::gen::inRange(1, size.width - x + 1),
+                        *rc::gen::inRange(1, size.height - y + 1)};
+    RC_ASSERT(
+        same(resampled(source, size, region),
+             resampled(source, size)(cv::Rect(region.x, region.y, region.width, region.height)).clone()));
 }
 
 TEST(Resample, anEvenToneStaysItself) {
@@ -92,7 +105,9 @@ TEST(Resample, blackAndWhiteEdgesDoNotWrapAround) {
 TEST(Resample, agreesWithAGeneralToolOnSmoothPictures) {
     cv::Mat source(60, 80, CV_16UC1);
     for (int y = 0; y < 60; ++y)
-        for (int x = 0; x < 80; ++x) source.at<std::uint16_t>(y, x) = static_cast<std::uint16_t>(32768 + 20000 * std::sin(x / 9.0) * std::cos(y / 7.0));
+        for (int x = 0; x < 80; ++x)
+            source.at<std::uint16_t>(y, x) =
+                static_cast<std::uint16_t>(32768 + 20000 * std::sin(x / 9.0) * std::cos(y / 7.0));
     cv::Mat general;
     cv::resize(source, general, cv::Size(160, 120), 0, 0, cv::INTER_LANCZOS4);
     const cv::Mat ours = resampled(source, {160, 120});

@@ -36,7 +36,8 @@ TEST(Findings, aNearMissOffersTheSizeThatFits) {
     EXPECT_EQ(impose(mended).sheets.size(), 1u);
     EXPECT_GT(miss->remedy->width, 286.5) << "no smaller than need be";
     EXPECT_FALSE(find(findings(mended), Finding::Id::misses_one_sheet));
-    EXPECT_FALSE(find(findings(jobOf(picture(), {293, 293 / 1.5})), Finding::Id::misses_one_sheet)) << "6 mm is no near miss";
+    EXPECT_FALSE(find(findings(jobOf(picture(), {293, 293 / 1.5})), Finding::Id::misses_one_sheet))
+        << "6 mm is no near miss";
 }
 
 TEST(Findings, aPictureOverTheEdgeOffersTheSizeThatFits) {
@@ -58,6 +59,8 @@ TEST(Findings, fewPixelsAndCroppingAreSaid) {
 }
 
 TEST(Findings, sheetsLaidWholeCannotBeTrimmedToJoin) {
-    EXPECT_TRUE(find(findings(jobOf(picture(), {300, 200}, "release-sheet-press")), Finding::Id::whole_sheets_join));
-    EXPECT_FALSE(find(findings(jobOf(picture(), {150, 100}, "release-sheet-press")), Finding::Id::whole_sheets_join));
+    EXPECT_TRUE(
+        find(findings(jobOf(picture(), {300, 200}, "release-sheet-press")), Finding::Id::whole_sheets_join));
+    EXPECT_FALSE(
+        find(findings(jobOf(picture(), {150, 100}, "release-sheet-press")), Finding::Id::whole_sheets_join));
 }

@@ -20,7 +20,8 @@ const ArtworkPtr& picture() {
 
 TEST(Edits, aPieceComesWithItsObjectAndGoesWithIt) {
     Job job = jobOf(picture(), {90, 60});
-    job = withPiece(job, {picture(), {0, "plank", SizeMm{300, 200}, {}}, shippedMethods().front(), {45, 30}, 2});
+    job = withPiece(job,
+                    {picture(), {0, "plank", SizeMm{300, 200}, {}}, shippedMethods().front(), {45, 30}, 2});
     ASSERT_EQ(job.pieces.size(), 2u);
     EXPECT_EQ(objectOf(job, job.pieces[1]).name, "plank");
     EXPECT_NE(job.pieces[0].placement.object, job.pieces[1].placement.object);

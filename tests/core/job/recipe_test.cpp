@@ -18,15 +18,19 @@ TEST(JobRecipe, theDemoJobIsWhole) {
     EXPECT_NEAR(job.pieces[0].size.height, 600, 0.5);
     EXPECT_EQ(job.pieces[1].copies, 12);
     EXPECT_EQ(objectOf(job, job.pieces[2]).name, "canvas");
-    for (const Finding& finding : findings(job)) ADD_FAILURE() << "the clean demo has a finding: " << name(finding.id);
+    for (const Finding& finding : findings(job))
+        ADD_FAILURE() << "the clean demo has a finding: " << name(finding.id);
 }
 
 TEST(JobRecipe, aFaultIsNamedWithItsLine) {
     const ScratchFolder folder;
     save(folder / "a.png", marked({20, 20}, 3));
-    write(folder / "r.json", "{\n\"schema\": \"tympan-recipe-1\", \"name\": \"n\", \"paper\": \"A4\", \"created\": 0,\n\"pieces\": [\n"
-                             "{ \"name\": \"a\", \"picture\": \"a.png\", \"width_mm\": 50, \"copies\": 1, \"method\": \"gel-rub-off\",\n"
-                             "\"object\": { \"name\": \"o\", \"ground\": \"brown\" } }]}");
+    write(folder / "r.json",
+          "{\n\"schema\": \"tympan-recipe-1\", \"name\": \"n\", \"paper\": \"A4\", \"created\": "
+          "0,\n\"pieces\": [\n"
+          "{ \"name\": \"a\", \"picture\": \"a.png\", \"width_mm\": 50, \"copies\": 1, \"method\": "
+          "\"gel-rub-off\",\n"
+          "\"object\": { \"name\": \"o\", \"ground\": \"brown\" } }]}");
     try {
         jobFromRecipe(folder / "r.json");
         FAIL();

@@ -27,9 +27,11 @@ Job jobAt(const SizeMm& size, double ppi, const char* paper, const std::string& 
 }  // namespace
 
 RC_GTEST_PROP(Imposition, regionsPartitionThePrintAndLieWithinThePrintableArea, ()) {
-    const SizeMm size{static_cast<double>(*rc::gen::inRange(10, 1500)), static_cast<double>(*rc::gen::inRange(10, 1500))};
+    const SizeMm size{static_cast<double>(*rc::gen::inRange(10, 1500)),
+                      static_cast<double>(*rc::gen::inRange(10, 1500))};
     const char* paper = *rc::gen::element("A4", "A3", "Letter", "Legal", "Tabloid", "120x180");
-    const std::string method = *rc::gen::element<std::string>("gel-rub-off", "release-sheet-press", "tissue-overlay");
+    const std::string method =
+        *rc::gen::element<std::string>("gel-rub-off", "release-sheet-press", "tissue-overlay");
     const Imposition imposition = impose(jobAt(size, *rc::gen::element(72.0, 100.0, 300.0), paper, method));
     const PixelGrid grid = imposition.grid;
     const Print& print = imposition.prints.front();
@@ -42,22 +44,27 @@ RC_GTEST_PROP(Imposition, regionsPartitionThePrintAndLieWithinThePrintableArea, 
         RC_ASSERT(contains(RectPx{0, 0, print.size.width, print.size.height}, part.region));
         RC_ASSERT(contains(part.inked, part.region));
         RC_ASSERT(contains(sheet.printable, part.inkedOnPage()));
-        for (std::size_t j = 0; j < i; ++j) RC_ASSERT(intersection(part.region, imposition.sheets[j].regions.front().region).area() == 0);
+        for (std::size_t j = 0; j < i; ++j)
+            RC_ASSERT(intersection(part.region, imposition.sheets[j].regions.front().region).area() == 0);
         // The band is kept along seams, the bleed runs 2 mm into it, and only there.
-        const int band = sheet.laid_whole ? 0 : grid.firstAfter(7), bleed = sheet.laid_whole ? 0 : grid.nearest(2);
+        const int band = sheet.laid_whole ? 0 : grid.firstAfter(7),
+                  bleed = sheet.laid_whole ? 0 : grid.nearest(2);
         RC_ASSERT(part.placed.x - sheet.printable.x >= (part.seams.left ? band : 0));
         RC_ASSERT(sheet.printable.bottom() - part.placed.bottom() >= (part.seams.bottom ? band : 0));
         RC_ASSERT(part.region.x - part.inked.x == (part.seams.left ? std::min(bleed, part.region.x) : 0));
-        RC_ASSERT(part.inked.right() - part.region.right() == (part.seams.right ? std::min(bleed, print.size.width - part.region.right()) : 0));
+        RC_ASSERT(part.inked.right() - part.region.right() ==
+                  (part.seams.right ? std::min(bleed, print.size.width - part.region.right()) : 0));
     }
     RC_ASSERT(area == static_cast<long>(print.size.width) * print.size.height);
 }
 
 TEST(Imposition, whatFitsThePrintableAreaStaysOnOneSheet) {
-    EXPECT_EQ(impose(jobAt({199.8, 286.8}, 300, "A4")).sheets.size(), 1u) << "all of A4 but 5 mm all round; no band, as there is no seam";
+    EXPECT_EQ(impose(jobAt({199.8, 286.8}, 300, "A4")).sheets.size(), 1u)
+        << "all of A4 but 5 mm all round; no band, as there is no seam";
     const Imposition lying = impose(jobAt({286.8, 199.8}, 300, "A4"));
     ASSERT_EQ(lying.sheets.size(), 1u);
-    EXPECT_GT(lying.sheets.front().page.width, lying.sheets.front().page.height) << "the page is turned, not the picture";
+    EXPECT_GT(lying.sheets.front().page.width, lying.sheets.front().page.height)
+        << "the page is turned, not the picture";
     EXPECT_FALSE(lying.sheets.front().regions.front().turned);
     EXPECT_EQ(impose(jobAt({200.5, 287}, 300, "A4")).sheets.size(), 2u);
 }

@@ -8,7 +8,8 @@
 using namespace tympan;
 
 RC_GTEST_PROP(Cuts, partitionWithinWhatEverySheetHolds, ()) {
-    const int band = *rc::gen::inRange(1, 60), room = *rc::gen::inRange(2 * band + 1, 600), length = *rc::gen::inRange(1, 20000);
+    const int band = *rc::gen::inRange(1, 60), room = *rc::gen::inRange(2 * band + 1, 600),
+              length = *rc::gen::inRange(1, 20000);
     const auto positions = cuts(length, room, band);
     RC_ASSERT(positions.front() == 0 && positions.back() == length);
     const auto parts = positions.size() - 1;
@@ -58,7 +59,8 @@ RC_GTEST_PROP(Rows, everyBoxLiesOnASheetAndNoneTouches, ()) {
     const int gap = *rc::gen::inRange(0, 12);
     std::vector<RowItem> items;
     const int count = *rc::gen::inRange(1, 25);
-    for (int i = 0; i < count; ++i) items.push_back({i, {*rc::gen::inRange(1, 200), *rc::gen::inRange(1, 200)}});
+    for (int i = 0; i < count; ++i)
+        items.push_back({i, {*rc::gen::inRange(1, 200), *rc::gen::inRange(1, 200)}});
     const auto places = layInRows(items, area, gap);
     RC_ASSERT(places.has_value());
     RC_ASSERT(places->size() == items.size());

@@ -15,10 +15,13 @@ struct Case {
 }  // namespace
 
 TEST(Length, isReadAsMakersWriteIt) {
-    for (const auto& [text, mm] : {Case{"200mm", 200}, {"200 mm", 200}, {"20cm", 200}, {"18,7 cm", 187}, {"18.7cm", 187}, {"8in", 203.2},
-                                   {"8 in", 203.2}, {"8\"", 203.2}, {"7 3/8 in", 187.325}, {"7-3/8\"", 187.325}, {"3/8in", 9.525},
-                                   {"7½ in", 190.5}, {"½\"", 12.7}, {"2' 3\"", 685.8}, {"2'", 609.6}, {"2' 3", 685.8}, {"2ft 3in", 685.8},
-                                   {"1 m", 1000}, {"42", 42}, {" 42 ", 42}, {".5 cm", 5}, {"200 MM", 200}}) {
+    for (const auto& [text, mm] :
+         {Case{"200mm", 200},    {"200 mm", 200},      {"20cm", 200},    {"18,7 cm", 187},
+          {"18.7cm", 187},       {"8in", 203.2},       {"8 in", 203.2},  {"8\"", 203.2},
+          {"7 3/8 in", 187.325}, {"7-3/8\"", 187.325}, {"3/8in", 9.525}, {"7½ in", 190.5},
+          {"½\"", 12.7},         {"2' 3\"", 685.8},    {"2'", 609.6},    {"2' 3", 685.8},
+          {"2ft 3in", 685.8},    {"1 m", 1000},        {"42", 42},       {" 42 ", 42},
+          {".5 cm", 5},          {"200 MM", 200}}) {
         const auto read = parseLength(text, Unit::mm);
         ASSERT_TRUE(read) << text;
         EXPECT_NEAR(*read, mm, 1e-9) << text;
@@ -31,7 +34,8 @@ TEST(Length, aBareNumberIsInTheMakersUnit) {
 }
 
 TEST(Length, whatIsNoLengthIsRefused) {
-    for (const char* text : {"", " ", "wide", "12 furlongs", "-5mm", "5mm wide", "1.2.3", "1,2,3", "3/0 in", "mm", "1e5", "nan", "inf", "5 5 5", "2' 3' 4\""})
+    for (const char* text : {"", " ", "wide", "12 furlongs", "-5mm", "5mm wide", "1.2.3", "1,2,3", "3/0 in",
+                             "mm", "1e5", "nan", "inf", "5 5 5", "2' 3' 4\""})
         EXPECT_FALSE(parseLength(text, Unit::mm)) << text;
 }
 

@@ -17,12 +17,14 @@ TEST(PixelGrid, knownSizes) {
 RC_GTEST_PROP(PixelGrid, aPrintIsAtMostHalfAPixelOff, ()) {
     const PixelGrid grid{static_cast<double>(*rc::gen::inRange(72, 1200))};
     const double asked = *rc::gen::inRange(50, 2000000) / 100.0;
-    RC_ASSERT(std::abs(grid.mm(grid.printPixels(asked)) - asked) <= grid.pixel_mm() / 2 * 1.00001 || grid.printPixels(asked) == 1);
+    RC_ASSERT(std::abs(grid.mm(grid.printPixels(asked)) - asked) <= grid.pixel_mm() / 2 * 1.00001 ||
+              grid.printPixels(asked) == 1);
 }
 
 RC_GTEST_PROP(PixelGrid, areasSnapInward, ()) {
     const PixelGrid grid{static_cast<double>(*rc::gen::inRange(72, 1200))};
-    const double from = *rc::gen::inRange(0, 100000) / 1000.0, to = from + *rc::gen::inRange(1, 500000) / 1000.0;
+    const double from = *rc::gen::inRange(0, 100000) / 1000.0,
+                 to = from + *rc::gen::inRange(1, 500000) / 1000.0;
     RC_ASSERT(grid.mm(grid.firstAfter(from)) >= from - 1e-6);
     RC_ASSERT(grid.mm(grid.lastBefore(to)) <= to + 1e-6);
     RC_ASSERT(grid.mm(grid.firstAfter(from) - 1) < from);

@@ -19,9 +19,11 @@ std::string methodJson(const std::string& turns, const std::string& more = "") {
   "schema": "tympan-methods-1",
   "methods": [
     { "id": "one", "revision": 1, "name": "One", "summary": "s",
-      "turns": )" + turns + R"(,
+      "turns": )" +
+           turns + R"(,
       "printers": ["laser"], "carrier": { "name": "paper" }, "tone": "grey", "media_type": "plain",
-      "before_printing": [], "after_printing": [], "cautions": [])" + more + R"( }
+      "before_printing": [], "after_printing": [], "cautions": [])" +
+           more + R"( }
   ]
 })";
 }
@@ -39,7 +41,8 @@ std::string faultOf(const std::string& json) {
 
 TEST(Turns, theTableOfTheCraft) {
     for (const Row& row : {Row{"transfer rubbed off", 1, true}, Row{"tissue face up", 0, false},
-                           Row{"paper kept face to glass, seen through", 2, false}, Row{"transfer read through the glass", 2, false},
+                           Row{"paper kept face to glass, seen through", 2, false},
+                           Row{"transfer read through the glass", 2, false},
                            Row{"transfer read from the coated side", 1, true}})
         EXPECT_EQ(mirroredBy(row.turns) == Mirrored::yes, row.mirrored) << row.what;
 }
@@ -68,11 +71,14 @@ TEST(Catalogue, theShippedMethods) {
 
 TEST(Catalogue, aFaultIsNamedWithItsLine) {
     EXPECT_EQ(faultOf(methodJson("[]")), "");
-    EXPECT_THAT(faultOf(methodJson("1")), HasSubstr("mine.json: line 5: methods.0.turns: must be a list of texts"));
-    EXPECT_THAT(faultOf(methodJson("[]", ", \"mirror\": true")), HasSubstr("methods.0.mirror: is not a field"));
+    EXPECT_THAT(faultOf(methodJson("1")),
+                HasSubstr("mine.json: line 5: methods.0.turns: must be a list of texts"));
+    EXPECT_THAT(faultOf(methodJson("[]", ", \"mirror\": true")),
+                HasSubstr("methods.0.mirror: is not a field"));
     std::string wrong = methodJson("[]");
     wrong.replace(wrong.find("\"laser\""), 7, "\"dot-matrix\"");
-    EXPECT_THAT(faultOf(wrong), HasSubstr("line 6: methods.0.printers: \"dot-matrix\" is not a kind of printer"));
+    EXPECT_THAT(faultOf(wrong),
+                HasSubstr("line 6: methods.0.printers: \"dot-matrix\" is not a kind of printer"));
     wrong = methodJson("[]");
     wrong.replace(wrong.find("\"one\""), 5, "\"One!\"");
     EXPECT_THAT(faultOf(wrong), HasSubstr("small letters"));

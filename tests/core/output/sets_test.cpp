@@ -21,15 +21,20 @@ Job job(const std::string& method) {
     return made;
 }
 
-std::string wordsOf(const std::filesystem::path& pdf) { return run({"pdftotext", "-layout", pdf.string(), "-"}).out; }
+std::string wordsOf(const std::filesystem::path& pdf) {
+    return run({"pdftotext", "-layout", pdf.string(), "-"}).out;
+}
 
 /// Darkness of the left and the right half of the first picture-bearing page.
 std::pair<double, double> halves(const std::filesystem::path& pdf, int page, const RectMm& where) {
     const ScratchFolder folder;
-    run({"pdftoppm", "-r", "100", "-gray", "-f", std::to_string(page), "-l", std::to_string(page), "-png", pdf.string(), (folder / "p").string()});
-    const RectPx px{PixelGrid{100}.nearest(where.x), PixelGrid{100}.nearest(where.y), PixelGrid{100}.nearest(where.width), PixelGrid{100}.nearest(where.height)};
+    run({"pdftoppm", "-r", "100", "-gray", "-f", std::to_string(page), "-l", std::to_string(page), "-png",
+         pdf.string(), (folder / "p").string()});
+    const RectPx px{PixelGrid{100}.nearest(where.x), PixelGrid{100}.nearest(where.y),
+                    PixelGrid{100}.nearest(where.width), PixelGrid{100}.nearest(where.height)};
     const cv::Mat box = load(folder / folder.names().front())(cv::Rect(px.x, px.y, px.width, px.height));
-    return {255 - cv::mean(box.colRange(0, box.cols / 2))[0], 255 - cv::mean(box.colRange(box.cols / 2, box.cols))[0]};
+    return {255 - cv::mean(box.colRange(0, box.cols / 2))[0],
+            255 - cv::mean(box.colRange(box.cols / 2, box.cols))[0]};
 }
 
 }  // namespace
@@ -38,11 +43,14 @@ TEST(CopyShop, theSetSaysHowToPrintIt) {
     const ScratchFolder folder;
     writeCopyShopSet(folder / "shop", job("gel-rub-off"));
     std::vector<std::string> names;
-    for (const auto& entry : std::filesystem::directory_iterator(folder / "shop")) names.push_back(entry.path().filename().string());
+    for (const auto& entry : std::filesystem::directory_iterator(folder / "shop"))
+        names.push_back(entry.path().filename().string());
     std::sort(names.begin(), names.end());
-    EXPECT_THAT(names, ElementsAre("Open-night - print at 100 percent.pdf", "Open-night - read me first.pdf"));
+    EXPECT_THAT(names,
+                ElementsAre("Open-night - print at 100 percent.pdf", "Open-night - read me first.pdf"));
     const std::string words = wordsOf(folder / "shop" / names[1]);
-    for (const char* sentence : {"already mirrored", "print at 100 %", "do not fit to page", "do not mirror", "Open-night - print at 100 percent.pdf"})
+    for (const char* sentence : {"already mirrored", "print at 100 %", "do not fit to page", "do not mirror",
+                                 "Open-night - print at 100 percent.pdf"})
         EXPECT_THAT(words, HasSubstr(sentence));
     // The proof shows the print as it will be printed: the mark of the upper left lies at the right.
     const auto [left, right] = halves(folder / "shop" / names[1], 2, {16, 32, 120, 80});
@@ -71,7 +79,8 @@ TEST(ReferencePrint, isTheRightWayRoundWhateverTheMethod) {
 TEST(ReferencePrint, aJobOfManyPiecesTakesMorePages) {
     const ScratchFolder folder;
     Job many = job("gel-rub-off");
-    for (int i = 0; i < 7; ++i) many = withPiece(many, {many.pieces.front().artwork, {}, many.pieces.front().method, {60, 40}, 1});
+    for (int i = 0; i < 7; ++i)
+        many = withPiece(many, {many.pieces.front().artwork, {}, many.pieces.front().method, {60, 40}, 1});
     writeReferencePrint(folder / "r.pdf", many);
     EXPECT_THAT(run({"pdfinfo", (folder / "r.pdf").string()}).out, HasSubstr("Pages:           2"));
 }

@@ -25,18 +25,24 @@ Imposition imposed(const SizeMm& size, const std::string& method = "gel-rub-off"
 
 bool says(const Marks& marks, const std::string& text) {
     for (const Mark& mark : marks)
-        if (const auto* words = std::get_if<Words>(&mark); words && words->text.find(text) != std::string::npos) return true;
+        if (const auto* words = std::get_if<Words>(&mark);
+            words && words->text.find(text) != std::string::npos)
+            return true;
     return false;
 }
 
 /// Thin shapes 4 mm long (or what is left of that at the paper's edge) beside a seam.
-bool isTick(const RectMm& r) { return std::min(r.width, r.height) < 0.25 && std::max(r.width, r.height) <= 4.01; }
+bool isTick(const RectMm& r) {
+    return std::min(r.width, r.height) < 0.25 && std::max(r.width, r.height) <= 4.01;
+}
 
 }  // namespace
 
 RC_GTEST_PROP(SheetMarks, everyMarkLiesOnTheWasteSideWithinThePrintableArea, ()) {
-    const SizeMm size{static_cast<double>(*rc::gen::inRange(30, 700)), static_cast<double>(*rc::gen::inRange(30, 700))};
-    const Imposition imposition = imposed(size, *rc::gen::element<std::string>("gel-rub-off", "tissue-overlay"));
+    const SizeMm size{static_cast<double>(*rc::gen::inRange(30, 700)),
+                      static_cast<double>(*rc::gen::inRange(30, 700))};
+    const Imposition imposition =
+        imposed(size, *rc::gen::element<std::string>("gel-rub-off", "tissue-overlay"));
     for (const Sheet& sheet : imposition.sheets) {
         const RectMm area = grown(imposition.grid.mm(sheet.printable), 1e-6);
         const PlacedRegion& part = sheet.regions.front();
@@ -45,13 +51,15 @@ RC_GTEST_PROP(SheetMarks, everyMarkLiesOnTheWasteSideWithinThePrintableArea, ())
             const RectMm where = grown(extent(mark), -1e-6);
             RC_ASSERT(!overlaps(where, kept));
             RC_ASSERT(!overlaps(where, inked));
-            RC_ASSERT(where.x >= area.x && where.y >= area.y && where.right() <= area.right() && where.bottom() <= area.bottom());
+            RC_ASSERT(where.x >= area.x && where.y >= area.y && where.right() <= area.right() &&
+                      where.bottom() <= area.bottom());
         }
     }
 }
 
 TEST(SheetMarks, ticksStandInLineWithTheCutTwoAndAHalfMillimetresOutside) {
-    const Imposition imposition = imposed({300, 200});  // two upright sheets or two lying, with room beside the seam
+    const Imposition imposition =
+        imposed({300, 200});  // two upright sheets or two lying, with room beside the seam
     ASSERT_EQ(imposition.sheets.size(), 2u);
     const Sheet& sheet = imposition.sheets.front();
     const PlacedRegion& part = sheet.regions.front();
@@ -63,7 +71,8 @@ TEST(SheetMarks, ticksStandInLineWithTheCutTwoAndAHalfMillimetresOutside) {
         if (!shape) continue;
         const RectMm r = extent(*shape);
         if (!isTick(r)) continue;
-        const bool on_cut = part.seams.right ? r.x == kept.right() && r.width < 0.25 : r.y == kept.bottom() && r.height < 0.25;
+        const bool on_cut = part.seams.right ? r.x == kept.right() && r.width < 0.25
+                                             : r.y == kept.bottom() && r.height < 0.25;
         if (!on_cut) continue;
         ++in_line;
         const double away = part.seams.right ? (r.y > kept.y ? r.y - kept.bottom() : kept.y - r.bottom())
@@ -120,7 +129,8 @@ TEST(SheetMarks, theWordsArrowAlwaysPointsUpThePage) {
 }
 
 TEST(CheckBar, measuresWhatItSays) {
-    for (const auto& [kind, mm, inches] : {std::tuple{BarKind::tall_100, 100.0, 4}, {BarKind::low_50, 50.0, 2}}) {
+    for (const auto& [kind, mm, inches] :
+         {std::tuple{BarKind::tall_100, 100.0, 4}, {BarKind::low_50, 50.0, 2}}) {
         double right_above = 0, right_below = 0, left = 1e9;
         for (const Mark& mark : checkBar(kind))
             if (const auto* shape = std::get_if<FilledShape>(&mark)) {
@@ -139,12 +149,15 @@ RC_GTEST_PROP(FreeRoom, isFreeAndInside, ()) {
     const RectMm area{5, 5, 200, 280};
     std::vector<RectMm> obstacles;
     for (int i = 0, n = *rc::gen::inRange(0, 12); i < n; ++i)
-        obstacles.push_back({static_cast<double>(*rc::gen::inRange(0, 200)), static_cast<double>(*rc::gen::inRange(0, 280)),
-                             static_cast<double>(*rc::gen::inRange(1, 120)), static_cast<double>(*rc::gen::inRange(1, 120))});
-    const SizeMm size{static_cast<double>(*rc::gen::inRange(1, 150)), static_cast<double>(*rc::gen::inRange(1, 60))};
+        obstacles.push_back(
+            {static_cast<double>(*rc::gen::inRange(0, 200)), static_cast<double>(*rc::gen::inRange(0, 280)),
+             static_cast<double>(*rc::gen::inRange(1, 120)), static_cast<double>(*rc::gen::inRange(1, 120))});
+    const SizeMm size{static_cast<double>(*rc::gen::inRange(1, 150)),
+                      static_cast<double>(*rc::gen::inRange(1, 60))};
     if (const auto at = findRoom(area, obstacles, size)) {
         const RectMm place = grown({at->x, at->y, size.width, size.height}, -1e-6);
-        RC_ASSERT(place.x >= area.x && place.y >= area.y && place.right() <= area.right() && place.bottom() <= area.bottom());
+        RC_ASSERT(place.x >= area.x && place.y >= area.y && place.right() <= area.right() &&
+                  place.bottom() <= area.bottom());
         for (const RectMm& obstacle : obstacles) RC_ASSERT(!overlaps(place, obstacle));
     } else {
         RC_ASSERT(!obstacles.empty());

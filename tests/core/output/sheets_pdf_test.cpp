@@ -1,8 +1,9 @@
 // The PDF as others read it: rendered by pdftoppm and pdftocairo, asked by pdfimages, pdftotext and pdfinfo.
 #include "core/output/sheets_pdf.h"
 
-#include <gmock/gmock.h>
 #include <opencv2/imgproc.hpp>
+
+#include <gmock/gmock.h>
 
 #include "core/output/plan_json.h"
 #include "core/output/sheet_marks.h"
@@ -35,9 +36,11 @@ Job jobOf(const Case& each, const ArtworkPtr& artwork) {
 }
 
 /// Pages as a viewer draws them.
-std::vector<cv::Mat> pagesBy(const std::string& tool, const std::filesystem::path& pdf, double ppi, std::size_t count) {
+std::vector<cv::Mat> pagesBy(const std::string& tool, const std::filesystem::path& pdf, double ppi,
+                             std::size_t count) {
     const ScratchFolder folder;
-    EXPECT_EQ(run({tool, "-r", std::to_string(ppi), "-png", pdf.string(), (folder / "p").string()}).status, 0);
+    EXPECT_EQ(run({tool, "-r", std::to_string(ppi), "-png", pdf.string(), (folder / "p").string()}).status,
+              0);
     std::vector<cv::Mat> pages;
     for (const std::string& name : folder.names()) pages.push_back(load(folder / name));
     EXPECT_EQ(pages.size(), count);
@@ -56,17 +59,19 @@ cv::Mat as(const cv::Mat& pixels, int channels) {
 TEST(SheetsPdf, sheetsCutAlongThePlanAreTheWholePrintPixelForPixel) {
     const ArtworkPtr photograph = artworkOf(noise({301, 199}, CV_8UC3)), part_grey = [] {
         cv::Mat pixels = noise({301, 199}, CV_8UC3);
-        pixels.colRange(0, 140).setTo(cv::Scalar::all(120));  // some sheets of this colour picture are all grey
+        pixels.colRange(0, 140).setTo(
+            cv::Scalar::all(120));  // some sheets of this colour picture are all grey
         return artworkOf(pixels);
     }();
     using Ink = Tone::InkChoice;
     const Contrast plain{Contrast::Kind::none, 0};
-    for (const Case& each : {Case{"grey, upright and lying", {420, 277}, 100, "A4", "gel-rub-off", Ink::grey, {}},
-                             Case{"grey, an odd resolution", {301, 199}, 203, "Letter", "gel-rub-off", Ink::grey, plain},
-                             Case{"colour", {420, 277}, 100, "A4", "gel-rub-off", Ink::colour, {}},
-                             Case{"colour, tall sheets", {190, 500}, 96, "Legal", "tissue-overlay", Ink::colour, {}},
-                             Case{"laid whole", {300, 198}, 150, "A4", "release-sheet-press", Ink::grey, {}},
-                             Case{"one sheet", {150, 99}, 300, "A4", "gel-rub-off", Ink::grey, {}}})
+    for (const Case& each :
+         {Case{"grey, upright and lying", {420, 277}, 100, "A4", "gel-rub-off", Ink::grey, {}},
+          Case{"grey, an odd resolution", {301, 199}, 203, "Letter", "gel-rub-off", Ink::grey, plain},
+          Case{"colour", {420, 277}, 100, "A4", "gel-rub-off", Ink::colour, {}},
+          Case{"colour, tall sheets", {190, 500}, 96, "Legal", "tissue-overlay", Ink::colour, {}},
+          Case{"laid whole", {300, 198}, 150, "A4", "release-sheet-press", Ink::grey, {}},
+          Case{"one sheet", {150, 99}, 300, "A4", "gel-rub-off", Ink::grey, {}}})
         for (const ArtworkPtr& artwork : {photograph, part_grey}) {
             const ScratchFolder folder;
             const Job job = jobOf(each, artwork);
@@ -78,8 +83,10 @@ TEST(SheetsPdf, sheetsCutAlongThePlanAreTheWholePrintPixelForPixel) {
                 cv::Mat together(whole.size(), whole.type(), cv::Scalar::all(7));
                 for (std::size_t i = 0; i < pages.size(); ++i) {
                     const PlacedRegion& part = imposition.sheets[i].regions.front();
-                    as(pages[i], whole.channels())(cv::Rect(part.placed.x, part.placed.y, part.placed.width, part.placed.height))
-                        .copyTo(together(cv::Rect(part.region.x, part.region.y, part.region.width, part.region.height)));
+                    as(pages[i], whole.channels())(
+                        cv::Rect(part.placed.x, part.placed.y, part.placed.width, part.placed.height))
+                        .copyTo(together(
+                            cv::Rect(part.region.x, part.region.y, part.region.width, part.region.height)));
                 }
                 EXPECT_TRUE(same(together, whole)) << each.what << " by " << tool;
             }
@@ -88,7 +95,8 @@ TEST(SheetsPdf, sheetsCutAlongThePlanAreTheWholePrintPixelForPixel) {
 
 TEST(SheetsPdf, bleedRepeatsTheNeighboursPixels) {
     const ScratchFolder folder;
-    const Job job = jobOf({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}}, artworkOf(noise({301, 199}, CV_8UC3)));
+    const Job job = jobOf({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                          artworkOf(noise({301, 199}, CV_8UC3)));
     const Imposition imposition = impose(job);
     writeSheets(folder / "s.pdf", job, imposition);
     const cv::Mat whole = renderWhole(imposition.prints.front());
@@ -97,15 +105,17 @@ TEST(SheetsPdf, bleedRepeatsTheNeighboursPixels) {
         const PlacedRegion& part = imposition.sheets[i].regions.front();
         const RectPx at = part.inkedOnPage();
         ASSERT_GT(part.inked.area(), part.region.area());
-        EXPECT_TRUE(same(as(pages[i], 1)(cv::Rect(at.x, at.y, at.width, at.height)).clone(),
-                         whole(cv::Rect(part.inked.x, part.inked.y, part.inked.width, part.inked.height)).clone()));
+        EXPECT_TRUE(
+            same(as(pages[i], 1)(cv::Rect(at.x, at.y, at.width, at.height)).clone(),
+                 whole(cv::Rect(part.inked.x, part.inked.y, part.inked.width, part.inked.height)).clone()));
     }
 }
 
 TEST(SheetsPdf, edgesAndMarksAreTrueAt600Ppi) {
     const ScratchFolder folder;
-    const Job job = jobOf({"", {100, 80}, 300, "A4", "gel-rub-off", Tone::InkChoice::grey, {Contrast::Kind::none, 0}},
-                          artworkOf(cv::Mat(80, 100, CV_8UC1, cv::Scalar(0))));
+    const Job job =
+        jobOf({"", {100, 80}, 300, "A4", "gel-rub-off", Tone::InkChoice::grey, {Contrast::Kind::none, 0}},
+              artworkOf(cv::Mat(80, 100, CV_8UC1, cv::Scalar(0))));
     const Imposition imposition = impose(job);
     writeSheets(folder / "s.pdf", job, imposition);
     const cv::Mat page = as(pagesBy("pdftoppm", folder / "s.pdf", 600, 1).front(), 1);
@@ -139,7 +149,8 @@ TEST(SheetsPdf, greyIsDeviceGrayAndColourIsDeviceRgb) {
 
 TEST(SheetsPdf, theWordsReadNormallyOnTheSheet) {
     const ScratchFolder folder;
-    const Job job = jobOf({"", {300, 198}, 72, "A4", "gel-rub-off", Tone::InkChoice::grey, {}}, artworkOf(noise({30, 20}, CV_8UC3)));
+    const Job job = jobOf({"", {300, 198}, 72, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                          artworkOf(noise({30, 20}, CV_8UC3)));
     writeSheets(folder / "s.pdf", job, impose(job));
     const std::string words = run({"pdftotext", (folder / "s.pdf").string(), "-"}).out;
     EXPECT_THAT(words, HasSubstr(tell_tale));
@@ -149,7 +160,8 @@ TEST(SheetsPdf, theWordsReadNormallyOnTheSheet) {
 
 TEST(SheetsPdf, aSheetLaidWholeIsInkedNowhereElse) {
     const ScratchFolder folder;
-    const Job job = jobOf({"", {120, 80}, 150, "A4", "release-sheet-press", Tone::InkChoice::grey, {}}, artworkOf(noise({30, 20}, CV_8UC3)));
+    const Job job = jobOf({"", {120, 80}, 150, "A4", "release-sheet-press", Tone::InkChoice::grey, {}},
+                          artworkOf(noise({30, 20}, CV_8UC3)));
     const Imposition imposition = impose(job);
     writeSheets(folder / "s.pdf", job, imposition);
     cv::Mat page = as(pagesBy("pdftoppm", folder / "s.pdf", 150, 1).front(), 1);
@@ -160,9 +172,12 @@ TEST(SheetsPdf, aSheetLaidWholeIsInkedNowhereElse) {
 
 TEST(SheetsPdf, turnedPiecesOfASharedSheetAreTheSamePixels) {
     const ScratchFolder folder;
-    Job job = jobOf({"", {190, 120}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}}, artworkOf(noise({190, 120}, CV_8UC1)));
-    job = withPiece(job, {artworkOf(noise({120, 250}, CV_8UC1, 2)), {}, job.pieces.front().method, {120, 250}, 1});
-    job = withPiece(job, {artworkOf(noise({250, 60}, CV_8UC1, 3)), {}, job.pieces.front().method, {250, 60}, 1});
+    Job job = jobOf({"", {190, 120}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                    artworkOf(noise({190, 120}, CV_8UC1)));
+    job = withPiece(job,
+                    {artworkOf(noise({120, 250}, CV_8UC1, 2)), {}, job.pieces.front().method, {120, 250}, 1});
+    job = withPiece(job,
+                    {artworkOf(noise({250, 60}, CV_8UC1, 3)), {}, job.pieces.front().method, {250, 60}, 1});
     const Imposition imposition = impose(job);
     writeSheets(folder / "s.pdf", job, imposition);
     const auto pages = pagesBy("pdftoppm", folder / "s.pdf", 100, imposition.sheets.size());
@@ -172,24 +187,30 @@ TEST(SheetsPdf, turnedPiecesOfASharedSheetAreTheSamePixels) {
             turned += part.turned;
             cv::Mat ink = renderRegion(imposition.prints[part.print], part.region);
             if (part.turned) cv::rotate(ink, ink, cv::ROTATE_90_CLOCKWISE);
-            EXPECT_TRUE(same(as(pages[i], 1)(cv::Rect(part.placed.x, part.placed.y, part.placed.width, part.placed.height)).clone(), ink));
+            EXPECT_TRUE(same(
+                as(pages[i], 1)(cv::Rect(part.placed.x, part.placed.y, part.placed.width, part.placed.height))
+                    .clone(),
+                ink));
         }
     EXPECT_GT(turned, 0);
 }
 
 TEST(SheetsPdf, theSameJobMakesTheSameBytes) {
     const ScratchFolder folder;
-    Job job = jobOf({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}}, artworkOf(noise({30, 20}, CV_8UC3)));
+    Job job = jobOf({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                    artworkOf(noise({30, 20}, CV_8UC3)));
     job.created = 1789900000;
     writeSheets(folder / "a.pdf", job, impose(job));
     writeSheets(folder / "b.pdf", job, impose(job));
     EXPECT_EQ(contentOf(folder / "a.pdf"), contentOf(folder / "b.pdf"));
-    EXPECT_THAT(run({"pdfinfo", "-isodates", (folder / "a.pdf").string()}).out, HasSubstr("CreationDate:    2026-09-20"));
+    EXPECT_THAT(run({"pdfinfo", "-isodates", (folder / "a.pdf").string()}).out,
+                HasSubstr("CreationDate:    2026-09-20"));
 }
 
 TEST(SheetsPdf, stoppedOrFailedNothingIsLeft) {
     const ScratchFolder folder;
-    const Job job = jobOf({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}}, artworkOf(noise({30, 20}, CV_8UC3)));
+    const Job job = jobOf({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                          artworkOf(noise({30, 20}, CV_8UC3)));
     std::stop_source stop;
     stop.request_stop();
     EXPECT_THROW(writeSheets(folder / "a.pdf", job, impose(job), {stop.get_token(), {}}), Error);
@@ -199,11 +220,13 @@ TEST(SheetsPdf, stoppedOrFailedNothingIsLeft) {
 
 TEST(SheetPicture, showsWhatThePdfShows) {
     const ScratchFolder folder;
-    const Job job = jobOf({"", {120, 80}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}}, artworkOf(marked({120, 80}, 1)));
+    const Job job = jobOf({"", {120, 80}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                          artworkOf(marked({120, 80}, 1)));
     const Imposition imposition = impose(job);
     writeSheets(folder / "s.pdf", job, imposition);
     cv::Mat screen, page = as(pagesBy("pdftoppm", folder / "s.pdf", 100, 1).front(), 1);
     cv::cvtColor(sheetPicture(job, imposition, 0, 100), screen, cv::COLOR_BGRA2GRAY);
     const cv::Rect common(0, 0, std::min(screen.cols, page.cols), std::min(screen.rows, page.rows));
-    EXPECT_LT(cv::norm(screen(common), page(common), cv::NORM_L1) / common.area(), 0.5) << "alike to half a grey level on average";
+    EXPECT_LT(cv::norm(screen(common), page(common), cv::NORM_L1) / common.area(), 0.5)
+        << "alike to half a grey level on average";
 }

@@ -14,19 +14,24 @@ using namespace tympan::tests;
 
 namespace {
 
-Print printOfPicture(const ArtworkPtr& artwork, const SizeMm& size, double ppi, Tone tone = {}, const std::string& method = "gel-rub-off") {
+Print printOfPicture(const ArtworkPtr& artwork, const SizeMm& size, double ppi, Tone tone = {},
+                     const std::string& method = "gel-rub-off") {
     const Job job = jobOf(artwork, size, method);
     return printOf(withTone(job, job.pieces.front().id, tone).pieces.front(), ppi);
 }
 
-const Tone colour{Tone::InkChoice::colour, {}}, grey{Tone::InkChoice::grey, {}}, plain{Tone::InkChoice::grey, {Contrast::Kind::none, 0}};
+const Tone colour{Tone::InkChoice::colour, {}}, grey{Tone::InkChoice::grey, {}},
+    plain{Tone::InkChoice::grey, {Contrast::Kind::none, 0}};
 
-cv::Mat part(const cv::Mat& whole, const RectPx& box) { return whole(cv::Rect(box.x, box.y, box.width, box.height)).clone(); }
+cv::Mat part(const cv::Mat& whole, const RectPx& box) {
+    return whole(cv::Rect(box.x, box.y, box.width, box.height)).clone();
+}
 
 /// Every kind of source: grey, colour, with alpha, deep.
 std::vector<ArtworkPtr> sources() {
     std::vector<ArtworkPtr> all;
-    for (int type : {CV_8UC1, CV_8UC2, CV_8UC3, CV_8UC4, CV_16UC3, CV_16UC4}) all.push_back(artworkOf(noise({83, 59}, type)));
+    for (int type : {CV_8UC1, CV_8UC2, CV_8UC3, CV_8UC4, CV_16UC3, CV_16UC4})
+        all.push_back(artworkOf(noise({83, 59}, type)));
     return all;
 }
 
@@ -39,7 +44,8 @@ TEST(RenderRegion, sheetsStitchedAreTheWholeBitForBit) {
                 const Print print = printOfPicture(artwork, {40, 28}, ppi, tone);
                 const cv::Mat whole = renderWhole(print);
                 const int x = print.size.width / 3, y = print.size.height / 2;
-                for (const RectPx& box : {RectPx{0, 0, x, y}, RectPx{x, 0, print.size.width - x, y}, RectPx{0, y, x, print.size.height - y},
+                for (const RectPx& box : {RectPx{0, 0, x, y}, RectPx{x, 0, print.size.width - x, y},
+                                          RectPx{0, y, x, print.size.height - y},
                                           RectPx{x, y, print.size.width - x, print.size.height - y}})
                     EXPECT_TRUE(same(renderRegion(print, box), part(whole, box)));
             }
@@ -58,7 +64,8 @@ TEST(RenderRegion, theMirroredPrintIsTheExactFlip) {
 
 TEST(RenderRegion, aReversedSourcePrintsReversed) {
     const cv::Mat pixels = noise({83, 59}, CV_8UC3);
-    const Print a = printOfPicture(artworkOf(pixels), {40, 28}, 100, plain), b = printOfPicture(artworkOf(flipped(pixels)), {40, 28}, 100, plain);
+    const Print a = printOfPicture(artworkOf(pixels), {40, 28}, 100, plain),
+                b = printOfPicture(artworkOf(flipped(pixels)), {40, 28}, 100, plain);
     EXPECT_TRUE(same(renderWhole(b), flipped(renderWhole(a))));
 }
 
@@ -67,7 +74,8 @@ TEST(RenderRegion, mirroringFollowsTheMethod) {
     EXPECT_EQ(printOfPicture(artwork, {80, 60}, 50, {}, "gel-rub-off").mirrored, Mirrored::yes);
     EXPECT_EQ(printOfPicture(artwork, {80, 60}, 50, {}, "tissue-overlay").mirrored, Mirrored::no);
     const cv::Mat printed = renderWhole(printOfPicture(artwork, {80, 60}, 50, plain, "gel-rub-off"));
-    const double left = cv::mean(printed.colRange(0, printed.cols / 2))[0], right = cv::mean(printed.colRange(printed.cols / 2, printed.cols))[0];
+    const double left = cv::mean(printed.colRange(0, printed.cols / 2))[0],
+                 right = cv::mean(printed.colRange(printed.cols / 2, printed.cols))[0];
     EXPECT_LT(right, left) << "the mark of the upper left lies at the right of the print";
 }
 
@@ -87,7 +95,8 @@ TEST(RenderRegion, whatIsSeeThroughIsBarePaper) {
 }
 
 TEST(RenderRegion, greyIsTheLuminanceOfTheColour) {
-    const Print print = printOfPicture(artworkOf(cv::Mat(20, 20, CV_8UC3, cv::Scalar(255, 0, 0))), {20, 20}, 50, plain);
+    const Print print =
+        printOfPicture(artworkOf(cv::Mat(20, 20, CV_8UC3, cv::Scalar(255, 0, 0))), {20, 20}, 50, plain);
     EXPECT_NEAR(renderWhole(print).at<uchar>(10, 10), 127, 1);
 }
 
@@ -108,7 +117,9 @@ TEST(RenderRegion, colourRunsThroughUnchanged) {
 
 TEST(RenderRegion, aDrawingIsRasterisedAtThePrintsResolution) {
     const ScratchFolder folder;
-    write(folder / "a.svg", R"(<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="10mm" viewBox="0 0 20 10"><rect x="5" y="2" width="10" height="6"/></svg>)");
+    write(
+        folder / "a.svg",
+        R"(<svg xmlns="http://www.w3.org/2000/svg" width="20mm" height="10mm" viewBox="0 0 20 10"><rect x="5" y="2" width="10" height="6"/></svg>)");
     const Print print = printOfPicture(readPicture(folder / "a.svg"), {200, 100}, 300, plain);
     const cv::Mat row = renderWhole(print).row(print.size.height / 2);
     int between = 0;
@@ -116,7 +127,9 @@ TEST(RenderRegion, aDrawingIsRasterisedAtThePrintsResolution) {
     EXPECT_LE(between, 6) << "edges are a pixel or two wide at ten times its size";
 }
 
-TEST(RenderRegion, anAbsurdPrintIsRefused) { EXPECT_THROW(printOfPicture(artworkOf(marked({80, 60}, 1)), {20000, 15000}, 2400), Error); }
+TEST(RenderRegion, anAbsurdPrintIsRefused) {
+    EXPECT_THROW(printOfPicture(artworkOf(marked({80, 60}, 1)), {20000, 15000}, 2400), Error);
+}
 
 TEST(PreviewInk, isTheRenderersOwnPicture) {
     PixelCache cache(1 << 20);
@@ -124,7 +137,8 @@ TEST(PreviewInk, isTheRenderersOwnPicture) {
     print.mirrored = Mirrored::no;
     EXPECT_TRUE(same(previewInk(print, cache), renderWhole(print)));
     print.contrast = {Contrast::Kind::strength, 90};
-    EXPECT_TRUE(same(previewInk(print, cache), renderWhole(print))) << "also when the resampled picture was kept";
+    EXPECT_TRUE(same(previewInk(print, cache), renderWhole(print)))
+        << "also when the resampled picture was kept";
 }
 
 TEST(OnGround, bareInkShowsTheGroundAndBlackStaysBlack) {

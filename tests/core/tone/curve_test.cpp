@@ -17,7 +17,9 @@ cv::Mat ramp(int from, int to) {
     return picture;
 }
 
-double at(const ToneCurve& curve, double grey) { return (*curve)[static_cast<std::size_t>(grey * 65535)] / 65535.0; }
+double at(const ToneCurve& curve, double grey) {
+    return (*curve)[static_cast<std::size_t>(grey * 65535)] / 65535.0;
+}
 
 const Contrast automatic{}, none{Contrast::Kind::none, 0};
 Contrast strength(int n) { return {Contrast::Kind::strength, n}; }
@@ -27,7 +29,8 @@ Contrast strength(int n) { return {Contrast::Kind::strength, n}; }
 TEST(ToneCurve, noneAndStrengthZeroLeaveTheLuminance) {
     const GreyHistogram histogram = greyHistogram(ramp(60, 190));
     for (const Contrast& contrast : {none, strength(0)})
-        for (double grey : {0.0, 0.2, 0.5, 0.9, 1.0}) EXPECT_NEAR(at(toneCurve(histogram, contrast), grey), grey, 1e-4);
+        for (double grey : {0.0, 0.2, 0.5, 0.9, 1.0})
+            EXPECT_NEAR(at(toneCurve(histogram, contrast), grey), grey, 1e-4);
 }
 
 RC_GTEST_PROP(ToneCurve, neverFallsAndKeepsItsEnds, ()) {
@@ -64,7 +67,8 @@ TEST(ToneCurve, moreStrengthMeansMoreContrastButNoMidGreyIsDrivenOut) {
 TEST(ToneCurve, barePaperPrintsAsNothing) {
     cv::Mat scan(64, 256, CV_8UC1);  // a scan: paper that is neither white nor even,
     for (int y = 0; y < scan.rows; ++y)
-        for (int x = 0; x < scan.cols; ++x) scan.at<uchar>(y, x) = static_cast<uchar>(222 + (7 * x + 3 * y) % 9);
+        for (int x = 0; x < scan.cols; ++x)
+            scan.at<uchar>(y, x) = static_cast<uchar>(222 + (7 * x + 3 * y) % 9);
     scan(cv::Rect(40, 10, 60, 20)).setTo(40);  // with ink on it
     const ToneCurve curve = toneCurve(greyHistogram(scan), automatic);
     EXPECT_EQ((*curve)[230 * 257], 65535);
@@ -82,8 +86,8 @@ TEST(ToneCurve, lineArtNeedsLittleAFlatPhotographMuch) {
 }
 
 TEST(GreyHistogram, luminanceIsFormedInLinearLight) {
-    // Red and green of the same luminance (Rec. 709, linear) are the same grey: (255,0,0) has Y 0.2126, which is the
-    // encoded grey 127.
+    // Red and green of the same luminance (Rec. 709, linear) are the same grey: (255,0,0) has Y 0.2126, which
+    // is the encoded grey 127.
     const GreyHistogram histogram = greyHistogram(cv::Mat(4, 4, CV_8UC3, cv::Scalar(255, 0, 0)));
     EXPECT_NEAR(histogram[127] + histogram[126], 1, 1e-9);
 }

@@ -1,0 +1,108 @@
+// What a maker waits for in the real window, in milliseconds: from the start of the process until the window
+// is painted and answers (empty, or with the demo job), and from a move of the contrast slider until both
+// leaves are painted anew.
+#include <QApplication>
+#include <QElapsedTimer>
+#include <QSlider>
+#include <QTimer>
+#include <algorithm>
+#include <cstdio>
+#include <fstream>
+#include <sstream>
+
+#include <unistd.h>
+
+#include "app/fold/fold_view.h"
+#include "app/shell/main_window.h"
+#include "app/shell/theme.h"
+#include "core/artwork/read_picture.h"
+#include "core/base/data_folder.h"
+#include "core/job/edits.h"
+#include "core/job/job_recipe.h"
+#include "core/method/catalogue.h"
+
+namespace {
+
+using namespace tympan;
+
+/// Milliseconds since the kernel started this process (proc(5), field 22 of stat; its clock ticks every 10
+/// ms).
+double sinceStart() {
+    std::ifstream stat("/proc/self/stat"), uptime("/proc/uptime");
+    std::string line;
+    std::getline(stat, line);
+    std::istringstream fields(line.substr(line.rfind(')') + 2));
+    std::string skipped;
+    for (int field = 3; field < 22; ++field) fields >> skipped;
+    double started = 0, now = 0;
+    fields >> started;
+    uptime >> now;
+    return 1000 * (now - started / static_cast<double>(::sysconf(_SC_CLK_TCK)));
+}
+
+void until(const std::function<bool()>& done) {
+    while (!done()) QApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents);
+}
+
+/// The 24-megapixel picture on a table top, 600 x 400 mm.
+Job jobOf(const char* file) {
+    NewPiece piece;
+    piece.artwork = readPicture(std::filesystem::path(file));
+    piece.method = shippedMethods().front();
+    piece.size = {600, 400};
+    return withPiece({}, std::move(piece));
+}
+
+void timeTone(app::MainWindow& window, const char* file) {
+    window.openJob(jobOf(file));
+    window.goTo(app::MainWindow::tone);
+    bool painted = false;
+    QObject::connect(&window.fold(), &app::FoldView::painted, [&] { painted = true; });
+    QElapsedTimer rest;
+    rest.start();
+    until([&] { return rest.elapsed() > 1500 && window.service().idle(); });
+    auto* slider = window.findChild<QSlider*>(QStringLiteral("contrast-slider"));
+    std::vector<double> waits;
+    for (int i = 0; i < 41; ++i) {
+        const qint64 before = window.fold().leaves().printed.cacheKey();
+        QElapsedTimer clock;
+        clock.start();
+        painted = false;
+        slider->setValue((slider->value() + 37) % 101);
+        until([&] {
+            return std::exchange(painted, false) && window.fold().leaves().printed.cacheKey() != before;
+        });
+        waits.push_back(static_cast<double>(clock.nsecsElapsed()) / 1e6);
+    }
+    std::sort(waits.begin(), waits.end());
+    std::printf("tone change painted, 24 Mpx source: median %.0f ms, slowest of %zu %.0f ms\n",
+                waits[waits.size() / 2], waits.size(), waits.back());
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    qputenv("OMP_THREAD_LIMIT", "1");
+    QApplication application(argc, argv);
+    QApplication::setApplicationName(QStringLiteral("tympan-bench"));
+    app::applyTheme(application, false);
+    app::MainWindow window;
+    const std::string what = argc > 1 ? argv[1] : "";
+    if (what == "demo") window.openJob(jobFromRecipe(dataFolder() / "demo" / "brindle-moor.json"));
+    bool painted = false;
+    const auto first = QObject::connect(&window.fold(), &app::FoldView::painted, [&] { painted = true; });
+    window.show();
+    until([&] { return painted; });
+    QObject::disconnect(first);
+    if (what == "start" || what == "demo") {
+        std::printf("%.0f\n", sinceStart());
+    } else if (what == "tone" && argc == 3) {
+        QTimer ticking;
+        ticking.start(5);
+        timeTone(window, argv[2]);
+    } else {
+        std::fprintf(stderr, "usage: bench-window start | demo | tone PICTURE\n");
+        return 2;
+    }
+    return 0;
+}
