@@ -62,7 +62,7 @@ DropCard::DropCard(QWidget* parent) : QFrame(parent) {
     head->setSpacing(16);
     thumb_ = new QLabel;
     thumb_->setFixedSize(72, 72);
-    thumb_->setAlignment(Qt::AlignCenter);
+    thumb_->setAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     title_ = titleLabel({});
     title_->setObjectName(QStringLiteral("card-title"));
     head->addWidget(thumb_);

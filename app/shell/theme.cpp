@@ -67,7 +67,7 @@ QToolTip { background: %card; color: %text; border: 1px solid %line; padding: 4p
 QLabel { color: %text; background: transparent; }
 QLabel[quiet="true"] { color: %quiet; }
 QLabel[look="true"] { color: %look; }
-QLineEdit, QSpinBox, QComboBox { background: %card; color: %text; border: 1px solid %line; border-radius: 2px;
+QLineEdit, QSpinBox, QComboBox { background: %card; border: 1px solid %line; border-radius: 2px;
     padding: 3px 6px; min-height: 20px; selection-background-color: %chosen; selection-color: %on_chosen; }
 QLineEdit:focus, QSpinBox:focus, QComboBox:focus { border: 1px solid %chosen; }
 QLineEdit[wrong="true"] { border: 1px solid %look; }

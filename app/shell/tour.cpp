@@ -62,6 +62,8 @@ int tour(MainWindow& window, const QString& name) {
     settle(window);
     pointAt(window.fold(), {0.62, 0.21});
     well = shoot(window, folder, "object") && well;
+    QEvent leave(QEvent::Leave);
+    QApplication::sendEvent(&window.fold(), &leave);
     window.fold().fold();
     settle(window, 340);
     well = window.grab().save(folder.filePath(QStringLiteral("folding.png"))) && well;

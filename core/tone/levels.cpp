@@ -13,15 +13,31 @@ constexpr double outer_share = 0.005;
 constexpr double least_range = 0.05;  // a flatter picture has no black and white of its own
 constexpr double paper_half_band = 0.08;
 constexpr double paper_share = 0.5;
-constexpr double lightest_ink_on_paper = 0.02;  // how far below the paper's commonest grey ink may begin
+// How far below the paper's commonest grey ink may begin: two and a half times the paper's own unevenness (a
+// scan has noise and darker corners), within these bounds.
+constexpr double uneven_reach = 2.5, least_reach = 0.02, most_reach = 0.05;
 constexpr double darkest_paper = 0.6;
 
-double shareBetween(const GreyHistogram& histogram, double from, double to) {
-    double share = 0;
-    for (int i = std::max(0, static_cast<int>(std::ceil(from * 255)));
-         i <= std::min(255, static_cast<int>(to * 255)); ++i)
-        share += histogram[static_cast<std::size_t>(i)];
-    return share;
+/// The share of the picture whose greys lie within a band, and how far they are spread there.
+struct Band {
+    double share = 0, spread = 0;
+};
+
+Band bandAround(const GreyHistogram& histogram, double middle, double half) {
+    Band band;
+    double mean = 0, square = 0;
+    const int from = std::max(0, static_cast<int>(std::ceil((middle - half) * 255)));
+    const int to = std::min(255, static_cast<int>((middle + half) * 255));
+    for (int i = from; i <= to; ++i) {
+        const double share = histogram[static_cast<std::size_t>(i)], grey = i / 255.0;
+        band.share += share;
+        mean += share * grey;
+        square += share * grey * grey;
+    }
+    if (band.share <= 0) return band;
+    mean /= band.share;
+    band.spread = std::sqrt(std::max(0.0, square / band.share - mean * mean));
+    return band;
 }
 
 }  // namespace
@@ -65,9 +81,10 @@ Levels automaticLevels(const GreyHistogram& histogram) {
     Levels levels{quantile(histogram, outer_share), quantile(histogram, 1 - outer_share), 0};
     const auto commonest = std::max_element(histogram.begin(), histogram.end());
     const double paper = static_cast<double>(commonest - histogram.begin()) / 255;
-    if (paper >= darkest_paper &&
-        shareBetween(histogram, paper - paper_half_band, paper + paper_half_band) >= paper_share)
-        levels.white = std::min(levels.white, paper - lightest_ink_on_paper);
+    const Band around = bandAround(histogram, paper, paper_half_band);
+    if (paper >= darkest_paper && around.share >= paper_share)
+        levels.white =
+            std::min(levels.white, paper - std::clamp(uneven_reach * around.spread, least_reach, most_reach));
     if (levels.white - levels.black < least_range) return {0, 1, 0.29};
     double mean = 0, square = 0;
     for (std::size_t i = 0; i < histogram.size(); ++i) {

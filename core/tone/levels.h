@@ -22,8 +22,8 @@ struct Levels {
 };
 
 /// Black and white at the outer half per cent. A picture that is mostly bare paper (half of it or more within
-/// a narrow band of light greys) takes the paper for its white, so that no veil of grey is printed around the
-/// drawing.
+/// a narrow band of light greys) takes the paper, with its own unevenness, for its white, so that no veil of
+/// grey is printed around the drawing.
 Levels automaticLevels(const GreyHistogram& histogram);
 
 }  // namespace tympan

@@ -1,6 +1,7 @@
 #pragma once
 #include <QLineEdit>
 #include <QPushButton>
+#include <QSettings>
 #include <QtTest/QTest>
 #include <functional>
 
@@ -19,6 +20,7 @@ inline bool waitFor(const std::function<bool()>& done) { return QTest::qWaitFor(
 class WindowTest : public testing::Test {
   protected:
     void SetUp() override {
+        QSettings().clear();  // what an earlier test answered is not kept for this one
         window.store().open(fresh());
         window.show();
         ASSERT_TRUE(QTest::qWaitForWindowExposed(&window));

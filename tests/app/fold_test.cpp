@@ -1,7 +1,10 @@
+#include <QSlider>
+
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
 #include "app/fold/fold_view.h"
+#include "app/fold/screen_scale.h"
 #include "tests/app/driver.h"
 
 using namespace tympan;
@@ -113,4 +116,17 @@ TEST_F(Fold, theInkSideIsTheMirrorOfTheFinishedFace) {
         << "the mark of the upper left stays there on the object";
     EXPECT_LT(qGray(pictures.printed.pixel(right, y)), 100) << "and lies at the right of the ink side";
     EXPECT_GT(qGray(pictures.printed.pixel(left, y)), 200);
+}
+
+TEST_F(Fold, aBankCardSetsTheTrueSizeOnTheScreen) {
+    hang(marked({300, 200}, 1));
+    ScreenScale card;
+    card.show();
+    auto* slider = card.findChild<QSlider*>(QStringLiteral("screen-scale-slider"));
+    slider->setValue(428);
+    QTest::mouseClick(card.findChild<QPushButton*>(QStringLiteral("screen-scale-keep")), Qt::LeftButton);
+    EXPECT_EQ(card.result(), QDialog::Accepted);
+    window.fold().zoomToTrueSize();
+    EXPECT_NEAR(window.fold().onScreen().px_mm, 5, 1e-9) << "428 px for the 85.6 mm of a card";
+    EXPECT_NEAR(window.fold().onScreen().finished.width(), 5 * piece().size.width, 1e-6);
 }

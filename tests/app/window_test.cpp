@@ -141,6 +141,19 @@ TEST_F(Window, anObjectsSizeAndASpot) {
     EXPECT_EQ(objectOf(job(), piece()).name, "tile");
 }
 
+TEST_F(Window, aFindingIsShownWhereItIs) {
+    hang(marked({300, 200}, 3));
+    window.goTo(app::MainWindow::object);
+    QTest::mouseClick(find("object-spot"), Qt::LeftButton, {}, QPoint(8, 8));
+    type("object-width", "50 mm");
+    key(Qt::Key_3);
+    click("show-larger-than-object");
+    EXPECT_EQ(find<app::StationRule>("rule")->chosen(), app::MainWindow::object);
+    type("picture-width", "289 mm");
+    click("show-misses-one-sheet");
+    EXPECT_EQ(find<app::StationRule>("rule")->chosen(), app::MainWindow::sheets);
+}
+
 TEST_F(Window, theMethodTurnsThePrintAndTheSentenceFollows) {
     hang(marked({300, 200}, 3));
     window.goTo(app::MainWindow::object);
@@ -191,6 +204,16 @@ TEST_F(Window, sheetsFollowThePaper) {
     EXPECT_THAT(exported([this](app::Exports& e) { e.writePdf(path("s.pdf")); }).toStdString(),
                 HasSubstr("no room"));
     EXPECT_FALSE(well);
+}
+
+TEST_F(Window, aPrinterThatReachesTheEdgeHasNoBareEdge) {
+    hang(marked({300, 200}, 3));
+    window.goTo(app::MainWindow::sheets);
+    type("margin", "0");
+    EXPECT_EQ(job().sheets.margin_mm, 0);
+    type("band", "0");
+    EXPECT_EQ(job().sheets.band_mm, 7) << "but cut marks need their room";
+    EXPECT_TRUE(find("band")->property("wrong").toBool());
 }
 
 TEST_F(Window, everythingThatLeavesTheProgram) {

@@ -101,7 +101,7 @@ void PictureTray::refresh() {
         detail = tr("The file says %1. ").arg(sizeText(*natural, store_.job().unit));
     if (artwork.kind == Artwork::Kind::raster)
         detail += tr("At the chosen size each of its pixels is %1 wide.")
-                      .arg(QString::number(mm_per_inch / effectivePpi(*piece), 'f', 2) + tr(" mm"));
+                      .arg(QString::number(mm_per_inch / effectivePpi(*piece), 'f', 2) + tr("\u00a0mm"));
     detail_->setText(detail + QLatin1Char('\n') + tr("The original is kept as it came."));
 }
 

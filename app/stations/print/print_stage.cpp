@@ -12,7 +12,7 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int list_width = 720;
+constexpr int sheet_width = 1120;
 
 QStringList beforePrinting(const Method& method, const Paper& paper) {
     QStringList lines;
@@ -20,8 +20,7 @@ QStringList beforePrinting(const Method& method, const Paper& paper) {
     const auto tr = [](const char* sentence) { return PrintStage::tr(sentence); };
     lines << tr(
         "Which face is printed: mark an X on a plain sheet, lay it in the tray X up, print the test sheet, "
-        "and see on which face the print lies. "
-        "Lay the real sheets the same way.");
+        "and see on which face the print lies. Lay the real sheets the same way.");
     lines << PrintStage::tr(
                  "In the printer's own dialog: media type %1; %2; 100 %; nothing that says fit or shrink; "
                  "one side; no cover page.")
@@ -33,18 +32,70 @@ QStringList beforePrinting(const Method& method, const Paper& paper) {
     return lines;
 }
 
-QStringList afterPrinting(const Method& method, const QString& label) {
+QStringList afterPrinting(const Method& method) {
     QStringList lines;
     if (!method.laid_whole) {
         lines << PrintStage::tr(
             "Read the small words at the edge of the print: they must read normally. Measure the bar.");
         lines << PrintStage::tr(
-                     "Before you trim: write %1 (the sheet's own label) and an arrow up on the back of each "
-                     "sheet. The words at the edge are cut off before gluing.")
-                     .arg(label);
+            "Before you trim: write A1 (the sheet's own label) and an arrow up on the back of each "
+            "sheet. The words at the edge are cut off before gluing.");
     }
     for (const std::string& line : method.after_printing) lines << text(line);
     return lines;
+}
+
+/// "1  Load plain copy paper."
+QWidget* row(QLabel* mark, const QString& sentence) {
+    auto* line = new QWidget;
+    auto* layout = new QHBoxLayout(line);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(8);
+    mark->setFixedWidth(20);
+    auto* words = new QLabel(sentence);
+    words->setWordWrap(true);
+    layout->addWidget(mark, 0, Qt::AlignTop);
+    layout->addWidget(words, 1);
+    return line;
+}
+
+/// A heading and its lines, numbered from `number` on.
+QVBoxLayout* numbered(const QString& heading, const QStringList& lines, int& number) {
+    QVBoxLayout* list = column();
+    list->addWidget(strongLabel(heading));
+    for (const QString& line : lines) {
+        auto* figure = new QLabel(QString::number(++number));
+        figure->setFont(figureFont(TextSize::normal));
+        list->addWidget(row(figure, line));
+    }
+    return list;
+}
+
+/// What to do for one method: before at the left, after and the cautions at the right.
+QWidget* sheetFor(const Method& method, const Paper& paper) {
+    auto* sheet = new QWidget;
+    sheet->setMaximumWidth(sheet_width);
+    auto* down = new QVBoxLayout(sheet);
+    down->setContentsMargins(0, 0, 0, 0);
+    down->setSpacing(12);
+    down->addWidget(titleLabel(methodName(method)));
+    auto* across = new QHBoxLayout;
+    across->setSpacing(40);
+    int number = 0;
+    QVBoxLayout* before = numbered(PrintStage::tr("Before you print"), beforePrinting(method, paper), number);
+    before->addStretch(1);
+    across->addLayout(before, 1);
+    QVBoxLayout* after = numbered(PrintStage::tr("When it is printed"), afterPrinting(method), number);
+    after->addSpacing(4);
+    for (const std::string& caution : method.cautions) {
+        auto* mark = new QLabel;
+        mark->setPixmap(icon(QStringLiteral("look"), theme().look, 16));
+        after->addWidget(row(mark, text(caution)));
+    }
+    after->addStretch(1);
+    across->addLayout(after, 1);
+    down->addLayout(across);
+    return sheet;
 }
 
 }  // namespace
@@ -54,12 +105,13 @@ PrintStage::PrintStage(JobStore& store, QWidget* parent) : QWidget(parent), stor
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
     auto* area = new QScrollArea;
+    area->setObjectName(QStringLiteral("print-lists"));
     area->setWidgetResizable(true);
     area->setFrameShape(QFrame::NoFrame);
     auto* body = new QWidget;
-    lists_ = new QVBoxLayout(body);
-    lists_->setContentsMargins(24, 16, 24, 16);
-    lists_->setSpacing(6);
+    sheets_ = new QVBoxLayout(body);
+    sheets_->setContentsMargins(24, 16, 24, 16);
+    sheets_->setSpacing(24);
     area->setWidget(body);
     outer->addWidget(area);
     setAttribute(Qt::WA_StyledBackground);
@@ -68,7 +120,7 @@ PrintStage::PrintStage(JobStore& store, QWidget* parent) : QWidget(parent), stor
 }
 
 void PrintStage::refresh() {
-    while (QLayoutItem* item = lists_->takeAt(0)) {
+    while (QLayoutItem* item = sheets_->takeAt(0)) {
         if (item->widget()) item->widget()->hide(), item->widget()->deleteLater();
         delete item;
     }
@@ -76,58 +128,14 @@ void PrintStage::refresh() {
     ground.setColor(QPalette::Window, theme().stage);
     setPalette(ground);
     setAutoFillBackground(true);
-    const auto add = [&](QLabel* label) {
-        label->setWordWrap(true);
-        label->setMaximumWidth(list_width);
-        lists_->addWidget(label);
-    };
-    const auto numbered = [&](const QStringList& lines, int& number) {
-        for (const QString& line : lines) {
-            auto* row = new QWidget;
-            row->setMaximumWidth(list_width);
-            auto* layout = new QHBoxLayout(row);
-            layout->setContentsMargins(0, 0, 0, 0);
-            layout->setSpacing(8);
-            auto* figure = new QLabel(QString::number(++number));
-            figure->setFont(figureFont(TextSize::normal));
-            figure->setFixedWidth(24);
-            figure->setAlignment(Qt::AlignRight | Qt::AlignTop);
-            auto* label = new QLabel(line);
-            label->setWordWrap(true);
-            layout->addWidget(figure, 0, Qt::AlignTop);
-            layout->addWidget(label, 1);
-            lists_->addWidget(row);
-        }
-    };
     std::vector<Method> methods;
     for (const Piece& piece : store_.job().pieces)
         if (std::find(methods.begin(), methods.end(), piece.method) == methods.end())
             methods.push_back(piece.method);
-    if (methods.empty()) add(titleLabel(tr("Nothing to print yet. Drop a picture, or press Ctrl+O.")));
-    for (const Method& method : methods) {
-        add(titleLabel(tr("Before you print: %1").arg(methodName(method))));
-        int number = 0;
-        numbered(beforePrinting(method, store_.job().sheets.paper), number);
-        add(strongLabel(tr("When it is printed")));
-        QString label = QStringLiteral("A1");
-        numbered(afterPrinting(method, label), number);
-        for (const std::string& caution : method.cautions) {
-            auto* row = new QWidget;
-            row->setMaximumWidth(list_width);
-            auto* layout = new QHBoxLayout(row);
-            layout->setContentsMargins(8, 0, 0, 0);
-            layout->setSpacing(8);
-            auto* mark = new QLabel;
-            mark->setPixmap(icon(QStringLiteral("look"), theme().look, 16));
-            auto* words = new QLabel(text(caution));
-            words->setWordWrap(true);
-            layout->addWidget(mark, 0, Qt::AlignTop);
-            layout->addWidget(words, 1);
-            lists_->addWidget(row);
-        }
-        lists_->addSpacing(16);
-    }
-    lists_->addStretch(1);
+    if (methods.empty())
+        sheets_->addWidget(titleLabel(tr("Nothing to print yet. Drop a picture, or press Ctrl+O.")));
+    for (const Method& method : methods) sheets_->addWidget(sheetFor(method, store_.job().sheets.paper));
+    sheets_->addStretch(1);
 }
 
 }  // namespace tympan::app

@@ -17,7 +17,7 @@ class PrintStage : public QWidget {
   private:
     void refresh();
     JobStore& store_;
-    QVBoxLayout* lists_;
+    QVBoxLayout* sheets_;
 };
 
 }  // namespace tympan::app

@@ -7,7 +7,7 @@
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/theme.h"
-#include "app/shell/words.h"
+#include "app/stations/sheets/join_panel.h"
 #include "core/output/sheets_pdf.h"
 
 namespace tympan::app {
@@ -29,7 +29,7 @@ double ppiFor(const Sheet& sheet, const QSizeF& px) {
 }  // namespace
 
 SheetsStage::SheetsStage(JobStore& store, RenderService& service, QWidget* parent)
-    : QWidget(parent), store_(store), service_(service) {
+    : QWidget(parent), store_(store), service_(service), join_(new JoinPanel(store, service, this)) {
     setObjectName(QStringLiteral("sheets-stage"));
     setFocusPolicy(Qt::StrongFocus);
     connect(&store_, &JobStore::changed, this, &SheetsStage::refresh);
@@ -63,11 +63,13 @@ void SheetsStage::refresh() {
 
 void SheetsStage::showEvent(QShowEvent*) { request(); }
 void SheetsStage::resizeEvent(QResizeEvent*) {
+    join_->setGeometry(width() - join_width, 16, join_width - 20, height() - 32);
     large_of_ = -1;
     if (isVisible()) request();
 }
 
 void SheetsStage::request() {
+    join_->showSheet(count() == 0 ? -1 : chosen_);
     if (count() == 0) {
         service_.cancel(QStringLiteral("sheets"));
         return;
@@ -166,59 +168,7 @@ void SheetsStage::paintEvent(QPaintEvent*) {
     painter.fillRect(page.translated(2, 3), QColor(0, 0, 0, 36));
     painter.fillRect(page, Qt::white);
     if (large_of_ == chosen_) painter.drawImage(page, large_);
-    paintJoin(painter, QRectF(width() - join_width, 16, join_width - 20, height() - 32));
     setAccessibleName(tr("Sheet %1 of %2").arg(chosen_ + 1).arg(count()));
-}
-
-void SheetsStage::paintJoin(QPainter& painter, const QRectF& room) const {
-    const Theme& t = theme();
-    const Imposition& imposition = *store_.imposition();
-    const Sheet& sheet = imposition.sheets[static_cast<std::size_t>(chosen_)];
-    const PlacedRegion& here = sheet.regions.front();
-    painter.setPen(t.text);
-    painter.setFont(textFont(TextSize::normal, true));
-    const Print& print = imposition.prints[here.print];
-    const bool joined = here.seams.any();
-    painter.drawText(room, Qt::AlignTop | Qt::TextWordWrap,
-                     joined ? tr("How it will join, seen from the ink side") : tr("On this sheet"));
-    painter.setFont(textFont(TextSize::small));
-    const QRectF below = room.adjusted(0, 48, 0, 0);
-    if (!joined) {
-        QMap<int, int> copies;
-        for (const PlacedRegion& part : sheet.regions) ++copies[part.piece];
-        QStringList lines;
-        for (auto it = copies.begin(); it != copies.end(); ++it)
-            lines << QStringLiteral("%1 × %2")
-                         .arg(it.value())
-                         .arg(QString::fromStdString(findPiece(store_.job(), it.key())->name));
-        if (sheet.laid_whole)
-            lines << tr(
-                "\nThis sheet is laid whole, so nothing but the picture is inked. Marks are on the test "
-                "sheet for plain paper.");
-        painter.setPen(t.quiet);
-        painter.drawText(room.adjusted(0, 26, 0, 0), Qt::AlignTop | Qt::TextWordWrap,
-                         lines.join(QLatin1Char('\n')));
-        return;
-    }
-    const double scale = std::min(below.width() / print.size.width, 0.6 * below.height() / print.size.height);
-    for (const Sheet& other : imposition.sheets)
-        for (const PlacedRegion& part : other.regions) {
-            if (part.piece != here.piece || part.copy != here.copy) continue;
-            const QRectF r(below.x() + part.region.x * scale, below.y() + part.region.y * scale,
-                           part.region.width * scale, part.region.height * scale);
-            const bool on = part.label == here.label;
-            painter.setPen(QPen(t.text, 1));
-            painter.setBrush(on ? t.chosen : t.card);
-            painter.drawRect(r);
-            painter.setPen(on ? t.on_chosen : t.text);
-            painter.drawText(r, Qt::AlignCenter, QString::fromStdString(part.label));
-        }
-    painter.setPen(t.quiet);
-    painter.drawText(QRectF(below.x(), below.y() + print.size.height * scale + 12, below.width(), 200),
-                     Qt::AlignTop | Qt::TextWordWrap,
-                     tr("Before you trim: write %1 and an arrow up on the back of this sheet. The words at "
-                        "the edge are cut off.")
-                         .arg(QString::fromStdString(here.label)));
 }
 
 void SheetsStage::choose(int sheet) {

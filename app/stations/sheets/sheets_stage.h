@@ -6,6 +6,7 @@
 namespace tympan::app {
 
 class JobStore;
+class JoinPanel;
 class RenderService;
 
 /// The sheets as they leave the printer: all of them small at the left, the chosen one large, and beside it
@@ -32,10 +33,10 @@ class SheetsStage : public QWidget {
     int count() const;
     QRect thumbRect(int sheet) const;
     QRectF largeRect() const;
-    void paintJoin(QPainter& painter, const QRectF& room) const;
 
     JobStore& store_;
     RenderService& service_;
+    JoinPanel* join_;
     int chosen_ = 0, scroll_ = 0;
     QMap<int, QImage> small_;
     QImage large_;

@@ -18,6 +18,17 @@ const char* const drawing =
     R"(<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="20mm" viewBox="0 0 40 20">
 <rect x="4" y="4" width="10" height="6" fill="#202020"/></svg>)";
 
+/// Two pages: a black box in the lower left of the first; the second is another size. Readers rebuild the
+/// missing table of objects.
+const char* const pages =
+    "%PDF-1.4\n"
+    "1 0 obj << /Type /Catalog /Pages 2 0 R >> endobj\n"
+    "2 0 obj << /Type /Pages /Kids [3 0 R 5 0 R] /Count 2 >> endobj\n"
+    "3 0 obj << /Type /Page /Parent 2 0 R /MediaBox [0 0 288 144] /Contents 4 0 R >> endobj\n"
+    "4 0 obj << /Length 20 >> stream\n0 0 72 72 re f     \nendstream endobj\n"
+    "5 0 obj << /Type /Page /Parent 2 0 R /MediaBox [0 0 500 500] >> endobj\n"
+    "trailer << /Root 1 0 R >>\n%%EOF\n";
+
 Error faultOf(const std::filesystem::path& file) {
     try {
         readPicture(file);
@@ -146,6 +157,22 @@ TEST(ReadPicture, drawingsKeepTheirSizeAndAreSharpAtAny) {
     };
     EXPECT_EQ(alpha_at(4.1, 4.1), 255) << "the corner of the shape is sharp";
     EXPECT_EQ(alpha_at(3.9, 4.1), 0);
+}
+
+TEST(ReadPicture, ofAPdfTheFirstPage) {
+    const ScratchFolder folder;
+    write(folder / "a.pdf", pages);
+    const ArtworkPtr pdf = readPicture(folder / "a.pdf");
+    EXPECT_EQ(pdf->format, "pdf");
+    EXPECT_EQ(pdf->kind, Artwork::Kind::vector);
+    EXPECT_NEAR(pdf->naturalSize()->width, 101.6, 0.2);
+    EXPECT_NEAR(pdf->naturalSize()->height, 50.8, 0.2);
+    const cv::Mat page = rasterise(*pdf, 3, {}).view;
+    EXPECT_NEAR(page.cols, 864, 3);
+    EXPECT_LT(page.at<cv::Vec4b>(page.rows - 100, 100)[0], 10) << "y goes up on a PDF page";
+    EXPECT_GT(page.at<cv::Vec4b>(100, 100)[0], 245);
+    write(folder / "cut.pdf", std::string(pages).substr(0, 150));
+    EXPECT_EQ(faultOf(folder / "cut.pdf").kind(), Error::Kind::input);
 }
 
 TEST(ReadPicture, whatIsWrongIsNamedAndNothingComesHalf) {

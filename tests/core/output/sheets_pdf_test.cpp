@@ -218,6 +218,18 @@ TEST(SheetsPdf, stoppedOrFailedNothingIsLeft) {
     EXPECT_TRUE(folder.names().empty());
 }
 
+TEST(SheetName, tellsCopiesOfATiledPieceApart) {
+    Job job = jobOf({"", {300, 198}, 72, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                    artworkOf(noise({30, 20}, CV_8UC3)));
+    job = withName(withCopies(job, job.pieces.front().id, 3), job.pieces.front().id, "Chart");
+    const Imposition imposition = impose(job);
+    ASSERT_EQ(imposition.sheets.size(), 6u);
+    EXPECT_EQ(sheetName(job, imposition.sheets.front()), "Chart, copy 1 of 3");
+    EXPECT_EQ(sheetName(job, imposition.sheets.back()), "Chart, copy 3 of 3");
+    job = withSize(job, job.pieces.front().id, {60, 40});
+    EXPECT_EQ(sheetName(job, impose(job).sheets.front()), "Chart") << "copies that share a sheet are alike";
+}
+
 TEST(SheetPicture, showsWhatThePdfShows) {
     const ScratchFolder folder;
     const Job job = jobOf({"", {120, 80}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},

@@ -75,6 +75,19 @@ TEST(ToneCurve, barePaperPrintsAsNothing) {
     EXPECT_LT((*curve)[40 * 257], 2000);
 }
 
+TEST(ToneCurve, theDarkerCornersOfAnUnevenScanAreStillPaper) {
+    cv::Mat scan(200, 200, CV_8UC1);
+    for (int y = 0; y < scan.rows; ++y)
+        for (int x = 0; x < scan.cols; ++x) {
+            const double u = x / 100.0 - 1, v = y / 100.0 - 1;
+            scan.at<uchar>(y, x) = static_cast<uchar>(228 - 4 * (u * u + v * v) + (7 * x + 3 * y) % 7 - 3);
+        }
+    scan(cv::Rect(60, 60, 40, 40)).setTo(50);
+    const ToneCurve curve = toneCurve(greyHistogram(scan), automatic);
+    EXPECT_EQ((*curve)[221 * 257], 65535) << "a corner";
+    EXPECT_LT((*curve)[195 * 257], 65535) << "a pale wash of ink is kept";
+}
+
 TEST(ToneCurve, lineArtNeedsLittleAFlatPhotographMuch) {
     cv::Mat line_art(64, 256, CV_8UC1, cv::Scalar(255));
     line_art.colRange(0, 100).setTo(0);
