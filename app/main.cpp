@@ -10,7 +10,6 @@
 #include "app/shell/tour.h"
 #include "app/widgets/icons.h"
 #include "core/base/data_folder.h"
-#include "core/job/job_recipe.h"
 
 int main(int argc, char** argv) {
     qputenv("OMP_THREAD_LIMIT", "1");
@@ -41,8 +40,7 @@ int main(int argc, char** argv) {
         tympan::app::applyTheme(application, tympan::app::prefersDark());
         QApplication::setWindowIcon(QIcon(tympan::app::icon(QStringLiteral("tympan"), Qt::black, 64)));
         tympan::app::MainWindow window;
-        if (options.isSet(demo))
-            window.openJob(tympan::jobFromRecipe(tympan::dataFolder() / "demo" / "brindle-moor.json"));
+        if (options.isSet(demo)) window.openRecipe(tympan::dataFolder() / "demo" / "brindle-moor.json");
         window.show();
         if (!options.positionalArguments().isEmpty()) window.openFiles(options.positionalArguments());
         if (options.isSet(tour)) return tympan::app::tour(window, options.value(tour));

@@ -1,6 +1,6 @@
 // What a maker waits for in the real window, in milliseconds: from the start of the process until the window
-// is painted and answers (empty, or with the demo job), and from a move of the contrast slider until both
-// leaves are painted anew.
+// is painted and answers (and, for the demo job, until its first picture is there), and from a move of the
+// contrast slider until both leaves are painted anew.
 #include <QApplication>
 #include <QElapsedTimer>
 #include <QSlider>
@@ -18,7 +18,6 @@
 #include "core/artwork/read_picture.h"
 #include "core/base/data_folder.h"
 #include "core/job/edits.h"
-#include "core/job/job_recipe.h"
 #include "core/method/catalogue.h"
 
 namespace {
@@ -88,13 +87,16 @@ int main(int argc, char** argv) {
     app::applyTheme(application, false);
     app::MainWindow window;
     const std::string what = argc > 1 ? argv[1] : "";
-    if (what == "demo") window.openJob(jobFromRecipe(dataFolder() / "demo" / "brindle-moor.json"));
+    if (what == "demo") window.openRecipe(dataFolder() / "demo" / "brindle-moor.json");
     bool painted = false;
     const auto first = QObject::connect(&window.fold(), &app::FoldView::painted, [&] { painted = true; });
     window.show();
     until([&] { return painted; });
     QObject::disconnect(first);
-    if (what == "start" || what == "demo") {
+    if (what == "start") {
+        std::printf("%.0f\n", sinceStart());
+    } else if (what == "demo") {
+        until([&] { return !window.fold().leaves().printed.isNull(); });
         std::printf("%.0f\n", sinceStart());
     } else if (what == "tone" && argc == 3) {
         QTimer ticking;

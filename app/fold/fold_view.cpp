@@ -233,14 +233,21 @@ QRectF FoldView::cornerRect() const {
 void FoldView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.fillRect(rect(), theme().stage);
-    const Piece* piece = store_.piece();
-    if (!piece) {
-        painter.setPen(theme().text);
-        painter.setFont(textFont(TextSize::title));
-        painter.drawText(rect(), Qt::AlignCenter,
-                         tr("Drop a picture anywhere, paste one, or press Ctrl+O to open one."));
-        return;
-    }
+    if (store_.piece())
+        paintLeaves(painter);
+    else
+        paintInvitation(painter);
+    emit painted();
+}
+
+void FoldView::paintInvitation(QPainter& painter) const {
+    painter.setPen(theme().text);
+    painter.setFont(textFont(TextSize::title));
+    painter.drawText(rect(), Qt::AlignCenter,
+                     tr("Drop a picture anywhere, paste one, or press Ctrl+O to open one."));
+}
+
+void FoldView::paintLeaves(QPainter& painter) const {
     paintHinge(painter, layout_.hinge_x, 10, height() - 10);
     paintObject(painter, layout_, scene_, pictures_);
     paintRuler(painter, layout_.object, layout_.px_mm, store_.job().unit);
@@ -258,7 +265,6 @@ void FoldView::paintEvent(QPaintEvent*) {
                          Qt::AlignCenter | Qt::TextWordWrap,
                          tr("The paper lies on the object. F lifts it back."));
     }
-    emit painted();
 }
 
 void FoldView::resizeEvent(QResizeEvent*) {

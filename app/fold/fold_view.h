@@ -46,6 +46,8 @@ class FoldView : public QWidget {
 
   private:
     void refresh();
+    void paintInvitation(QPainter& painter) const;
+    void paintLeaves(QPainter& painter) const;
     void relayout();
     void requestPictures(double most_pixels);
     void say();

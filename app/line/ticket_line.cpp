@@ -12,7 +12,7 @@
 #include "app/widgets/colour_button.h"
 #include "app/widgets/icons.h"
 #include "core/render/finished.h"
-#include "core/render/render_region.h"
+#include "core/render/preview.h"
 
 namespace tympan::app {
 
@@ -20,6 +20,7 @@ namespace {
 
 constexpr int ticket_width = 152, ticket_height = 92, ticket_gap = 12, left_margin = 16, top = 22,
               thumb_side = 46;
+constexpr std::size_t cache_bytes = std::size_t{16} << 20;
 
 QString thumbKey(const Job& job, const Piece& piece) {
     return QStringLiteral("%1 %2 %3 %4 %5 %6 %7")
@@ -32,15 +33,14 @@ QString thumbKey(const Job& job, const Piece& piece) {
         .arg(theme().dark);
 }
 
-/// The finished picture at the size of a thumbnail.
-QImage thumbOf(const Piece& piece, const Rgb8& ground, const std::stop_token& stop) {
+/// The finished picture at the size of a thumbnail. The resampled picture is kept in `cache`: a large
+/// photograph is read again for another size, not for another tone.
+QImage thumbOf(const Piece& piece, const Rgb8& ground, PixelCache& cache, const std::stop_token& stop) {
     const double side_in = 2.0 * thumb_side / 96;
     Piece small = piece;
     const double scale = side_in * mm_per_inch / std::max(piece.size.width, piece.size.height);
     small.size = {std::max(1.0, piece.size.width * scale), std::max(1.0, piece.size.height * scale)};
-    Print print = printOf(small, 96);
-    print.mirrored = Mirrored::no;
-    const cv::Mat face = onGround(renderWhole(print, {stop, {}}), ground);
+    const cv::Mat face = onGround(previewInk(printOf(small, 96), cache, {stop, {}}), ground);
     return QImage(face.data, face.cols, face.rows, static_cast<qsizetype>(face.step), QImage::Format_RGB888)
         .copy();
 }
@@ -48,7 +48,7 @@ QImage thumbOf(const Piece& piece, const Rgb8& ground, const std::stop_token& st
 }  // namespace
 
 TicketLine::TicketLine(JobStore& store, RenderService& service, QWidget* parent)
-    : QWidget(parent), store_(store), service_(service) {
+    : QWidget(parent), store_(store), service_(service), cache_(std::make_shared<PixelCache>(cache_bytes)) {
     setObjectName(QStringLiteral("line"));
     setFixedHeight(132);
     setFocusPolicy(Qt::StrongFocus);
@@ -83,9 +83,9 @@ void TicketLine::requestThumb(std::size_t index) {
     if (thumbs_.value(piece.id).of == key) return;
     thumbs_[piece.id].of = key;
     service_.request(QStringLiteral("ticket %1").arg(piece.id),
-                     [this, piece, key, ground = objectOf(job, piece).ground](
+                     [this, piece, key, cache = cache_, ground = objectOf(job, piece).ground](
                          const std::stop_token& stop) -> RenderService::Finish {
-                         const QImage picture = thumbOf(piece, ground, stop);
+                         const QImage picture = thumbOf(piece, ground, *cache, stop);
                          return [this, picture, key, id = piece.id] {
                              thumbs_[id] = {key, picture};
                              update();

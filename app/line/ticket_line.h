@@ -3,6 +3,8 @@
 #include <QMap>
 #include <QWidget>
 
+#include "core/render/pixel_cache.h"
+
 namespace tympan::app {
 
 class JobStore;
@@ -41,6 +43,7 @@ class TicketLine : public QWidget {
 
     JobStore& store_;
     RenderService& service_;
+    std::shared_ptr<PixelCache> cache_;
     QMap<int, Thumb> thumbs_;  // by piece
     int offset_ = 0;
 };

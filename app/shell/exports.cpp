@@ -19,8 +19,6 @@ namespace tympan::app {
 
 namespace {
 
-const QString view = QStringLiteral("export");
-
 std::filesystem::path path(const QString& file) { return file.toStdString(); }
 QString shortName(const QString& file) { return QFileInfo(file).fileName(); }
 
@@ -30,13 +28,13 @@ Exports::Exports(JobStore& store, RenderService& service, QObject* parent)
     : QObject(parent), store_(store), service_(service) {
     connect(&service_, &RenderService::failed, this,
             [this](const QString& failed_view, const QString& sentence) {
-                if (failed_view != view || !running_) return;
+                if (failed_view != view() || !running_) return;
                 running_ = false;
                 emit ended(false, sentence.isEmpty() ? tr("Stopped. Nothing was written.") : sentence);
             });
 }
 
-void Exports::stop() { service_.cancel(view); }
+void Exports::stop() { service_.cancel(view()); }
 
 void Exports::run(const QString& what, const Work& work) {
     if (running_ || store_.job().pieces.empty()) return;
@@ -48,7 +46,7 @@ void Exports::run(const QString& what, const Work& work) {
         });
     };
     service_.request(
-        view, [this, job = store_.job(), work, sink](const std::stop_token& stop) -> RenderService::Finish {
+        view(), [this, job = store_.job(), work, sink](const std::stop_token& stop) -> RenderService::Finish {
             const QString done = work(job, {stop, sink});
             return [this, done] {
                 running_ = false;

@@ -17,6 +17,8 @@ class Exports : public QObject {
   public:
     Exports(JobStore& store, RenderService& service, QObject* parent = nullptr);
 
+    /// The render service's view that exports run under.
+    static QString view() { return QStringLiteral("export"); }
     bool running() const { return running_; }
     void stop();
 

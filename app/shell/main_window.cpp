@@ -31,6 +31,7 @@
 #include "app/widgets/tray_parts.h"
 #include "app/widgets/worth_a_look.h"
 #include "core/job/edits.h"
+#include "core/job/job_recipe.h"
 
 namespace tympan::app {
 
@@ -134,6 +135,9 @@ void MainWindow::connectActions() {
     connect(line_, &TicketLine::openWanted, actions_.open, &QAction::trigger);
     connect(foot_, &Foot::printWanted, actions_.print, &QAction::trigger);
     connect(&store_, &JobStore::changed, this, &MainWindow::refresh);
+    connect(&service_, &RenderService::failed, this, [this](const QString& view, const QString& sentence) {
+        if (view != Exports::view() && !sentence.isEmpty()) foot_->say(sentence, false);
+    });
     connect(&open_, &OpenPictures::begun, this,
             [this](int n) { foot_->say(counted(n, tr("Reading %1 picture…"), tr("Reading %1 pictures…"))); });
     connect(&open_, &OpenPictures::ready, this, &MainWindow::ask);
@@ -248,6 +252,17 @@ void MainWindow::refresh() {
 }
 
 void MainWindow::openJob(Job job) { store_.open(std::move(job)); }
+
+void MainWindow::openRecipe(const std::filesystem::path& file) {
+    foot_->say(tr("Reading the job…"));
+    service_.request(QStringLiteral("open job"),
+                     [this, file](const std::stop_token&) -> RenderService::Finish {
+                         return [this, job = jobFromRecipe(file)] {
+                             foot_->say({});
+                             openJob(job);
+                         };
+                     });
+}
 
 void MainWindow::goTo(int station) {
     rule_->choose(station);

@@ -1,5 +1,6 @@
 #pragma once
 #include <QMainWindow>
+#include <filesystem>
 
 #include "app/shell/actions.h"
 #include "app/shell/exports.h"
@@ -29,6 +30,8 @@ class MainWindow : public QMainWindow {
 
     void openFiles(const QStringList& files) { open_.files(files); }
     void openJob(Job job);
+    /// Reads a recipe and its pictures in the background, then shows its job.
+    void openRecipe(const std::filesystem::path& file);
     void goTo(int station);
 
     JobStore& store() { return store_; }

@@ -55,6 +55,7 @@ int tour(MainWindow& window, const QString& name) {
     QTimer ticking;  // keeps WaitForMoreEvents waking
     ticking.start(20);
     bool well = true;
+    settle(window);  // the job may still be read
     choose(window, 2);
     window.goTo(MainWindow::picture);
     well = shoot(window, folder, "picture") && well;
