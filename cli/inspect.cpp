@@ -20,7 +20,9 @@ struct Options {
 int inspect(const Options& options) {
     const Job job = options.piece.job();
     const Piece& piece = job.pieces.front();
-    const double ppi = effectivePpi(piece);
+    // A drawing is rasterised at the print's own resolution: it needs no enlarging at any size.
+    const bool drawing = piece.artwork->kind == Artwork::Kind::vector;
+    const double ppi = drawing ? wanted_ppi : effectivePpi(piece);
     const bool mirror = mirroredBy(piece.method) == Mirrored::yes;
     if (options.json) {
         const nlohmann::ordered_json report{{"width_px", piece.artwork->size.width},
@@ -32,13 +34,17 @@ int inspect(const Options& options) {
         std::cout << report.dump(2) << '\n';
         return 0;
     }
-    std::cout << fmt::format(
-        "{} x {} pixels; {:.0f} for every inch of the print, {:.2f} times enlarged to {:.0f}\n{}, because "
-        "the ink is "
-        "turned over {} {}\n",
-        piece.artwork->size.width, piece.artwork->size.height, ppi, wanted_ppi / ppi, wanted_ppi,
-        mirror ? "printed mirrored" : "printed as it reads", piece.method.turns.size(),
-        piece.method.turns.size() == 1 ? "time" : "times");
+    const SizePx size = piece.artwork->size;
+    std::cout << (drawing ? fmt::format("a drawing of {} x {} pixels, sharp at any size\n", size.width,
+                                        size.height)
+                          : fmt::format(
+                                "{} x {} pixels; {:.0f} for every inch of the print, {:.2f} times enlarged "
+                                "to {:.0f}\n",
+                                size.width, size.height, ppi, wanted_ppi / ppi, wanted_ppi));
+    const auto turns = piece.method.turns.size();
+    std::cout << fmt::format("{}, because the ink is turned over {} {}\n",
+                             mirror ? "printed mirrored" : "printed as it reads", turns,
+                             turns == 1 ? "time" : "times");
     return 0;
 }
 

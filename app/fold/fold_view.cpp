@@ -250,7 +250,8 @@ void FoldView::paintInvitation(QPainter& painter) const {
 void FoldView::paintLeaves(QPainter& painter) const {
     paintHinge(painter, layout_.hinge_x, 10, height() - 10);
     paintObject(painter, layout_, scene_, pictures_);
-    paintRuler(painter, layout_.object, layout_.px_mm, store_.job().unit);
+    paintRuler(painter, scene_.spot ? layout_.finished : layout_.object, layout_.object | layout_.finished,
+               layout_.px_mm, store_.job().unit);
     paintPaper(painter, layout_, scene_, pictures_, way_);
     if (way_ == 0) paintCorner(painter, layout_.paper, on_corner_);
     if (spot_ && way_ == 0) {

@@ -124,23 +124,22 @@ void paintTwin(QPainter& painter, const QPointF& at) {
     painter.restore();
 }
 
-void paintRuler(QPainter& painter, const QRectF& box, double px_mm, Unit unit) {
+void paintRuler(QPainter& painter, const QRectF& measured, const QRectF& beside, double px_mm, Unit unit) {
     painter.save();
     painter.setFont(figureFont(TextSize::small));
     painter.setPen(theme().quiet);
     const double px_unit = px_mm * millimetresIn(unit);
     const double step = rulerStep(px_unit);
     const auto figure = [&](double value) { return QString::number(value); };
-    for (int i = 0; i * step * px_unit <= box.width() + 0.5; ++i) {
-        const double x = box.left() + i * step * px_unit;
-        painter.drawLine(QPointF(x, box.top() - 3), QPointF(x, box.top() - 9));
-        painter.drawText(QRectF(x - 30, box.top() - 24, 60, 14), Qt::AlignCenter, figure(i * step));
+    for (int i = 0; i * step * px_unit <= measured.width() + 0.5; ++i) {
+        const double x = measured.left() + i * step * px_unit, y = beside.top();
+        painter.drawLine(QPointF(x, y - 3), QPointF(x, y - 9));
+        painter.drawText(QRectF(x - 30, y - 24, 60, 14), Qt::AlignCenter, figure(i * step));
     }
-    for (int i = 0; i * step * px_unit <= box.height() + 0.5; ++i) {
-        const double y = box.top() + i * step * px_unit;
-        painter.drawLine(QPointF(box.right() + 3, y), QPointF(box.right() + 9, y));
-        painter.drawText(QRectF(box.right() + 12, y - 8, 44, 16), Qt::AlignVCenter | Qt::AlignLeft,
-                         figure(i * step));
+    for (int i = 0; i * step * px_unit <= measured.height() + 0.5; ++i) {
+        const double x = beside.right(), y = measured.top() + i * step * px_unit;
+        painter.drawLine(QPointF(x + 3, y), QPointF(x + 9, y));
+        painter.drawText(QRectF(x + 12, y - 8, 44, 16), Qt::AlignVCenter | Qt::AlignLeft, figure(i * step));
     }
     painter.restore();
 }

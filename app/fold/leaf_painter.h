@@ -24,7 +24,8 @@ void paintHinge(QPainter& painter, double x, double top, double bottom);
 /// The corner to take hold of.
 void paintCorner(QPainter& painter, const QRectF& paper, bool pointed);
 void paintTwin(QPainter& painter, const QPointF& at);
-/// Ticks along the top and left edge of a box, with figures, from its corner; in the maker's unit.
-void paintRuler(QPainter& painter, const QRectF& box, double px_mm, Unit unit);
+/// Ticks with figures above and at the right of `beside`, counting from the top left corner of `measured`, in
+/// the maker's unit.
+void paintRuler(QPainter& painter, const QRectF& measured, const QRectF& beside, double px_mm, Unit unit);
 
 }  // namespace tympan::app

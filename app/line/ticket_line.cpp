@@ -18,7 +18,7 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int ticket_width = 152, ticket_height = 92, ticket_gap = 12, left_margin = 16, top = 22,
+constexpr int ticket_width = 178, ticket_height = 92, ticket_gap = 12, left_margin = 16, top = 22,
               thumb_side = 46;
 constexpr std::size_t cache_bytes = std::size_t{16} << 20;
 

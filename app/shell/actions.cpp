@@ -78,15 +78,15 @@ void Actions::fill(QMenuBar& bar) const {
                 added->addSeparator();
         }
     };
-    menu(tr("Job"), {fresh, open, nullptr, save_pdf, copy_shop, save_picture, test_sheet, reference, nullptr,
-                     print, nullptr, quit});
-    menu(tr("Edit"), {undo, redo, nullptr, paste});
-    menu(tr("Piece"), {previous, next, nullptr, remove});
+    menu(tr("&Job"), {fresh, open, nullptr, save_pdf, copy_shop, save_picture, test_sheet, reference, nullptr,
+                      print, nullptr, quit});
+    menu(tr("&Edit"), {undo, redo, nullptr, paste});
+    menu(tr("P&iece"), {previous, next, nullptr, remove});
     QList<QAction*> view = stations;
     view << nullptr << fold << nullptr << zoom_in << zoom_out << zoom_fit << zoom_true << screen_scale
          << nullptr << mm << cm << in << nullptr << evening;
-    menu(tr("View"), view);
-    menu(tr("Help"), {shortcuts, about});
+    menu(tr("&View"), view);
+    menu(tr("&Help"), {shortcuts, about});
 }
 
 QList<QAction*> Actions::withKeys() const {

@@ -37,7 +37,8 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int tray_height = 192;
+constexpr int tray_height = 192, look_width = 284, narrow_look_width = 216;
+constexpr int narrow_width = 1200;  // below this the tray's explanations give way to its controls
 
 QStringList stationNames() {
     return {MainWindow::tr("Picture"), MainWindow::tr("Object"), MainWindow::tr("Tone"),
@@ -115,9 +116,9 @@ void MainWindow::build() {
     print_tray_ = new PrintTray(store_, service_, exports_, actions_);
     trays_->addWidget(print_tray_);
     tray_layout->addWidget(trays_, 1);
-    auto* look = new WorthALook(store_);
-    connect(look, &WorthALook::showWanted, this, [this](Finding::Id id) { goTo(stationOf(id)); });
-    tray_layout->addWidget(look);
+    look_ = new WorthALook(store_);
+    connect(look_, &WorthALook::showWanted, this, [this](Finding::Id id) { goTo(stationOf(id)); });
+    tray_layout->addWidget(look_);
     down->addWidget(tray);
     foot_ = new Foot(store_, exports_);
     down->addWidget(foot_);
@@ -144,6 +145,7 @@ void MainWindow::connectActions() {
     connect(card_, &DropCard::cancelled, this, &MainWindow::dismissCard);
     connect(card_, &DropCard::answered, this, [this](const std::vector<NewPiece>& pieces) {
         store_.edit(tr("hang up pictures"), [&](Job job) {
+            if (job.pieces.empty()) job.name = pieces.front().artwork->name;
             for (const NewPiece& piece : pieces) job = withPiece(std::move(job), piece);
             return job;
         });
@@ -348,7 +350,13 @@ void MainWindow::dropEvent(QDropEvent* event) {
     if (open_.mime(event->mimeData())) event->acceptProposedAction();
 }
 
-void MainWindow::resizeEvent(QResizeEvent*) { placeCard(); }
+void MainWindow::resizeEvent(QResizeEvent*) {
+    const bool narrow = width() < narrow_width;
+    look_->setFixedWidth(narrow ? narrow_look_width : look_width);
+    for (QWidget* part : trays_->findChildren<QWidget*>())
+        if (part->property("spare").toBool()) part->setHidden(narrow);
+    placeCard();
+}
 
 void MainWindow::closeEvent(QCloseEvent* event) {
     exports_.stop();

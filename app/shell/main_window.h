@@ -18,6 +18,7 @@ class Foot;
 class PrintTray;
 class StationRule;
 class TicketLine;
+class WorthALook;
 
 /// The window: rule, line, stage (the fold, or a station's own), tray, foot.
 class MainWindow : public QMainWindow {
@@ -69,6 +70,7 @@ class MainWindow : public QMainWindow {
     FoldView* fold_;
     PrintTray* print_tray_;
     DropCard* card_;
+    WorthALook* look_;
     Foot* foot_;
     QString folder_;
     std::vector<ArtworkPtr> waiting_;  ///< pictures that came while the card was open

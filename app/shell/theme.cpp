@@ -52,6 +52,7 @@ QString family(const char* file) {
 QString styleSheet(const Theme& t) {
     return QStringLiteral(R"(
 QMainWindow, QDialog { background: %paper; }
+QDialogButtonBox, QMessageBox { dialogbuttonbox-buttons-have-icons: 0; }
 QMenuBar { background: %tray; color: %text; padding: 2px 4px; }
 QMenuBar::item { padding: 4px 10px; border-radius: 2px; background: transparent; }
 QMenuBar::item:selected { background: %chosen; color: %on_chosen; }
@@ -91,6 +92,7 @@ QPushButton[main="true"]:disabled { background: %line; border-color: %line; colo
 QPushButton[main="true"]:focus { border: 1px solid %text; }
 QPushButton[remedy="true"] { color: %look; border-color: %look; }
 QPushButton[link="true"] { color: %chosen; background: transparent; border: none; padding: 2px 0px; text-decoration: underline; text-align: left; }
+QPushButton[link="true"]:disabled { color: %quiet; background: transparent; text-decoration: none; }
 QPushButton[link="true"]:focus { border: 1px solid %chosen; }
 QSlider::groove:horizontal { height: 4px; background: %line; border-radius: 2px; }
 QSlider::handle:horizontal { background: %chosen; width: 12px; margin: -6px 0; border-radius: 2px; }

@@ -8,6 +8,9 @@ namespace {
 
 QString tr(const char* text) { return QCoreApplication::translate("words", text); }
 
+/// A measure stays on one line with its unit.
+QString unbroken(QString measure) { return measure.replace(QLatin1Char(' '), QChar::Nbsp); }
+
 }  // namespace
 
 QString text(const std::string& catalogue_text) {
@@ -18,10 +21,10 @@ QString counted(qsizetype number, const QString& one, const QString& many) {
     return (number == 1 ? one : many).arg(number);
 }
 
-QString lengthText(double mm, Unit unit) { return QString::fromStdString(formatLength(mm, unit)); }
+QString lengthText(double mm, Unit unit) { return unbroken(QString::fromStdString(formatLength(mm, unit))); }
 
 QString sizeText(const SizeMm& size, Unit unit) {
-    return QString::fromStdString(formatNumber(size.width, unit)) + QStringLiteral(" × ") +
+    return unbroken(QString::fromStdString(formatNumber(size.width, unit)) + QStringLiteral(" × ")) +
            lengthText(size.height, unit);
 }
 

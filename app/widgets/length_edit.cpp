@@ -11,7 +11,7 @@ LengthEdit::LengthEdit(const QString& name, const QString& accessible, QWidget* 
     setObjectName(name);
     setAccessibleName(accessible);
     setFont(figureFont(TextSize::normal));
-    setFixedWidth(94);
+    setFixedWidth(90);
     connect(this, &QLineEdit::editingFinished, this, &LengthEdit::read);
 }
 

@@ -38,6 +38,16 @@ QPushButton* linkButton(const QString& name, const QString& text) {
     return button;
 }
 
+QWidget* spareColumn(const QList<QLabel*>& labels) {
+    auto* spare = new QWidget;
+    spare->setProperty("spare", true);
+    QVBoxLayout* layout = column();
+    for (QLabel* label : labels) layout->addWidget(label);
+    layout->addStretch(1);
+    spare->setLayout(layout);
+    return spare;
+}
+
 QVBoxLayout* column() {
     auto* layout = new QVBoxLayout;
     layout->setContentsMargins(0, 0, 0, 0);

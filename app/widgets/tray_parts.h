@@ -13,6 +13,8 @@ QLabel* quietLabel(const QString& text);
 QLabel* strongLabel(const QString& text);
 QPushButton* pushButton(const QString& name, const QString& text);
 QPushButton* linkButton(const QString& name, const QString& text);
+/// A column of explanations that a narrow window leaves out; it has the property "spare".
+QWidget* spareColumn(const QList<QLabel*>& labels);
 /// A column of the tray: margins and spacing on the 4 px grid.
 QVBoxLayout* column();
 /// Label and field, one under the other.

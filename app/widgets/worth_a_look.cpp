@@ -15,7 +15,6 @@ namespace tympan::app {
 WorthALook::WorthALook(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
     setObjectName(QStringLiteral("worth-a-look"));
     setAccessibleName(tr("Worth a look"));
-    setFixedWidth(284);
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(16, 0, 0, 0);
     outer->addWidget(strongLabel(tr("Worth a look")));

@@ -114,7 +114,7 @@ TEST(Words, everyFindingHasASentenceAndRemediesAName) {
         EXPECT_GT(sentence(finding, Unit::mm).size(), 20);
         EXPECT_TRUE(sentence(finding, Unit::mm).endsWith(QLatin1Char('.')));
         EXPECT_FALSE(name(id).empty());
-        EXPECT_TRUE(remedyText(finding, Unit::mm).contains(QStringLiteral("100 × 50 mm")));
+        EXPECT_TRUE(remedyText(finding, Unit::mm).contains(QStringLiteral("100\u00a0×\u00a050\u00a0mm")));
     }
 }
 

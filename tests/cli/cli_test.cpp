@@ -59,6 +59,16 @@ TEST_F(Cli, inspectSaysWhatAPictureComesTo) {
         false);
 }
 
+TEST_F(Cli, aDrawingNeedsNoEnlarging) {
+    write(
+        folder / "d.svg",
+        R"(<svg xmlns="http://www.w3.org/2000/svg" width="40" height="20"><rect width="9" height="9"/></svg>)");
+    const json report = json::parse(cli({"inspect", file("d.svg"), "--width", "900", "--json"}).out);
+    EXPECT_EQ(report["needed_scale"], 1.0);
+    EXPECT_EQ(report["effective_ppi"], 300.0);
+    EXPECT_THAT(cli({"inspect", file("d.svg"), "--width", "900"}).out, HasSubstr("sharp at any size"));
+}
+
 TEST_F(Cli, prepareWritesThePrintAsItWillBePrinted) {
     ASSERT_EQ(cli({"prepare", picture(), "-o", file("auto.png"), "--width", "4in", "--ppi", "100"}).status,
               0);

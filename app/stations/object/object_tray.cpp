@@ -33,7 +33,7 @@ ObjectTray::ObjectTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     setObjectName(QStringLiteral("object-tray"));
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
-    outer->setSpacing(24);
+    outer->setSpacing(16);
 
     auto* object = column();
     object->addWidget(titleLabel(tr("Object")));
@@ -45,7 +45,7 @@ ObjectTray::ObjectTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     name_->setObjectName(QStringLiteral("object-name"));
     name_->setAccessibleName(tr("What the picture goes on"));
     name_->setPlaceholderText(tr("what is it going on?"));
-    name_->setFixedWidth(152);
+    name_->setFixedWidth(142);
     ground_ = new ColourButton(QStringLiteral("object-ground"), tr("Colour of the object"));
     named_layout->addWidget(name_);
     named_layout->addWidget(ground_);
@@ -82,12 +82,10 @@ ObjectTray::ObjectTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     method->addWidget(methods_);
     method->addStretch(1);
     outer->addLayout(method);
-    auto* about = column();
     about_method_ = quietLabel({});
     about_method_->setObjectName(QStringLiteral("about-method"));
-    about->addWidget(about_method_);
-    about->addStretch(1);
-    outer->addLayout(about, 1);
+    outer->addWidget(spareColumn({about_method_}), 100);
+    outer->addStretch(1);
 
     connect(name_, &QLineEdit::editingFinished, this, [this] { setObject(tr("name the object")); });
     connect(ground_, &ColourButton::picked, this, [this] { setObject(tr("change the object's colour")); });

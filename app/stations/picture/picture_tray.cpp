@@ -15,7 +15,7 @@ PictureTray::PictureTray(JobStore& store, QWidget* parent) : QWidget(parent), st
     setObjectName(QStringLiteral("picture-tray"));
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
-    outer->setSpacing(40);
+    outer->setSpacing(32);
     auto* first = column();
     first->addWidget(titleLabel(tr("Picture")));
     auto* open = pushButton(QStringLiteral("picture-open"), tr("Add pictures…"));
@@ -31,7 +31,7 @@ PictureTray::PictureTray(JobStore& store, QWidget* parent) : QWidget(parent), st
     name_ = new QLineEdit;
     name_->setObjectName(QStringLiteral("picture-name"));
     name_->setAccessibleName(tr("Name of the piece"));
-    name_->setFixedWidth(220);
+    name_->setFixedWidth(190);
     form->addRow(tr("Name"), name_);
     copies_ = new QSpinBox;
     copies_->setObjectName(QStringLiteral("picture-copies"));
@@ -47,7 +47,7 @@ PictureTray::PictureTray(JobStore& store, QWidget* parent) : QWidget(parent), st
     came_->setObjectName(QStringLiteral("picture-facts"));
     facts->addWidget(came_);
     detail_ = quietLabel({});
-    detail_->setMinimumWidth(280);
+    detail_->setMinimumWidth(200);
     facts->addWidget(detail_);
     facts->addStretch(1);
     outer->addLayout(facts, 1);

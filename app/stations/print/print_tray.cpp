@@ -18,7 +18,7 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     setObjectName(QStringLiteral("print-tray"));
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
-    outer->setSpacing(40);
+    outer->setSpacing(32);
     auto* first = column();
     first->addWidget(titleLabel(tr("Print")));
     printers_ = new QComboBox;

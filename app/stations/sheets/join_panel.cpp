@@ -99,7 +99,9 @@ double JoinPanel::paintMap(QPainter& painter, const Sheet& sheet, double top) co
             if (part.piece != here.piece || part.copy != here.copy) continue;
             const QRectF r = within(map, part, whole);
             const bool on = part.region == here.region;
-            if (on) painter.fillRect(r, t.chosen);
+            QColor chosen = t.chosen;
+            chosen.setAlpha(205);
+            if (on) painter.fillRect(r, chosen);
             painter.setPen(QPen(QColor("#232526"), 1));
             painter.drawRect(r);
             painter.setPen(on ? t.on_chosen : QColor("#232526"));

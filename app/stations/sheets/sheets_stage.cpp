@@ -57,12 +57,14 @@ void SheetsStage::refresh() {
             if (first != sheets.end()) chosen_ = static_cast<int>(first - sheets.begin());
         }
     }
+    scrollToChosen();
     if (isVisible()) request();
     update();
 }
 
 void SheetsStage::showEvent(QShowEvent*) { request(); }
 void SheetsStage::resizeEvent(QResizeEvent*) {
+    scrollToChosen();
     join_->setGeometry(width() - join_width, 16, join_width - 20, height() - 32);
     large_of_ = -1;
     if (isVisible()) request();
@@ -171,13 +173,17 @@ void SheetsStage::paintEvent(QPaintEvent*) {
     setAccessibleName(tr("Sheet %1 of %2").arg(chosen_ + 1).arg(count()));
 }
 
-void SheetsStage::choose(int sheet) {
-    if (sheet < 0 || sheet >= count()) return;
-    chosen_ = sheet;
-    const QRect r = thumbRect(sheet);
+void SheetsStage::scrollToChosen() {
+    const QRect r = thumbRect(chosen_);
     if (r.bottom() + label_height > height()) scroll_ += r.bottom() + label_height - height() + 8;
     if (r.top() < 0) scroll_ += r.top() - 8;
     scroll_ = std::max(0, scroll_);
+}
+
+void SheetsStage::choose(int sheet) {
+    if (sheet < 0 || sheet >= count()) return;
+    chosen_ = sheet;
+    scrollToChosen();
     request();
     update();
 }

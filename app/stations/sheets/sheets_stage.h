@@ -30,6 +30,7 @@ class SheetsStage : public QWidget {
     void refresh();
     void request();
     void choose(int sheet);
+    void scrollToChosen();
     int count() const;
     QRect thumbRect(int sheet) const;
     QRectF largeRect() const;

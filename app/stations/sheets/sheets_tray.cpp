@@ -22,7 +22,7 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     setObjectName(QStringLiteral("sheets-tray"));
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
-    outer->setSpacing(40);
+    outer->setSpacing(32);
     auto* first = column();
     first->addWidget(titleLabel(tr("Sheets")));
     paper_ = new QComboBox;
@@ -70,13 +70,10 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     form->addRow(tr("Fineness"), ppi_);
     outer->addLayout(form);
 
-    auto* facts = column();
-    facts->addWidget(strongLabel(tr("How it is cut")));
     about_ = quietLabel({});
     about_->setObjectName(QStringLiteral("sheets-facts"));
-    facts->addWidget(about_);
-    facts->addStretch(1);
-    outer->addLayout(facts, 1);
+    outer->addWidget(spareColumn({strongLabel(tr("How it is cut")), about_}), 100);
+    outer->addStretch(1);
 
     for (QComboBox* box : {paper_, ppi_}) connect(box, &QComboBox::activated, this, &SheetsTray::changeRules);
     for (LengthEdit* edit : {paper_width_, paper_height_, margin_, band_, gap_})

@@ -23,7 +23,7 @@ ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(s
     setObjectName(QStringLiteral("tone-tray"));
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
-    outer->setSpacing(40);
+    outer->setSpacing(32);
 
     auto* first = column();
     auto* heading = new QHBoxLayout;
@@ -74,12 +74,9 @@ ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(s
     second->addStretch(1);
     outer->addWidget(greys_);
 
-    auto* third = column();
-    third->addWidget(strongLabel(tr("What the method likes")));
     advice_ = quietLabel({});
-    third->addWidget(advice_);
-    third->addStretch(1);
-    outer->addLayout(third, 1);
+    outer->addWidget(spareColumn({strongLabel(tr("What the method likes")), advice_}), 100);
+    outer->addStretch(1);
 
     connect(ink_, &ChoiceRow::picked, this, [this](const QString& id) {
         Tone tone = store_.piece()->tone;
