@@ -30,7 +30,13 @@ int main(int argc, char** argv) {
         QApplication::translate(
             "main", "Show every station once, save a picture of each into this folder, and quit."),
         QStringLiteral("folder"));
-    options.addOptions({demo, tour});
+    const QCommandLineOption save(
+        QStringLiteral("save"),
+        QApplication::translate("main",
+                                "Save the job's PDFs (sheets, reference, test sheet, files for a copy shop) "
+                                "into this folder, and quit."),
+        QStringLiteral("folder"));
+    options.addOptions({demo, tour, save});
     options.addPositionalArgument(QStringLiteral("pictures"),
                                   QApplication::translate("main", "Pictures to open."),
                                   QStringLiteral("[pictures…]"));
@@ -43,6 +49,7 @@ int main(int argc, char** argv) {
         if (options.isSet(demo)) window.openRecipe(tympan::dataFolder() / "demo" / "brindle-moor.json");
         window.show();
         if (!options.positionalArguments().isEmpty()) window.openFiles(options.positionalArguments());
+        if (options.isSet(save)) return tympan::app::saveAll(window, options.value(save));
         if (options.isSet(tour)) return tympan::app::tour(window, options.value(tour));
         return QApplication::exec();
     } catch (const std::exception& fault) {

@@ -33,6 +33,26 @@ bool shoot(MainWindow& window, const QDir& folder, const char* name) {
     return false;
 }
 
+bool made(const QDir& folder) {
+    if (folder.mkpath(QStringLiteral("."))) return true;
+    std::fprintf(stderr, "tympan: %s: the folder cannot be made\n", qPrintable(folder.path()));
+    return false;
+}
+
+/// Runs one export to its end.
+bool exported(MainWindow& window, const std::function<void(Exports&)>& start) {
+    bool done = false, went_well = false;
+    QObject context;
+    QObject::connect(&window.exports(), &Exports::ended, &context, [&](bool well, const QString& sentence) {
+        done = true;
+        went_well = well;
+        std::fprintf(well ? stdout : stderr, "tympan: %s\n", qPrintable(sentence));
+    });
+    start(window.exports());
+    while (!done) QApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents);
+    return went_well;
+}
+
 void choose(MainWindow& window, std::size_t piece) {
     if (piece < window.store().job().pieces.size())
         window.store().choose(window.store().job().pieces[piece].id);
@@ -47,11 +67,8 @@ void pointAt(FoldView& fold, const QPointF& spot) {
 }  // namespace
 
 int tour(MainWindow& window, const QString& name) {
-    QDir folder(name);
-    if (!folder.mkpath(QStringLiteral("."))) {
-        std::fprintf(stderr, "tympan: %s: the folder cannot be made\n", qPrintable(name));
-        return 4;
-    }
+    const QDir folder(name);
+    if (!made(folder)) return 4;
     QTimer ticking;  // keeps WaitForMoreEvents waking
     ticking.start(20);
     bool well = true;
@@ -87,6 +104,32 @@ int tour(MainWindow& window, const QString& name) {
     emit window.store().changed();
     window.openFiles({QString::fromStdString((dataFolder() / "demo" / "orrery.jpg").string())});
     well = shoot(window, folder, "new-picture") && well;
+    return well ? 0 : 4;
+}
+
+int saveAll(MainWindow& window, const QString& name) {
+    const QDir folder(name);
+    if (!made(folder)) return 4;
+    QTimer ticking;
+    ticking.start(20);
+    settle(window);  // the job may still be read
+    if (window.store().job().pieces.empty()) {
+        std::fprintf(stderr, "tympan: there is nothing to save; open a picture or the demo job\n");
+        return 2;
+    }
+    const QString job = QString::fromStdString(window.store().job().name);
+    const bool well =
+        exported(window, [&](Exports& to) { to.writePdf(folder.filePath(job + QStringLiteral(".pdf"))); }) &&
+        exported(window,
+                 [&](Exports& to) {
+                     to.writeReference(folder.filePath(job + QStringLiteral(" reference.pdf")));
+                 }) &&
+        exported(
+            window,
+            [&](Exports& to) { to.writeTest(folder.filePath(job + QStringLiteral(" test sheet.pdf"))); }) &&
+        exported(window, [&](Exports& to) {
+            to.writeCopyShop(folder.filePath(job + QStringLiteral(" for the shop")));
+        });
     return well ? 0 : 4;
 }
 

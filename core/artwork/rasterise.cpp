@@ -5,6 +5,7 @@
 #include <fmt/format.h>
 
 #include "core/artwork/load_image.h"
+#include "core/artwork/svg_size.h"
 #include "core/artwork/vips_session.h"
 #include "core/measure/pixel_grid.h"
 
@@ -23,9 +24,23 @@ bool statesSrgb(const vips::VImage& image) {
     return std::string_view(profile, length).find(name) != std::string_view::npos;
 }
 
+/// The image library takes a CSS pixel of an SVG for a 72nd of an inch when the root states its size in
+/// pixels, and for a 96th (as CSS says) when it states mm or inches. Packed drawings (.svgz) are not looked
+/// into.
+double pixelCorrection(const Artwork& vector) {
+    constexpr std::size_t look = 65536;
+    const auto& bytes = *vector.bytes;
+    const std::string_view text(reinterpret_cast<const char*>(bytes.data()), std::min(look, bytes.size()));
+    return vector.format == "svg" && text.find("<svg") != std::string_view::npos && statesPixels(text)
+               ? 72.0 / 96
+               : 1.0;
+}
+
 vips::VImage openVector(const Artwork& vector, double scale) {
-    auto options = vips::VImage::option()->set("access", VIPS_ACCESS_SEQUENTIAL)->set("scale", scale);
-    options->set("dpi", vector.format == "svg" ? 96.0 : 72.0);
+    auto options = vips::VImage::option()
+                       ->set("access", VIPS_ACCESS_SEQUENTIAL)
+                       ->set("scale", scale * pixelCorrection(vector))
+                       ->set("dpi", vector.format == "svg" ? 96.0 : 72.0);
     return vips::VImage::new_from_buffer(vector.bytes->data(), vector.bytes->size(), "", options);
 }
 

@@ -59,8 +59,10 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     connect(&store_, &JobStore::changed, this, &PrintTray::refresh);
     about_->setText(tr("Looking for printers…"));
     refresh();
-    lookForPrinters();
 }
+
+/// Each time the station is entered: a printer may have been switched on since.
+void PrintTray::showEvent(QShowEvent*) { lookForPrinters(); }
 
 void PrintTray::focusPrint() {
     (print_->isEnabled() ? print_ : findChild<QPushButton*>(QStringLiteral("save-pdf-button")))->setFocus();
@@ -70,7 +72,10 @@ void PrintTray::lookForPrinters() {
     service_.request(QStringLiteral("printers"), [this](const std::stop_token&) -> RenderService::Finish {
         const QStringList names = systemPrinters();
         return [this, names] {
+            const QString chosen = printers_->currentText();
+            printers_->clear();
             printers_->addItems(names);
+            printers_->setCurrentIndex(std::max(0, static_cast<int>(names.indexOf(chosen))));
             about_->setText(
                 names.isEmpty()
                     ? tr("No printer is set up on this computer. Save a PDF and print it at 100 % elsewhere.")

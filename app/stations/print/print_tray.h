@@ -23,6 +23,9 @@ class PrintTray : public QWidget {
     /// Puts the keyboard on what prints.
     void focusPrint();
 
+  protected:
+    void showEvent(QShowEvent* event) override;
+
   private:
     void refresh();
     void lookForPrinters();

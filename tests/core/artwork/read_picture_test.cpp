@@ -159,6 +159,20 @@ TEST(ReadPicture, drawingsKeepTheirSizeAndAreSharpAtAny) {
     EXPECT_EQ(alpha_at(3.9, 4.1), 0);
 }
 
+TEST(ReadPicture, aDrawingIsAsLargeAsItSaysInAnyUnit) {
+    const ScratchFolder folder;
+    for (const char* size : {"384", "384px", " 384 ", "4in", "101.6mm", "10.16cm", "288pt", "24pc"}) {
+        write(
+            folder / "a.svg",
+            std::string(R"(<?xml version="1.0"?><!-- <svg width="9mm"> --><svg stroke-width="3mm" width=")") +
+                size + "\" height='" + size +
+                R"(' viewBox="0 0 10 10" xmlns="http://www.w3.org/2000/svg"><rect width="5" height="5"/></svg>)");
+        const ArtworkPtr drawing = readPicture(folder / "a.svg");
+        EXPECT_NEAR(drawing->naturalSize()->width, 101.6, 0.3) << size;
+        EXPECT_NEAR(rasterise(*drawing, 2, {}).view.cols, 768, 2) << size;
+    }
+}
+
 TEST(ReadPicture, ofAPdfTheFirstPage) {
     const ScratchFolder folder;
     write(folder / "a.pdf", pages);
