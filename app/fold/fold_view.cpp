@@ -1,21 +1,19 @@
 #include "app/fold/fold_view.h"
 
-#include <QLabel>
 #include <QMessageBox>
 #include <QMouseEvent>
 #include <QPainter>
-#include <QPushButton>
 #include <QScreen>
-#include <QVBoxLayout>
 #include <opencv2/core.hpp>
 
+#include "app/fold/leaf_notes.h"
 #include "app/fold/screen_scale.h"
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
 #include "app/widgets/colour_button.h"
-#include "app/widgets/tray_parts.h"
+#include "app/widgets/to_image.h"
 #include "core/render/finished.h"
 #include "core/render/preview.h"
 
@@ -23,14 +21,9 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int side_width = 176, side_margin = 20, edge = 28, bottom_edge = 14;
+constexpr int edge = 28, bottom_edge = 14;
 constexpr double quick_pixels = 1e6, sharp_pixels = 6e6;
 constexpr std::size_t cache_bytes = std::size_t{192} << 20;
-
-QImage toImage(const cv::Mat& pixels) {
-    const auto format = pixels.channels() == 1 ? QImage::Format_Grayscale8 : QImage::Format_RGB888;
-    return QImage(pixels.data, pixels.cols, pixels.rows, static_cast<qsizetype>(pixels.step), format).copy();
-}
 
 LeafPictures drawn(const Print& print, const Rgb8& ground, PixelCache& cache, const std::stop_token& stop) {
     const cv::Mat ink = previewInk(print, cache, {stop, {}});
@@ -46,12 +39,16 @@ LeafPictures drawn(const Print& print, const Rgb8& ground, PixelCache& cache, co
 }  // namespace
 
 FoldView::FoldView(JobStore& store, RenderService& service, QWidget* parent)
-    : QWidget(parent), store_(store), service_(service), cache_(std::make_shared<PixelCache>(cache_bytes)) {
+    : QWidget(parent),
+      store_(store),
+      service_(service),
+      cache_(std::make_shared<PixelCache>(cache_bytes)),
+      notes_(new LeafNotes(this)) {
     setObjectName(QStringLiteral("fold"));
     setMouseTracking(true);
     setFocusPolicy(Qt::ClickFocus);
     setMinimumSize(480, 220);
-    makeSides();
+    connect(notes_, &LeafNotes::whyWanted, this, &FoldView::showWhy);
     glide_.setDuration(520);
     glide_.setEasingCurve(QEasingCurve::InOutCubic);
     connect(&glide_, &QVariantAnimation::valueChanged, this,
@@ -63,52 +60,12 @@ FoldView::FoldView(JobStore& store, RenderService& service, QWidget* parent)
     refresh();
 }
 
-void FoldView::makeSides() {
-    const auto side = [&](const QString& name) {
-        auto* widget = new QWidget(this);
-        widget->setObjectName(name);
-        auto* layout = new QVBoxLayout(widget);
-        layout->setContentsMargins(0, 0, 0, 0);
-        layout->setSpacing(4);
-        return widget;
-    };
-    const auto add = [](QWidget* to, QLabel* label, Qt::Alignment align) {
-        label->setWordWrap(true);
-        label->setAlignment(align | Qt::AlignTop);
-        to->layout()->addWidget(label);
-        return label;
-    };
-    left_side_ = side(QStringLiteral("print-side"));
-    add(left_side_, strongLabel(tr("Ink side, as it leaves the printer")), Qt::AlignLeft);
-    size_ = add(left_side_, quietLabel({}), Qt::AlignLeft);
-    hint_ = add(left_side_, quietLabel({}), Qt::AlignLeft);
-    static_cast<QVBoxLayout*>(left_side_->layout())->addSpacing(12);
-    sentence_ = add(left_side_, new QLabel, Qt::AlignLeft);
-    sentence_->setObjectName(QStringLiteral("mirroring-sentence"));
-    why_ = linkButton(QStringLiteral("why-mirrored"), tr("Why?"));
-    left_side_->layout()->addWidget(why_);
-    left_side_->layout()->setAlignment(why_, Qt::AlignLeft);
-    static_cast<QVBoxLayout*>(left_side_->layout())->addStretch(1);
-    connect(why_, &QPushButton::clicked, this, &FoldView::showWhy);
-    right_side_ = side(QStringLiteral("finished-side"));
-    finished_title_ = add(right_side_, strongLabel({}), Qt::AlignRight);
-    bare_ = add(right_side_, quietLabel({}), Qt::AlignRight);
-    add(right_side_,
-        quietLabel(tr("How it may look: a guess. Bare paper prints as nothing, so the object is the white of "
-                      "the picture.")),
-        Qt::AlignRight);
-    static_cast<QVBoxLayout*>(right_side_->layout())->addStretch(1);
-    right_side_->setAttribute(Qt::WA_TransparentForMouseEvents);
-}
-
 void FoldView::refresh() {
     const Piece* piece = store_.piece();
-    left_side_->setVisible(piece);
-    right_side_->setVisible(piece);
     if (!piece) {
         pictures_ = {};
         shown_piece_ = 0;
-        update();
+        relayout();
         return;
     }
     if (piece->id != shown_piece_) {
@@ -121,53 +78,16 @@ void FoldView::refresh() {
     }
     pictures_.ground = toQColor(objectOf(store_.job(), *piece).ground);
     scene_ = foldScene(store_.job(), *piece, store_.imposition());
-    say();
+    notes_->say(store_.job(), *piece, scene_);
+    setAccessibleName(tr("The print at the left, the finished object at the right"));
+    setAccessibleDescription(mirroringSentence(piece->method));
     relayout();
     requestPictures(quick_pixels);
     rest_.start();
 }
 
-void FoldView::say() {
-    const Job& job = store_.job();
-    const Piece& piece = *store_.piece();
-    const Object& object = objectOf(job, piece);
-    const QString paper = QString::fromStdString(job.sheets.paper.name);
-    const QString on = scene_.sheets != 1   ? tr("on %1 sheets of %2").arg(scene_.sheets).arg(paper)
-                       : scene_.sharing > 1 ? tr("%1 to a sheet of %2").arg(scene_.sharing).arg(paper)
-                                            : tr("on one sheet of %1").arg(paper);
-    size_->setText(sizeText(piece.size, job.unit) + QStringLiteral(", ") + on);
-    hint_->setText(scene_.mirrored == Mirrored::yes
-                       ? tr("Fold the corner over, or press F, to lay it on the object.")
-                       : tr("Pull the corner across, or press F, to lay it on the object."));
-    sentence_->setText(mirroringSentence(piece.method));
-    finished_title_->setText(object.name.empty()
-                                 ? tr("Finished")
-                                 : tr("Finished, on the %1").arg(QString::fromStdString(object.name)));
-    setAccessibleName(tr("The print at the left, the finished object at the right"));
-    setAccessibleDescription(mirroringSentence(piece.method));
-    if (!object.size) {
-        bare_->setText(tr("a spot on something bigger"));
-        return;
-    }
-    const double side = (object.size->width - piece.size.width) / 2,
-                 end = (object.size->height - piece.size.height) / 2;
-    if (side < 0 || end < 0)
-        bare_->setText(tr("goes over the edge"));
-    else if (std::abs(side - end) < 0.05)
-        bare_->setText(side < 0.05 ? tr("to the very edge")
-                                   : tr("%1 bare all round").arg(lengthText(side, job.unit)));
-    else
-        bare_->setText(tr("%1 bare at the sides, %2 above and below")
-                           .arg(lengthText(side, job.unit), lengthText(end, job.unit)));
-}
-
 void FoldView::relayout() {
-    const bool sides = width() > 820;
-    const int taken = sides ? side_width + side_margin : 12;
-    left_side_->setGeometry(side_margin, 16, side_width, std::max(0, height() - 24));
-    right_side_->setGeometry(width() - side_width - side_margin, 16, side_width, std::max(0, height() - 24));
-    left_side_->setVisible(sides && store_.piece());
-    right_side_->setVisible(sides && store_.piece());
+    const int taken = notes_->place(size(), store_.piece());
     const QRectF room(taken, edge, width() - 2.0 * taken - 36, height() - edge - bottom_edge);
     if (store_.piece()) layout_ = foldLayout(scene_, room, zoom_, pan_);
     update();

@@ -6,12 +6,10 @@
 #include "app/fold/leaf_painter.h"
 #include "core/render/pixel_cache.h"
 
-class QLabel;
-class QPushButton;
-
 namespace tympan::app {
 
 class JobStore;
+class LeafNotes;
 class RenderService;
 
 /// The fold: the ink side of the paper at the left, the finished object at the right, joined at a hinge.
@@ -50,11 +48,9 @@ class FoldView : public QWidget {
     void paintLeaves(QPainter& painter) const;
     void relayout();
     void requestPictures(double most_pixels);
-    void say();
     void moveTo(double way);
     QRectF cornerRect() const;
     void showWhy();
-    void makeSides();
 
     JobStore& store_;
     RenderService& service_;
@@ -70,9 +66,7 @@ class FoldView : public QWidget {
     bool on_corner_ = false;
     QVariantAnimation glide_;
     QTimer rest_;
-    QWidget *left_side_, *right_side_;
-    QLabel *size_, *hint_, *sentence_, *finished_title_, *bare_;
-    QPushButton* why_;
+    LeafNotes* notes_;
 };
 
 }  // namespace tympan::app

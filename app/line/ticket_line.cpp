@@ -11,6 +11,7 @@
 #include "app/shell/words.h"
 #include "app/widgets/colour_button.h"
 #include "app/widgets/icons.h"
+#include "app/widgets/to_image.h"
 #include "core/render/finished.h"
 #include "core/render/preview.h"
 
@@ -40,9 +41,7 @@ QImage thumbOf(const Piece& piece, const Rgb8& ground, PixelCache& cache, const 
     Piece small = piece;
     const double scale = side_in * mm_per_inch / std::max(piece.size.width, piece.size.height);
     small.size = {std::max(1.0, piece.size.width * scale), std::max(1.0, piece.size.height * scale)};
-    const cv::Mat face = onGround(previewInk(printOf(small, 96), cache, {stop, {}}), ground);
-    return QImage(face.data, face.cols, face.rows, static_cast<qsizetype>(face.step), QImage::Format_RGB888)
-        .copy();
+    return toImage(onGround(previewInk(printOf(small, 96), cache, {stop, {}}), ground));
 }
 
 }  // namespace

@@ -3,21 +3,19 @@
 #include <QApplication>
 #include <QClipboard>
 #include <QCloseEvent>
-#include <QDir>
 #include <QDragEnterEvent>
-#include <QFileDialog>
 #include <QMenuBar>
-#include <QMessageBox>
 #include <QMimeData>
 #include <QStackedWidget>
-#include <QStandardPaths>
 
 #include "app/drop/drop_card.h"
 #include "app/fold/fold_view.h"
 #include "app/fold/screen_scale.h"
 #include "app/line/ticket_line.h"
 #include "app/rule/station_rule.h"
+#include "app/shell/file_dialogs.h"
 #include "app/shell/foot.h"
+#include "app/shell/help.h"
 #include "app/shell/preferences.h"
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
@@ -67,7 +65,7 @@ MainWindow::MainWindow() : exports_(store_, service_), open_(service_), actions_
     setMinimumSize(1024, 700);
     resize(1280, 800);
     setAcceptDrops(true);
-    folder_ = QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation);
+    new FileDialogs(*this, actions_, store_, open_, exports_);
     build();
     connectActions();
     refresh();
@@ -159,36 +157,9 @@ void MainWindow::connectActions() {
             return job;
         });
     });
-    connect(actions_.open, &QAction::triggered, this, [this] {
-        const QStringList files =
-            QFileDialog::getOpenFileNames(this, tr("Add pictures"), folder_, OpenPictures::filter());
-        if (files.isEmpty()) return;
-        folder_ = QFileInfo(files.front()).path();
-        open_.files(files);
-    });
     connect(actions_.paste, &QAction::triggered, this, [this] {
         if (!open_.mime(QApplication::clipboard()->mimeData()))
             foot_->say(tr("There is no picture to paste. Copy one first."), false);
-    });
-    connect(actions_.save_pdf, &QAction::triggered, this, [this] {
-        chooseFile(tr("Save the sheets"), QStringLiteral(".pdf"), tr("PDF (*.pdf)"), &Exports::writePdf);
-    });
-    connect(actions_.save_picture, &QAction::triggered, this, [this] {
-        chooseFile(tr("Save the print as a picture"), QStringLiteral(".png"),
-                   tr("PNG (*.png);;TIFF (*.tif *.tiff)"), &Exports::writePicture);
-    });
-    connect(actions_.reference, &QAction::triggered, this, [this] {
-        chooseFile(tr("Save the reference print"), QStringLiteral(" reference.pdf"), tr("PDF (*.pdf)"),
-                   &Exports::writeReference);
-    });
-    connect(actions_.test_sheet, &QAction::triggered, this, [this] {
-        chooseFile(tr("Save the test sheet"), QStringLiteral(" test sheet.pdf"), tr("PDF (*.pdf)"),
-                   &Exports::writeTest);
-    });
-    connect(actions_.copy_shop, &QAction::triggered, this, [this] {
-        const QString folder =
-            QFileDialog::getExistingDirectory(this, tr("A folder for the shop's files"), folder_);
-        if (!folder.isEmpty()) exports_.writeCopyShop(folder);
     });
     connect(actions_.print, &QAction::triggered, this, [this] {
         goTo(print);
@@ -224,8 +195,8 @@ void MainWindow::connectActions() {
         applyTheme(*qApp, dark);
         emit store_.changed();  // everything that paints itself
     });
-    connect(actions_.shortcuts, &QAction::triggered, this, &MainWindow::showKeys);
-    connect(actions_.about, &QAction::triggered, this, &MainWindow::showAbout);
+    connect(actions_.shortcuts, &QAction::triggered, this, [this] { showKeys(this, actions_); });
+    connect(actions_.about, &QAction::triggered, this, [this] { showAbout(this); });
 }
 
 void MainWindow::refresh() {
@@ -300,46 +271,9 @@ void MainWindow::placeCard() {
                 std::max(0, (room.height() - card_->height()) / 2));
 }
 
-void MainWindow::chooseFile(const QString& title, const QString& ending, const QString& filter,
-                            void (Exports::*write)(const QString&)) {
-    const Piece* piece = store_.piece();
-    if (!piece) return;
-    const std::string& name = write == &Exports::writePicture ? piece->name : store_.job().name;
-    QString chosen_filter;
-    QString file = QFileDialog::getSaveFileName(
-        this, title, QDir(folder_).filePath(QString::fromStdString(name) + ending), filter, &chosen_filter);
-    if (file.isEmpty()) return;
-    if (QFileInfo(file).suffix().isEmpty())
-        file += chosen_filter.contains(QStringLiteral("tif"))
-                    ? QStringLiteral(".tif")
-                    : ending.mid(ending.lastIndexOf(QLatin1Char('.')));
-    folder_ = QFileInfo(file).path();
-    (exports_.*write)(file);
-}
-
 void MainWindow::setUnit(Unit unit) {
     prefer(unit);
     store_.edit(tr("change the unit"), [&](Job job) { return withUnit(std::move(job), unit); });
-}
-
-void MainWindow::showKeys() {
-    QString lines;
-    for (const QAction* action : actions_.withKeys())
-        lines += QStringLiteral("<tr><td style='padding-right:24px'><b>%1</b></td><td>%2</td></tr>")
-                     .arg(action->shortcut().toString(QKeySequence::NativeText).toHtmlEscaped(),
-                          action->text().toHtmlEscaped());
-    QMessageBox box(QMessageBox::NoIcon, tr("Keys"), QStringLiteral("<table>%1</table>").arg(lines),
-                    QMessageBox::Close, this);
-    box.exec();
-}
-
-void MainWindow::showAbout() {
-    QMessageBox::about(this, tr("About Tympan"),
-                       tr("<p><b>Tympan %1</b></p><p>Prepares pictures for transfer by hand onto wood, "
-                          "canvas, cloth, tin, slate or skin.</p>"
-                          "<p>Free software under the GNU General Public License, version 3 or later. "
-                          "Typefaces under the SIL Open Font License.</p>")
-                           .arg(QStringLiteral(TYMPAN_VERSION)));
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event) {

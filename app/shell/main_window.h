@@ -53,11 +53,7 @@ class MainWindow : public QMainWindow {
     void ask(const std::vector<ArtworkPtr>& artworks, const QStringList& faults);
     void dismissCard();
     void placeCard();
-    void chooseFile(const QString& title, const QString& ending, const QString& filter,
-                    void (Exports::*write)(const QString&));
     void setUnit(Unit unit);
-    void showKeys();
-    void showAbout();
 
     JobStore store_;
     RenderService service_;
@@ -72,7 +68,6 @@ class MainWindow : public QMainWindow {
     DropCard* card_;
     WorthALook* look_;
     Foot* foot_;
-    QString folder_;
     std::vector<ArtworkPtr> waiting_;  ///< pictures that came while the card was open
 };
 

@@ -11,6 +11,7 @@
 #include "app/shell/main_window.h"
 #include "app/shell/theme.h"
 #include "core/base/data_folder.h"
+#include "core/base/file_name.h"
 
 namespace tympan::app {
 
@@ -117,7 +118,7 @@ int saveAll(MainWindow& window, const QString& name) {
         std::fprintf(stderr, "tympan: there is nothing to save; open a picture or the demo job\n");
         return 2;
     }
-    const QString job = QString::fromStdString(window.store().job().name);
+    const QString job = QString::fromStdString(fileNameFor(window.store().job().name));
     const bool well =
         exported(window, [&](Exports& to) { to.writePdf(folder.filePath(job + QStringLiteral(".pdf"))); }) &&
         exported(window,

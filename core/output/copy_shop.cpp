@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include "core/base/error.h"
+#include "core/base/file_name.h"
 #include "core/measure/length.h"
 #include "core/output/pdf_file.h"
 #include "core/output/sheet_marks.h"
@@ -26,14 +27,6 @@ std::string mirroringOfAll(const Imposition& imposition) {
     for (const Print& print : imposition.prints) (print.mirrored == Mirrored::yes ? yes : no) = true;
     if (yes && no) return "some pages are already mirrored, some are not, and right so";
     return mirroring(yes ? Mirrored::yes : Mirrored::no);
-}
-
-/// Names travel: nothing that a file system or a shop's computer could stumble over.
-std::string safeName(const std::string& name) {
-    std::string safe;
-    for (char c : name)
-        safe += std::string_view("/\\:*?\"<>|\n\t").find(c) == std::string_view::npos ? c : '-';
-    return safe.empty() ? "print" : safe;
 }
 
 void writeInstructions(const std::filesystem::path& file, const std::string& sheets_name, const Job& job,
@@ -80,21 +73,15 @@ void writeInstructions(const std::filesystem::path& file, const std::string& she
         pdf.beginPage(page);
         pdf.pictureIn({side_mm, 2 * side_mm, reduced.size.width, reduced.size.height},
                       renderWhole(printOf(reduced, proof_ppi), {progress.stop, {}}));
-        pdf.marks(
-            {Words{fmt::format("Proof of {}: {}, reduced to {:.0f} %", piece.name,
-                               imposition.prints[i].mirrored == Mirrored::yes ? "mirrored" : "not mirrored",
-                               100 * scale),
-                   {side_mm, side_mm + 4},
-                   4.2,
-                   0,
-                   true},
-             Words{fmt::format("true size {} x {}; this page is for comparing, not for transfer",
-                               formatNumber(piece.size.width, job.unit),
-                               formatLength(piece.size.height, job.unit)),
-                   {side_mm, side_mm + 10},
-                   3.4,
-                   0,
-                   false}});
+        const std::string how =
+            fmt::format("Proof of {}: {}, {}", piece.name,
+                        imposition.prints[i].mirrored == Mirrored::yes ? "mirrored" : "not mirrored",
+                        scale < 1 ? fmt::format("reduced to {:.0f} %", 100 * scale) : "at true size");
+        const std::string size =
+            fmt::format("true size {} x {}; this page is for comparing, not for transfer",
+                        formatNumber(piece.size.width, job.unit), formatLength(piece.size.height, job.unit));
+        pdf.marks({Words{how, {side_mm, side_mm + 4}, 4.2, 0, true},
+                   Words{size, {side_mm, side_mm + 10}, 3.4, 0, false}});
         pdf.endPage();
     }
     pdf.commit();
@@ -110,7 +97,7 @@ std::vector<std::filesystem::path> writeCopyShopSet(const std::filesystem::path&
         throw Error(Error::Kind::output, folder.string(),
                     "the folder cannot be made (" + failed.message() + ")", "choose another place");
     const Imposition imposition = impose(job);
-    const std::string name = safeName(job.name);
+    const std::string name = fileNameFor(job.name);
     const std::string sheets_name = name + " - print at 100 percent.pdf";
     std::vector<std::filesystem::path> files{folder / sheets_name, folder / (name + " - read me first.pdf")};
     const auto part = [&](double fraction) {

@@ -56,7 +56,7 @@ void writeReferencePrint(const std::filesystem::path& file, const Job& job, cons
             if (i > 0) pdf.endPage();
             pdf.beginPage(page);
             pdf.marks({Words{"Reference: how it will look when finished", {side_mm, 14}, 5, 0, true},
-                       Words{"the right way round, smaller where it says so by its size; not for transfer",
+                       Words{"the right way round, reduced where the page is too small; not for transfer",
                              {side_mm, 19.5},
                              3.2,
                              0,

@@ -136,8 +136,8 @@ TEST(Words, keepTheTradesWordsOutOfTheInterface) {
             for (const std::string& line : list) all << text(line);
     }
     for (const QString& sentence : all) {
-        for (const char* word : {"parity", "carrier", "butt", "bleed", "gang", "choke", "posteris", "stochastic",
-                                 "imposition", "hand-over"})
+        for (const char* word : {"parity", "carrier", "butt", "bleed", "gang", "choke", "posteris",
+                                 "stochastic", "imposition", "hand-over"})
             EXPECT_FALSE(sentence.contains(QLatin1String(word), Qt::CaseInsensitive))
                 << sentence.toStdString();
         EXPECT_FALSE(sentence.contains(QLatin1Char('!'))) << sentence.toStdString();

@@ -52,6 +52,11 @@ ArtworkPtr artworkOf(const cv::Mat& pixels) {
     return readPicture(folder / "picture.png");
 }
 
+const ArtworkPtr& picture() {
+    static const ArtworkPtr artwork = artworkOf(marked({90, 60}, 3));
+    return artwork;
+}
+
 Job jobOf(const ArtworkPtr& artwork, const SizeMm& size, const std::string& method) {
     NewPiece piece;
     piece.artwork = artwork;

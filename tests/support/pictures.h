@@ -16,6 +16,9 @@ cv::Mat marked(SizePx size, int channels);
 /// Writes a file by its ending (.jpg .png .tif .webp .heic), with an EXIF orientation when that is not 1.
 void save(const std::filesystem::path& file, const cv::Mat& pixels, double ppi = 0, int orientation = 1);
 
+/// A small picture of 90 x 60 pixels with that mark, the same each time.
+const ArtworkPtr& picture();
+
 /// An artwork made of these pixels, as though read from a file.
 ArtworkPtr artworkOf(const cv::Mat& pixels);
 

@@ -6,6 +6,7 @@
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/theme.h"
+#include "app/widgets/to_image.h"
 #include "core/render/render_region.h"
 
 namespace tympan::app {
@@ -48,18 +49,14 @@ void JoinPanel::request(const PlacedRegion& part) {
     const Piece* piece = findPiece(store_.job(), part.piece);
     if (!piece) return;
     const double ppi = width() * devicePixelRatioF() * mm_per_inch / piece->size.width;
-    service_.request(
-        QStringLiteral("join"),
-        [this, piece = *piece, ppi](const std::stop_token& stop) -> RenderService::Finish {
-            const cv::Mat ink = renderWhole(printOf(piece, ppi), {stop, {}});
-            const auto format = ink.channels() == 1 ? QImage::Format_Grayscale8 : QImage::Format_RGB888;
-            const QImage picture =
-                QImage(ink.data, ink.cols, ink.rows, static_cast<qsizetype>(ink.step), format).copy();
-            return [this, picture] {
-                print_ = picture;
-                update();
-            };
-        });
+    service_.request(QStringLiteral("join"),
+                     [this, piece = *piece, ppi](const std::stop_token& stop) -> RenderService::Finish {
+                         const QImage picture = toImage(renderWhole(printOf(piece, ppi), {stop, {}}));
+                         return [this, picture] {
+                             print_ = picture;
+                             update();
+                         };
+                     });
 }
 
 QString JoinPanel::contents(const Sheet& sheet) const {

@@ -8,6 +8,7 @@
 #include "app/shell/render_service.h"
 #include "app/shell/theme.h"
 #include "app/stations/sheets/join_panel.h"
+#include "app/widgets/to_image.h"
 #include "core/output/sheets_pdf.h"
 
 namespace tympan::app {
@@ -16,11 +17,6 @@ namespace {
 
 constexpr int shelf_width = 260, thumb_height = 104, thumb_gap = 16, label_height = 20, columns = 3,
               join_width = 230;
-
-QImage toImage(const cv::Mat& bgrx) {
-    return QImage(bgrx.data, bgrx.cols, bgrx.rows, static_cast<qsizetype>(bgrx.step), QImage::Format_RGB32)
-        .copy();
-}
 
 double ppiFor(const Sheet& sheet, const QSizeF& px) {
     return mm_per_inch * std::min(px.width() / sheet.page.width, px.height() / sheet.page.height);

@@ -8,6 +8,7 @@
 #include <unistd.h>
 
 #include "core/base/error.h"
+#include "core/base/file_name.h"
 
 using namespace tympan;
 namespace fs = std::filesystem;
@@ -63,4 +64,11 @@ TEST(WriteAside, namesATargetThatCannotBeWritten) {
         EXPECT_FALSE(error.remedy().empty());
     }
     EXPECT_THROW(WriteAside aside(folder.path), Error) << "a folder is no target";
+}
+
+TEST(FileNameFor, keepsWordsAndDropsWhatFileSystemsStumbleOver) {
+    EXPECT_EQ(fileNameFor("Brindle Moor, für alle"), "Brindle Moor, für alle");
+    EXPECT_EQ(fileNameFor("front/back: 1*2?"), "front-back- 1-2-");
+    EXPECT_EQ(fileNameFor("../../etc"), "-..-etc") << "it never leaves its folder";
+    for (const char* nothing : {"", " ", "..", ". ."}) EXPECT_EQ(fileNameFor(nothing), "print");
 }

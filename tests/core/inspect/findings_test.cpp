@@ -10,7 +10,7 @@ using namespace tympan::tests;
 
 namespace {
 
-const ArtworkPtr& picture() {
+const ArtworkPtr& fine() {
     static const ArtworkPtr artwork = artworkOf(marked({1800, 1200}, 1));
     return artwork;
 }
@@ -23,10 +23,10 @@ const Finding* find(const std::vector<Finding>& all, Finding::Id id) {
 
 }  // namespace
 
-TEST(Findings, aCleanPieceHasNone) { EXPECT_TRUE(findings(jobOf(picture(), {150, 100})).empty()); }
+TEST(Findings, aCleanPieceHasNone) { EXPECT_TRUE(findings(jobOf(fine(), {150, 100})).empty()); }
 
 TEST(Findings, aNearMissOffersTheSizeThatFits) {
-    const Job job = jobOf(picture(), {290, 290 / 1.5});  // 3 mm wider than A4 lying
+    const Job job = jobOf(fine(), {290, 290 / 1.5});  // 3 mm wider than A4 lying
     const auto all = findings(job);
     const Finding* miss = find(all, Finding::Id::misses_one_sheet);
     ASSERT_TRUE(miss);
@@ -36,12 +36,12 @@ TEST(Findings, aNearMissOffersTheSizeThatFits) {
     EXPECT_EQ(impose(mended).sheets.size(), 1u);
     EXPECT_GT(miss->remedy->width, 286.5) << "no smaller than need be";
     EXPECT_FALSE(find(findings(mended), Finding::Id::misses_one_sheet));
-    EXPECT_FALSE(find(findings(jobOf(picture(), {293, 293 / 1.5})), Finding::Id::misses_one_sheet))
+    EXPECT_FALSE(find(findings(jobOf(fine(), {293, 293 / 1.5})), Finding::Id::misses_one_sheet))
         << "6 mm is no near miss";
 }
 
 TEST(Findings, aPictureOverTheEdgeOffersTheSizeThatFits) {
-    Job job = jobOf(picture(), {150, 100});
+    Job job = jobOf(fine(), {150, 100});
     job = withObject(job, job.pieces.front().id, {0, "tile", SizeMm{120, 120}, {}});
     const auto all = findings(job);
     const Finding* over = find(all, Finding::Id::larger_than_object);
@@ -51,8 +51,8 @@ TEST(Findings, aPictureOverTheEdgeOffersTheSizeThatFits) {
 }
 
 TEST(Findings, fewPixelsAndCroppingAreSaid) {
-    EXPECT_TRUE(find(findings(jobOf(picture(), {450, 300})), Finding::Id::few_pixels));
-    const auto all = findings(jobOf(picture(), {100, 100}));
+    EXPECT_TRUE(find(findings(jobOf(fine(), {450, 300})), Finding::Id::few_pixels));
+    const auto all = findings(jobOf(fine(), {100, 100}));
     const Finding* cropped = find(all, Finding::Id::cropped);
     ASSERT_TRUE(cropped);
     EXPECT_NEAR(cropped->number, 100 / 3.0, 0.01);
@@ -60,7 +60,7 @@ TEST(Findings, fewPixelsAndCroppingAreSaid) {
 
 TEST(Findings, sheetsLaidWholeCannotBeTrimmedToJoin) {
     EXPECT_TRUE(
-        find(findings(jobOf(picture(), {300, 200}, "release-sheet-press")), Finding::Id::whole_sheets_join));
+        find(findings(jobOf(fine(), {300, 200}, "release-sheet-press")), Finding::Id::whole_sheets_join));
     EXPECT_FALSE(
-        find(findings(jobOf(picture(), {150, 100}, "release-sheet-press")), Finding::Id::whole_sheets_join));
+        find(findings(jobOf(fine(), {150, 100}, "release-sheet-press")), Finding::Id::whole_sheets_join));
 }

@@ -9,15 +9,6 @@
 using namespace tympan;
 using namespace tympan::tests;
 
-namespace {
-
-const ArtworkPtr& picture() {
-    static const ArtworkPtr artwork = artworkOf(marked({90, 60}, 3));
-    return artwork;
-}
-
-}  // namespace
-
 TEST(Edits, aPieceComesWithItsObjectAndGoesWithIt) {
     Job job = jobOf(picture(), {90, 60});
     job = withPiece(job,

@@ -12,11 +12,6 @@ using namespace tympan::tests;
 
 namespace {
 
-const ArtworkPtr& picture() {
-    static const ArtworkPtr artwork = artworkOf(marked({90, 60}, 3));
-    return artwork;
-}
-
 Job jobAt(const SizeMm& size, double ppi, const char* paper, const std::string& method = "gel-rub-off") {
     Job job = jobOf(picture(), size, method);
     job.sheets.ppi = ppi;

@@ -12,11 +12,6 @@ using namespace tympan::tests;
 
 namespace {
 
-const ArtworkPtr& picture() {
-    static const ArtworkPtr artwork = artworkOf(marked({90, 60}, 3));
-    return artwork;
-}
-
 Imposition imposed(const SizeMm& size, const std::string& method = "gel-rub-off", const char* paper = "A4") {
     Job job = jobOf(picture(), size, method);
     job.sheets.paper = paperNamed(paper);
