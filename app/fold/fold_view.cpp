@@ -173,6 +173,11 @@ void FoldView::paintLeaves(QPainter& painter) const {
     paintRuler(painter, scene_.spot ? layout_.finished : layout_.object, layout_.object | layout_.finished,
                layout_.px_mm, store_.job().unit);
     paintPaper(painter, layout_, scene_, pictures_, way_);
+    if (pictures_.printed.isNull()) {
+        painter.setPen(QColor(85, 87, 90));
+        painter.setFont(textFont(TextSize::small));
+        painter.drawText(layout_.printed, Qt::AlignCenter | Qt::TextWordWrap, tr("drawing the picture…"));
+    }
     if (way_ == 0) paintCorner(painter, layout_.paper, on_corner_);
     if (spot_ && way_ == 0) {
         paintTwin(painter, layout_.onPrint(*spot_, scene_.mirrored));

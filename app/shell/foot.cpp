@@ -5,12 +5,13 @@
 
 #include "app/shell/exports.h"
 #include "app/shell/job_store.h"
+#include "app/shell/open_pictures.h"
 #include "app/shell/words.h"
 #include "app/widgets/tray_parts.h"
 
 namespace tympan::app {
 
-Foot::Foot(JobStore& store, Exports& exports, QWidget* parent) : QWidget(parent), store_(store) {
+Foot::Foot(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
     setObjectName(QStringLiteral("foot"));
     setAttribute(Qt::WA_StyledBackground);
     setFixedHeight(44);
@@ -40,21 +41,28 @@ Foot::Foot(JobStore& store, Exports& exports, QWidget* parent) : QWidget(parent)
     showProgress(false);
 
     connect(print_, &QPushButton::clicked, this, &Foot::printWanted);
-    connect(stop_, &QPushButton::clicked, &exports, &Exports::stop);
-    connect(&exports, &Exports::started, this, [this](const QString& what) {
+    connect(&store_, &JobStore::changed, this, &Foot::refresh);
+    refresh();
+}
+
+template <class Work>
+void Foot::followWork(Work& work) {
+    connect(stop_, &QPushButton::clicked, &work, &Work::stop);
+    connect(&work, &Work::started, this, [this](const QString& what) {
         say(what);
         progress_->setValue(0);
         showProgress(true);
     });
-    connect(&exports, &Exports::progressed, this,
+    connect(&work, &Work::progressed, this,
             [this](double part) { progress_->setValue(static_cast<int>(1000 * part)); });
-    connect(&exports, &Exports::ended, this, [this](bool well, const QString& sentence) {
+    connect(&work, &Work::ended, this, [this](bool well, const QString& sentence) {
         showProgress(false);
         say(sentence, well);
     });
-    connect(&store_, &JobStore::changed, this, &Foot::refresh);
-    refresh();
 }
+
+void Foot::follow(Exports& exports) { followWork(exports); }
+void Foot::follow(OpenPictures& reading) { followWork(reading); }
 
 void Foot::showProgress(bool on) {
     progress_->setVisible(on);

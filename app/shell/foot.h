@@ -9,12 +9,17 @@ namespace tympan::app {
 
 class Exports;
 class JobStore;
+class OpenPictures;
 
 /// The whole job in one line, what is being done or was done last, and Print….
 class Foot : public QWidget {
     Q_OBJECT
   public:
-    Foot(JobStore& store, Exports& exports, QWidget* parent = nullptr);
+    explicit Foot(JobStore& store, QWidget* parent = nullptr);
+
+    /// Shows what is being done, how far it is, a button that stops it, and how it ended.
+    void follow(Exports& exports);
+    void follow(OpenPictures& reading);
 
     void say(const QString& sentence, bool well = true);
 
@@ -24,6 +29,8 @@ class Foot : public QWidget {
   private:
     void refresh();
     void showProgress(bool on);
+    template <class Work>
+    void followWork(Work& work);
 
     JobStore& store_;
     QLabel *summary_, *said_;

@@ -18,7 +18,6 @@
 #include "app/shell/help.h"
 #include "app/shell/preferences.h"
 #include "app/shell/theme.h"
-#include "app/shell/words.h"
 #include "app/stations/object/object_tray.h"
 #include "app/stations/picture/picture_tray.h"
 #include "app/stations/print/print_stage.h"
@@ -73,7 +72,8 @@ MainWindow::MainWindow() : exports_(store_, service_), open_(service_), actions_
 }
 
 MainWindow::~MainWindow() {
-    // Nothing may be painted or delivered while the parts go.
+    // Nothing may run, be painted or be delivered while the parts go.
+    service_.stopAll();
     store_.disconnect();
     service_.disconnect();
 }
@@ -118,7 +118,9 @@ void MainWindow::build() {
     connect(look_, &WorthALook::showWanted, this, [this](Finding::Id id) { goTo(stationOf(id)); });
     tray_layout->addWidget(look_);
     down->addWidget(tray);
-    foot_ = new Foot(store_, exports_);
+    foot_ = new Foot(store_);
+    foot_->follow(exports_);
+    foot_->follow(open_);
     down->addWidget(foot_);
     across->addLayout(down, 1);
     setCentralWidget(central);
@@ -134,11 +136,9 @@ void MainWindow::connectActions() {
     connect(line_, &TicketLine::openWanted, actions_.open, &QAction::trigger);
     connect(foot_, &Foot::printWanted, actions_.print, &QAction::trigger);
     connect(&store_, &JobStore::changed, this, &MainWindow::refresh);
-    connect(&service_, &RenderService::failed, this, [this](const QString& view, const QString& sentence) {
-        if (view != Exports::view() && !sentence.isEmpty()) foot_->say(sentence, false);
+    connect(&service_, &RenderService::failed, this, [this](const QString&, const QString& sentence) {
+        if (!sentence.isEmpty()) foot_->say(sentence, false);
     });
-    connect(&open_, &OpenPictures::begun, this,
-            [this](int n) { foot_->say(counted(n, tr("Reading %1 picture…"), tr("Reading %1 pictures…"))); });
     connect(&open_, &OpenPictures::ready, this, &MainWindow::ask);
     connect(card_, &DropCard::cancelled, this, &MainWindow::dismissCard);
     connect(card_, &DropCard::answered, this, [this](const std::vector<NewPiece>& pieces) {
@@ -243,9 +243,7 @@ void MainWindow::goTo(int station) {
     stage_->setCurrentIndex(station == sheets ? 1 : station == print ? 2 : 0);
 }
 
-void MainWindow::ask(const std::vector<ArtworkPtr>& artworks, const QStringList& faults) {
-    foot_->say(faults.isEmpty() ? QString() : faults.join(QStringLiteral(" · ")), faults.isEmpty());
-    if (artworks.empty()) return;
+void MainWindow::ask(const std::vector<ArtworkPtr>& artworks) {
     if (card_->isVisible()) {
         waiting_.insert(waiting_.end(), artworks.begin(), artworks.end());
         return;
@@ -261,7 +259,7 @@ void MainWindow::dismissCard() {
     line_->setFocus();  // so that the keys of the stations work, and not in a text field
     if (waiting_.empty()) return;
     const std::vector<ArtworkPtr> next = std::exchange(waiting_, {});
-    ask(next, {});
+    ask(next);
 }
 
 void MainWindow::placeCard() {

@@ -50,7 +50,7 @@ class MainWindow : public QMainWindow {
     void build();
     void connectActions();
     void refresh();
-    void ask(const std::vector<ArtworkPtr>& artworks, const QStringList& faults);
+    void ask(const std::vector<ArtworkPtr>& artworks);
     void dismissCard();
     void placeCard();
     void setUnit(Unit unit);

@@ -6,11 +6,21 @@
 #include <QUrl>
 
 #include "app/shell/render_service.h"
+#include "app/shell/words.h"
 #include "core/artwork/read_picture.h"
 
 namespace tympan::app {
 
-OpenPictures::OpenPictures(RenderService& service, QObject* parent) : QObject(parent), service_(service) {}
+OpenPictures::OpenPictures(RenderService& service, QObject* parent) : QObject(parent), service_(service) {
+    connect(&service_, &RenderService::failed, this, [this](const QString& view, const QString& sentence) {
+        if (running_.removeAll(view) > 0)
+            emit ended(false, sentence.isEmpty() ? tr("Stopped. Nothing was opened.") : sentence);
+    });
+}
+
+void OpenPictures::stop() {
+    for (const QString& view : running_) service_.cancel(view);
+}
 
 QString OpenPictures::filter() {
     return tr(
@@ -22,8 +32,8 @@ bool OpenPictures::accepts(const QMimeData* data) { return data->hasUrls() || da
 void OpenPictures::files(const QStringList& names) {
     std::vector<Reader> readers;
     for (const QString& name : names)
-        readers.push_back([name](const std::stop_token& stop) {
-            return readPicture(std::filesystem::path(name.toStdString()), {stop, {}});
+        readers.push_back([name](const Progress& progress) {
+            return readPicture(std::filesystem::path(name.toStdString()), progress);
         });
     read(std::move(readers));
 }
@@ -38,34 +48,45 @@ bool OpenPictures::mime(const QMimeData* data) {
     }
     const QImage picture = qvariant_cast<QImage>(data->imageData());
     if (picture.isNull()) return false;
-    read({[picture](const std::stop_token& stop) {
+    read({[picture](const Progress& progress) {
         QByteArray png;
         QBuffer buffer(&png);
         buffer.open(QIODevice::WriteOnly);
         picture.save(&buffer, "PNG");
-        return readPicture({png.begin(), png.end()}, tr("Pasted picture").toStdString(), {stop, {}});
+        return readPicture({png.begin(), png.end()}, tr("Pasted picture").toStdString(), progress);
     }});
     return true;
 }
 
 void OpenPictures::read(std::vector<Reader> readers) {
     if (readers.empty()) return;
-    emit begun(static_cast<int>(readers.size()));
+    emit started(
+        counted(static_cast<qsizetype>(readers.size()), tr("Reading %1 picture"), tr("Reading %1 pictures")));
     // A view of its own: dropping more pictures must not stop those that are still being read.
+    const QString view = QStringLiteral("open %1").arg(++call_);
+    running_ << view;
     service_.request(
-        QStringLiteral("open %1").arg(++call_),
-        [this, readers = std::move(readers)](const std::stop_token& stop) -> RenderService::Finish {
+        view,
+        [this, view, readers = std::move(readers)](const std::stop_token& stop) -> RenderService::Finish {
             std::vector<ArtworkPtr> artworks;
             QStringList faults;
-            for (const Reader& reader : readers) {
+            for (std::size_t i = 0; i < readers.size(); ++i) {
+                const auto sink = [this, i, count = static_cast<double>(readers.size())](double fraction) {
+                    const double all = (static_cast<double>(i) + fraction) / count;
+                    QMetaObject::invokeMethod(this, [this, all] { emit progressed(all); });
+                };
                 try {
-                    artworks.push_back(reader(stop));
+                    artworks.push_back(readers[i]({stop, sink}));
                 } catch (const Error& error) {
                     if (error.kind() == Error::Kind::stopped) throw;
                     faults << QString::fromStdString(error.what());
                 }
             }
-            return [this, artworks, faults] { emit ready(artworks, faults); };
+            return [this, view, artworks, faults] {
+                running_.removeAll(view);
+                emit ended(faults.isEmpty(), faults.join(QStringLiteral(" · ")));
+                if (!artworks.empty()) emit ready(artworks);
+            };
         });
 }
 

@@ -4,6 +4,7 @@
 #include <vector>
 
 #include "core/artwork/artwork.h"
+#include "core/base/progress.h"
 
 class QMimeData;
 
@@ -25,15 +26,22 @@ class OpenPictures : public QObject {
     /// For file dialogs.
     static QString filter();
 
+    /// Stops everything that is being read.
+    void stop();
+
   signals:
-    void begun(int pictures);
-    void ready(const std::vector<tympan::ArtworkPtr>& artworks, const QStringList& faults);
+    void started(const QString& what);
+    void progressed(double fraction);
+    /// `sentence`: which files could not be read and why (`well` false), or nothing.
+    void ended(bool well, const QString& sentence);
+    void ready(const std::vector<tympan::ArtworkPtr>& artworks);
 
   private:
-    using Reader = std::function<ArtworkPtr(const std::stop_token&)>;
+    using Reader = std::function<ArtworkPtr(const Progress&)>;
     void read(std::vector<Reader> readers);
     RenderService& service_;
     int call_ = 0;
+    QStringList running_;  ///< the render service's views
 };
 
 }  // namespace tympan::app

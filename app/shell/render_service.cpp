@@ -12,7 +12,9 @@ RenderService::RenderService(QObject* parent) : QObject(parent) {
     for (int i = 0; i < 2; ++i) threads_.emplace_back([this](const std::stop_token& quit) { run(quit); });
 }
 
-RenderService::~RenderService() {
+RenderService::~RenderService() { stopAll(); }
+
+void RenderService::stopAll() {
     {
         const std::lock_guard hold(lock_);
         waiting_.clear();
@@ -22,10 +24,11 @@ RenderService::~RenderService() {
     threads_.clear();  // joins
 }
 
-void RenderService::stopView(const QString& view) {
-    std::erase_if(waiting_, [&](const Task& task) { return task.view == view; });
+std::size_t RenderService::stopView(const QString& view) {
+    const std::size_t erased = std::erase_if(waiting_, [&](const Task& task) { return task.view == view; });
     for (Task& task : running_)
         if (task.view == view) task.stop.request_stop();
+    return erased;
 }
 
 void RenderService::request(const QString& view, Work work) {
@@ -37,7 +40,17 @@ void RenderService::request(const QString& view, Work work) {
 
 void RenderService::cancel(const QString& view) {
     const std::lock_guard hold(lock_);
-    stopView(view);
+    if (stopView(view) == 0) return;
+    // It never ran, so nobody else will say that it was stopped.
+    ++undelivered_;
+    QMetaObject::invokeMethod(
+        this,
+        [this, view] {
+            emit failed(view, {});
+            const std::lock_guard held(lock_);
+            --undelivered_;
+        },
+        Qt::QueuedConnection);
 }
 
 bool RenderService::idle() const {

@@ -26,6 +26,8 @@ class RenderService : public QObject {
 
     void request(const QString& view, Work work);
     void cancel(const QString& view);
+    /// Stops everything and waits until no work runs. What was asked later never runs.
+    void stopAll();
     /// True when nothing waits or runs; for tests and screenshots.
     bool idle() const;
 
@@ -40,7 +42,8 @@ class RenderService : public QObject {
         std::stop_source stop;
     };
     void run(const std::stop_token& quit);
-    void stopView(const QString& view);
+    /// Returns how many waited and now never run.
+    std::size_t stopView(const QString& view);
     void finished(const Task& task, const Finish& finish, const QString& fault);
 
     mutable std::mutex lock_;

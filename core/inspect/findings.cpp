@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "core/job/edits.h"
-#include "core/layout/tiling.h"
+#include "core/layout/imposition.h"
 #include "core/render/print.h"
 
 namespace tympan {
@@ -82,25 +82,13 @@ std::vector<Finding> findings(const Job& job) {
         const double lost = 1 - (box.right - box.left) * (box.bottom - box.top);
         if (lost > worth_saying_crop)
             found.push_back({Finding::Id::cropped, Severity::note, piece.id, 0, 100 * lost, {}});
-        if (piece.method.laid_whole) {
-            const SizePx size = PixelGrid{job.sheets.ppi}.printPixels(piece.size);
-            long fewest = 0;
-            for (Orientation orientation : {Orientation::portrait, Orientation::landscape}) {
-                const RectPx area =
-                    printableArea(job.sheets.paper, orientation, job.sheets, piece.method.carrier);
-                const auto across = cuts(size.width, area.width, 0), down = cuts(size.height, area.height, 0);
-                if (across.empty() || down.empty()) continue;
-                const long sheets = static_cast<long>((across.size() - 1) * (down.size() - 1));
-                fewest = fewest == 0 ? sheets : std::min(fewest, sheets);
-            }
-            if (fewest > 1)
-                found.push_back({Finding::Id::whole_sheets_join,
-                                 Severity::warning,
-                                 piece.id,
-                                 0,
-                                 static_cast<double>(fewest),
-                                 {}});
-        }
+        if (const long sheets = sheetsForOneCopy(job, piece); piece.method.laid_whole && sheets > 1)
+            found.push_back({Finding::Id::whole_sheets_join,
+                             Severity::warning,
+                             piece.id,
+                             0,
+                             static_cast<double>(sheets),
+                             {}});
     }
     return found;
 }

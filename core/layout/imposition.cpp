@@ -39,8 +39,15 @@ struct Cut {
     }
 };
 
-/// The fewest sheets; then the shortest seams; then upright.
-Cut bestCut(const Job& job, const Piece& piece, const SizePx& size, int band) {
+/// What a side with a seam keeps for marks. A sheet that is laid whole carries none.
+int bandOf(const Job& job, const Piece& piece) {
+    if (piece.method.laid_whole) return 0;
+    return PixelGrid{job.sheets.ppi}.firstAfter(std::max(job.sheets.band_mm, least_band_mm));
+}
+
+/// The fewest sheets; then the shortest seams; then upright. Nothing when the page has no room.
+std::optional<Cut> bestCut(const Job& job, const Piece& piece, const SizePx& size) {
+    const int band = bandOf(job, piece);
     std::optional<Cut> best;
     for (Orientation orientation : orientations) {
         Cut cut{orientation,
@@ -53,13 +60,13 @@ Cut bestCut(const Job& job, const Piece& piece, const SizePx& size, int band) {
         const auto cost = [&](const Cut& c) { return std::tuple(c.sheets(), c.seamLength(size)); };
         if (!best || cost(cut) < cost(*best)) best = cut;
     }
-    if (!best) failNoRoom(piece);
-    return *best;
+    return best;
 }
 
 Sheet tile(const Job& job, const Piece& piece, std::size_t print, const SizePx& size, const Cut& cut, int row,
-           int column, int band) {
+           int column) {
     const PixelGrid grid{job.sheets.ppi};
+    const int band = bandOf(job, piece);
     const auto c = static_cast<std::size_t>(column), r = static_cast<std::size_t>(row);
     PlacedRegion part;
     part.print = print;
@@ -84,17 +91,16 @@ Sheet tile(const Job& job, const Piece& piece, std::size_t print, const SizePx& 
 
 void addTiles(Imposition& imposition, const Job& job, const Piece& piece, std::size_t print) {
     const SizePx size = imposition.prints[print].size;
-    const PixelGrid grid{job.sheets.ppi};
-    const int band =
-        piece.method.laid_whole ? 0 : grid.firstAfter(std::max(job.sheets.band_mm, least_band_mm));
-    const Cut cut = bestCut(job, piece, size, band);
+    const std::optional<Cut> best = bestCut(job, piece, size);
+    if (!best) failNoRoom(piece);
+    const Cut& cut = *best;
     if (static_cast<std::size_t>(cut.sheets() * piece.copies) > most_sheets)
         throw Error(Error::Kind::input, piece.name, "more than 5000 sheets",
                     "make it smaller, or choose a larger paper");
     for (int copy = 0; copy < piece.copies; ++copy)
         for (int row = 0; row + 1 < static_cast<int>(cut.down.size()); ++row)
             for (int column = 0; column + 1 < static_cast<int>(cut.across.size()); ++column) {
-                Sheet sheet = tile(job, piece, print, size, cut, row, column, band);
+                Sheet sheet = tile(job, piece, print, size, cut, row, column);
                 sheet.regions.front().copy = copy;
                 imposition.sheets.push_back(std::move(sheet));
             }
@@ -155,6 +161,13 @@ std::vector<Sheet> rowSheets(const Imposition& imposition, const Job& job,
 }
 
 }  // namespace
+
+long sheetsForOneCopy(const Job& job, const Piece& piece) {
+    const SizePx size = PixelGrid{job.sheets.ppi}.printPixels(piece.size);
+    if (fitsOneSheet(job, piece, size)) return 1;
+    const std::optional<Cut> cut = bestCut(job, piece, size);
+    return cut ? cut->sheets() : 0;
+}
 
 RectPx PlacedRegion::inkedOnPage() const {
     const int left = region.x - inked.x, top = region.y - inked.y;

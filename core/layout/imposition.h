@@ -49,4 +49,7 @@ struct Imposition {
 /// leave no room.
 Imposition impose(const Job& job, std::optional<Mirrored> forced = {});
 
+/// How many sheets carry one copy of a piece; 0 when the margins leave no room.
+long sheetsForOneCopy(const Job& job, const Piece& piece);
+
 }  // namespace tympan

@@ -66,6 +66,32 @@ TEST(RenderService, whatIsThrownIsSaid) {
     }
 }
 
+TEST(RenderService, whatIsCancelledIsSaidToBeStoppedEvenWhenItNeverRan) {
+    RenderService service;
+    QSignalSpy failed(&service, &RenderService::failed);
+    std::atomic<bool> go = false;
+    std::atomic<int> busy = 0;
+    bool ran = false;
+    for (const char* view : {"a", "b"})
+        service.request(QLatin1String(view), [&](const std::stop_token&) -> Finish {
+            ++busy;
+            while (!go) std::this_thread::yield();
+            return [] {};
+        });
+    ASSERT_TRUE(QTest::qWaitFor([&] { return busy == 2; }));
+    service.request(QStringLiteral("c"), [&](const std::stop_token&) -> Finish {
+        ran = true;
+        return [] {};
+    });
+    service.cancel(QStringLiteral("c"));
+    go = true;
+    ASSERT_TRUE(settled(service));
+    EXPECT_FALSE(ran);
+    ASSERT_EQ(failed.count(), 1);
+    EXPECT_EQ(failed.front().at(0).toString(), QStringLiteral("c"));
+    EXPECT_TRUE(failed.front().at(1).toString().isEmpty());
+}
+
 TEST(RenderService, goesWithoutWaitingForWorkToEnd) {
     std::atomic<bool> begun = false;
     {

@@ -109,6 +109,17 @@ TEST_F(Window, brokenFilesAreNamedAndTheOthersStillCome) {
     EXPECT_EQ(find<QLabel>("card-title")->text(), QStringLiteral("good"));
 }
 
+TEST_F(Window, readingCanBeStopped) {
+    save(folder / "large.png", noise({6000, 5000}, CV_8UC3));
+    window.openFiles({path("large.png"), path("large.png"), path("large.png")});
+    EXPECT_TRUE(find("foot-stop")->isVisible());
+    click("foot-stop");
+    ASSERT_TRUE(settled());
+    EXPECT_FALSE(find("foot-stop")->isVisible());
+    EXPECT_FALSE(find("card")->isVisible());
+    EXPECT_THAT(find<QLabel>("foot-said")->text().toStdString(), HasSubstr("Stopped"));
+}
+
 TEST_F(Window, aSizeIsTypedInAnyUnitAndUndone) {
     hang(marked({300, 200}, 3));
     key(Qt::Key_2);
