@@ -116,13 +116,20 @@ DropCard::DropCard(QWidget* parent) : QFrame(parent) {
     auto* hang_button = pushButton(QStringLiteral("card-hang"), tr("Hang it on the line"));
     hang_button->setProperty("main", true);
     auto* cancel = pushButton(QStringLiteral("card-cancel"), tr("Not now"));
+    auto* print = pushButton(QStringLiteral("card-print"), tr("Hang it and print…"));
+    print->setToolTip(tr("Goes straight to what to do before you print."));
     buttons->addStretch(1);
     buttons->addWidget(cancel);
+    buttons->addWidget(print);
     buttons->addWidget(hang_button);
     outer->addLayout(buttons);
 
     connect(hang_button, &QPushButton::clicked, this, &DropCard::hang);
     connect(cancel, &QPushButton::clicked, this, &DropCard::cancelled);
+    connect(print, &QPushButton::clicked, this, [this] {
+        hang();
+        emit printWanted();
+    });
     connect(width_, &LengthEdit::typed, this,
             [this](double mm) { height_->show(mm / artworks_.front()->aspect(), unit_); });
     connect(height_, &LengthEdit::typed, this,

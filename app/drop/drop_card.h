@@ -24,6 +24,8 @@ class DropCard : public QFrame {
 
   signals:
     void answered(const std::vector<tympan::NewPiece>& pieces);
+    /// After `answered`: the maker wants to print it now.
+    void printWanted();
     void cancelled();
 
   protected:

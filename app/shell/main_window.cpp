@@ -76,6 +76,8 @@ MainWindow::~MainWindow() {
     service_.stopAll();
     store_.disconnect();
     service_.disconnect();
+    // Fields report what was typed when they lose the focus: they go while there is still a job to tell.
+    delete takeCentralWidget();
 }
 
 void MainWindow::build() {
@@ -140,6 +142,7 @@ void MainWindow::connectActions() {
         if (!sentence.isEmpty()) foot_->say(sentence, false);
     });
     connect(&open_, &OpenPictures::ready, this, &MainWindow::ask);
+    connect(card_, &DropCard::printWanted, actions_.print, &QAction::trigger);
     connect(card_, &DropCard::cancelled, this, &MainWindow::dismissCard);
     connect(card_, &DropCard::answered, this, [this](const std::vector<NewPiece>& pieces) {
         store_.edit(tr("hang up pictures"), [&](Job job) {

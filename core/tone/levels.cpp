@@ -18,6 +18,10 @@ constexpr double paper_share = 0.5;
 constexpr double uneven_reach = 2.5, least_reach = 0.02, most_reach = 0.05;
 constexpr double darkest_paper = 0.6;
 
+// A dark that fills this much of the picture, and several times what evenly spread greys would, is a flat
+// area; black then begins a tenth of the range below it.
+constexpr double flat_band = 0.02, flat_share = 0.03, flat_excess = 3, below_flat = 0.1;
+
 /// The share of the picture whose greys lie within a band, and how far they are spread there.
 struct Band {
     double share = 0, spread = 0;
@@ -38,6 +42,12 @@ Band bandAround(const GreyHistogram& histogram, double middle, double half) {
     mean /= band.share;
     band.spread = std::sqrt(std::max(0.0, square / band.share - mean * mean));
     return band;
+}
+
+/// Whether the darkest greys are one flat area rather than the end of a scale.
+bool beginsFlat(const GreyHistogram& histogram, const Levels& levels) {
+    const double share = bandAround(histogram, levels.black + flat_band / 2, flat_band / 2).share;
+    return share > std::max(flat_share, flat_excess * flat_band / (levels.white - levels.black));
 }
 
 }  // namespace
@@ -86,6 +96,8 @@ Levels automaticLevels(const GreyHistogram& histogram) {
         levels.white =
             std::min(levels.white, paper - std::clamp(uneven_reach * around.spread, least_reach, most_reach));
     if (levels.white - levels.black < least_range) return {0, 1, 0.29};
+    if (beginsFlat(histogram, levels))
+        levels.black = std::max(0.0, levels.black - below_flat * (levels.white - levels.black));
     double mean = 0, square = 0;
     for (std::size_t i = 0; i < histogram.size(); ++i) {
         const double v = std::clamp(

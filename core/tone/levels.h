@@ -21,7 +21,8 @@ struct Levels {
     double black = 0, white = 1, spread = 0.29;
 };
 
-/// Black and white at the outer half per cent. A picture that is mostly bare paper (half of it or more within
+/// Black and white at the outer half per cent. A flat dark area is not pulled down to full black: big solid
+/// blacks transfer worst. A picture that is mostly bare paper (half of it or more within
 /// a narrow band of light greys) takes the paper, with its own unevenness, for its white, so that no veil of
 /// grey is printed around the drawing.
 Levels automaticLevels(const GreyHistogram& histogram);

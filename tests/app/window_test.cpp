@@ -78,6 +78,16 @@ TEST_F(Window, aDroppedPictureAsksThreeThingsAndHangsOnTheLine) {
     EXPECT_FALSE(find("card")->isVisible());
 }
 
+TEST_F(Window, theCardLeadsStraightToThePrint) {
+    save(folder / "a.png", marked({300, 200}, 3), 100);
+    window.openFiles({path("a.png")});
+    ASSERT_TRUE(waitFor([this] { return find("card")->isVisible(); }));
+    click("card-print");
+    EXPECT_EQ(job().pieces.size(), 1u);
+    EXPECT_EQ(job().name, "a") << "a job without a name takes its first picture's";
+    EXPECT_EQ(find<app::StationRule>("rule")->chosen(), app::MainWindow::print);
+}
+
 TEST_F(Window, notNowLeavesTheJobAsItWas) {
     save(folder / "a.png", marked({30, 20}, 3));
     window.openFiles({path("a.png")});

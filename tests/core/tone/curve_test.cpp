@@ -88,6 +88,16 @@ TEST(ToneCurve, theDarkerCornersOfAnUnevenScanAreStillPaper) {
     EXPECT_LT((*curve)[195 * 257], 65535) << "a pale wash of ink is kept";
 }
 
+TEST(ToneCurve, aFlatDarkAreaIsNotMadeSolidBlack) {
+    cv::Mat picture = ramp(66, 250);
+    picture.rowRange(0, 10).setTo(66);  // a shadow without detail
+    const ToneCurve curve = toneCurve(greyHistogram(picture), automatic);
+    EXPECT_GT(at(curve, 66 / 255.0), 0.02);
+    EXPECT_LT(at(curve, 66 / 255.0), 0.12) << "but stays dark";
+    EXPECT_LT(at(toneCurve(greyHistogram(ramp(66, 250)), automatic), 66 / 255.0), 0.01)
+        << "a scale ends in black";
+}
+
 TEST(ToneCurve, lineArtNeedsLittleAFlatPhotographMuch) {
     cv::Mat line_art(64, 256, CV_8UC1, cv::Scalar(255));
     line_art.colRange(0, 100).setTo(0);
