@@ -283,7 +283,7 @@ def moon():
     length = np.sqrt(nx**2 + ny**2 + nz**2) + 1e-9
     lx, ly, lz = -0.62, -0.28, 0.73
     light = np.clip((nx * lx + ny * ly + nz * lz) / length, 0, 1)
-    shade = 0.26 + 0.80 * light ** 0.7 * (1 - 0.34 * np.clip(seas, 0, 1))
+    shade = 0.20 + 0.74 * light ** 0.8 * (1 - 0.36 * np.clip(seas, 0, 1))
     grey = np.where(inside, np.clip(shade, 0, 1), 0)
     # the sky of the round: a fine engraved stipple that grows towards the rim
     sky = 0.56 + 0.24 * np.cos((rr - 0.86) * 330)
