@@ -104,8 +104,14 @@ QScrollBar::handle { background: %line; border-radius: 4px; min-height: 24px; mi
 QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }
 QProgressBar { background: %tray; border: 1px solid %line; border-radius: 2px; color: %text; text-align: center; }
 QProgressBar::chunk { background: %chosen; }
-QRadioButton, QCheckBox { color: %text; spacing: 8px; }
+QCheckBox { color: %text; spacing: 8px; }
+QCheckBox::indicator { width: 14px; height: 14px; background: %card; border: 1px solid %quiet; border-radius: 2px; }
+QCheckBox::indicator:hover, QCheckBox::indicator:focus { border-color: %chosen; }
+QCheckBox::indicator:checked { background: %chosen; border-color: %chosen; image: url("%icons/%tick"); }
+QCheckBox:focus { color: %chosen; }
+QCheckBox:disabled { color: %quiet; }
 )")
+        .replace(QLatin1String("%tick"), QLatin1String(t.dark ? "tick-on-light.svg" : "tick-on-dark.svg"))
         .replace(QLatin1String("%icons"), QString::fromStdString((dataFolder() / "icons").string()))
         .replace(QLatin1String("%paper"), t.paper.name())
         .replace(QLatin1String("%tray"), t.tray.name())

@@ -120,7 +120,7 @@ TEST_F(Window, brokenFilesAreNamedAndTheOthersStillCome) {
 }
 
 TEST_F(Window, readingCanBeStopped) {
-    save(folder / "large.png", noise({6000, 5000}, CV_8UC3));
+    save(folder / "large.png", noise({3000, 2500}, CV_8UC3));
     window.openFiles({path("large.png"), path("large.png"), path("large.png")});
     EXPECT_TRUE(find("foot-stop")->isVisible());
     click("foot-stop");

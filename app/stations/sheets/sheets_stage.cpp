@@ -68,6 +68,8 @@ void SheetsStage::resizeEvent(QResizeEvent*) {
 
 void SheetsStage::request() {
     join_->showSheet(count() == 0 ? -1 : chosen_);
+    setAccessibleName(count() == 0 ? tr("No sheets yet")
+                                   : tr("Sheet %1 of %2").arg(chosen_ + 1).arg(count()));
     if (count() == 0) {
         service_.cancel(QStringLiteral("sheets"));
         return;
@@ -166,7 +168,6 @@ void SheetsStage::paintEvent(QPaintEvent*) {
     painter.fillRect(page.translated(2, 3), QColor(0, 0, 0, 36));
     painter.fillRect(page, Qt::white);
     if (large_of_ == chosen_) painter.drawImage(page, large_);
-    setAccessibleName(tr("Sheet %1 of %2").arg(chosen_ + 1).arg(count()));
 }
 
 void SheetsStage::scrollToChosen() {

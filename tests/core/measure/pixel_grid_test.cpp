@@ -3,8 +3,6 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
-#include "core/measure/frames.h"
-
 using namespace tympan;
 
 TEST(PixelGrid, knownSizes) {
@@ -28,22 +26,4 @@ RC_GTEST_PROP(PixelGrid, areasSnapInward, ()) {
     RC_ASSERT(grid.mm(grid.firstAfter(from)) >= from - 1e-6);
     RC_ASSERT(grid.mm(grid.lastBefore(to)) <= to + 1e-6);
     RC_ASSERT(grid.mm(grid.firstAfter(from) - 1) < from);
-}
-
-RC_GTEST_PROP(Frames, turningOverIsItsOwnInverse, ()) {
-    const int width = *rc::gen::inRange(1, 10000);
-    const int x = *rc::gen::inRange(0, width), w = *rc::gen::inRange(1, width - x + 1);
-    const RectPx box{x, *rc::gen::inRange(0, 100), w, *rc::gen::inRange(1, 100)};
-    for (Mirrored mirrored : {Mirrored::no, Mirrored::yes}) {
-        const RectPx there = turnOver(box, width, mirrored);
-        RC_ASSERT(turnOver(there, width, mirrored) == box);
-        RC_ASSERT(there.y == box.y && there.height == box.height && there.width == box.width);
-    }
-    RC_ASSERT(turnOver(RectPx{x, 0, 1, 1}, width, Mirrored::yes).x == width - 1 - x);
-}
-
-TEST(Geometry, aQuarterTurnTakesTheTopLeftToTheTopRight) {
-    // A page 10 wide and 20 high becomes 20 wide and 10 high.
-    EXPECT_EQ((quarterTurn({0, 0, 2, 3}, 20)), (RectPx{17, 0, 3, 2}));
-    EXPECT_EQ((quarterTurn({8, 17, 2, 3}, 20)), (RectPx{0, 8, 3, 2}));
 }

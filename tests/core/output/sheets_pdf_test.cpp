@@ -39,7 +39,9 @@ Job jobOf(const Case& each, const ArtworkPtr& artwork) {
 std::vector<cv::Mat> pagesBy(const std::string& tool, const std::filesystem::path& pdf, double ppi,
                              std::size_t count) {
     const ScratchFolder folder;
-    EXPECT_EQ(run({tool, "-r", std::to_string(ppi), "-png", pdf.string(), (folder / "p").string()}).status,
+    EXPECT_EQ(run({tool, "-r", std::to_string(ppi), "-tiff", "-tiffcompression", "none", pdf.string(),
+                   (folder / "p").string()})
+                  .status,
               0);
     std::vector<cv::Mat> pages;
     for (const std::string& name : folder.names()) pages.push_back(load(folder / name));

@@ -1,0 +1,155 @@
+// The stages and the line, driven by mouse and keys.
+#include <QAction>
+#include <QLabel>
+#include <QMenu>
+#include <QScrollArea>
+#include <QToolButton>
+#include <QWheelEvent>
+
+#include <gmock/gmock.h>
+
+#include "app/stations/sheets/sheets_stage.h"
+#include "core/method/catalogue.h"
+#include "tests/app/driver.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+using testing::HasSubstr;
+using testing::Not;
+
+namespace {
+
+class Stages : public WindowTest {
+  protected:
+    app::SheetsStage& sheets() { return *static_cast<app::SheetsStage*>(find("sheets-stage")); }
+    std::string wordsOf(const char* widget) {
+        QStringList words;
+        for (const QLabel* label : find(widget)->findChildren<QLabel*>()) words << label->text();
+        return words.join(QLatin1Char('\n')).toStdString();
+    }
+    /// A job of this many pieces, without the card.
+    void hangMany(int count) {
+        Job many = fresh();
+        for (int i = 0; i < count; ++i)
+            many = withName(withPiece(many, {picture(), {}, shippedMethods().front(), {60, 40}, 1}),
+                            2 * i + 2, "piece " + std::to_string(i));
+        window.store().open(many);
+        ASSERT_TRUE(settled());
+    }
+};
+
+}  // namespace
+
+TEST_F(Stages, sheetsAreChosenByKeysAndMouse) {
+    hang(marked({300, 200}, 3));
+    type("picture-width", "600");
+    window.goTo(app::MainWindow::sheets);
+    ASSERT_TRUE(settled());
+    ASSERT_GT(window.store().imposition()->sheets.size(), 6u);
+    QTest::keyClick(&sheets(), Qt::Key_Right);
+    EXPECT_EQ(sheets().chosen(), 1);
+    QTest::keyClick(&sheets(), Qt::Key_Down);
+    EXPECT_EQ(sheets().chosen(), 4) << "three to a row";
+    QTest::keyClick(&sheets(), Qt::Key_Up);
+    QTest::keyClick(&sheets(), Qt::Key_Left);
+    EXPECT_EQ(sheets().chosen(), 0);
+    QTest::keyClick(&sheets(), Qt::Key_Left);
+    EXPECT_EQ(sheets().chosen(), 0) << "before the first there is none";
+    QTest::mouseClick(&sheets(), Qt::LeftButton, {}, QPoint(16 + 2 * 82 + 30, 60));
+    EXPECT_EQ(sheets().chosen(), 2);
+    ASSERT_TRUE(settled());
+    EXPECT_FALSE(window.grab().isNull());
+}
+
+TEST_F(Stages, theSheetOfTheChosenPieceIsShown) {
+    hang(marked({300, 200}, 3), "large.png");
+    type("picture-width", "900");
+    hang(marked({300, 200}, 3), "small.png");
+    window.goTo(app::MainWindow::sheets);
+    const auto& all = window.store().imposition()->sheets;
+    EXPECT_EQ(all[static_cast<std::size_t>(sheets().chosen())].regions.front().piece, piece().id);
+    window.store().chooseNext(-1);
+    EXPECT_EQ(all[static_cast<std::size_t>(sheets().chosen())].regions.front().piece, piece().id);
+}
+
+TEST_F(Stages, howSheetsJoinIsSaidForScreenReaders) {
+    hang(marked({300, 200}, 3), "Moth.png");
+    window.goTo(app::MainWindow::sheets);
+    EXPECT_EQ(find("join")->accessibleName(), QStringLiteral("1 × Moth"));
+    EXPECT_THAT(sheets().accessibleName().toStdString(), HasSubstr("Sheet 1 of 1"));
+}
+
+TEST_F(Stages, eachMethodOfTheJobHasItsListsAndCautions) {
+    hang(marked({300, 200}, 3), "one.png");
+    hang(marked({300, 200}, 3), "two.png");
+    window.goTo(app::MainWindow::object);
+    click("method-tissue-overlay");
+    window.goTo(app::MainWindow::print);
+    const std::string words = wordsOf("print-stage");
+    for (const char* id : {"gel-rub-off", "tissue-overlay"}) {
+        const Method& method = findMethod(shippedMethods(), id);
+        EXPECT_THAT(words, HasSubstr(method.name));
+        for (const std::string& caution : method.cautions) EXPECT_THAT(words, HasSubstr(caution));
+        for (const std::string& line : method.before_printing) EXPECT_THAT(words, HasSubstr(line));
+    }
+    EXPECT_THAT(words, HasSubstr("printed as it reads")) << "the tissue is not mirrored";
+    EXPECT_THAT(words, Not(HasSubstr(findMethod(shippedMethods(), "release-sheet-press").name)));
+}
+
+TEST_F(Stages, ticketsAreChosenByMouseKeysAndScrolledIntoView) {
+    hangMany(14);
+    QWidget* line = find("line");
+    EXPECT_EQ(piece().name, "piece 13") << "the last is in view";
+    QTest::keyClick(line, Qt::Key_Left);
+    EXPECT_EQ(piece().name, "piece 12");
+    QWheelEvent wheel(QPointF(100, 60), line->mapToGlobal(QPointF(100, 60)), {}, QPoint(0, 20000),
+                      Qt::NoButton, Qt::NoModifier, Qt::NoScrollPhase, false);
+    QApplication::sendEvent(line, &wheel);
+    QTest::mouseClick(line, Qt::LeftButton, {}, QPoint(60, 70));
+    EXPECT_EQ(piece().name, "piece 0") << "the wheel goes back to the beginning";
+    EXPECT_THAT(line->accessibleName().toStdString(), HasSubstr("piece 0"));
+}
+
+TEST_F(Stages, theGroundIsPickedByName) {
+    hang(marked({300, 200}, 3));
+    window.goTo(app::MainWindow::object);
+    const QMenu* menu = find<QToolButton>("object-ground")->menu();
+    for (QAction* action : menu->actions())
+        if (action->text() == QStringLiteral("slate")) action->trigger();
+    EXPECT_EQ(objectOf(job(), piece()).ground, (Rgb8{72, 78, 84}));
+    key(Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_EQ(objectOf(job(), piece()).ground, (Rgb8{255, 255, 255}));
+}
+
+TEST_F(Stages, theWordsBesideTheLeavesFollowTheJob) {
+    hang(marked({300, 200}, 3));
+    window.goTo(app::MainWindow::object);
+    EXPECT_THAT(wordsOf("finished-side"), HasSubstr("a spot on something bigger"));
+    QTest::mouseClick(find("object-spot"), Qt::LeftButton, {}, QPoint(8, 8));
+    EXPECT_THAT(wordsOf("finished-side"), HasSubstr("to the very edge"));
+    type("picture-width", "56.2 mm");
+    EXPECT_THAT(wordsOf("finished-side"), HasSubstr("bare at the sides"));
+    type("object-height", "57.5 mm");
+    EXPECT_THAT(wordsOf("finished-side"), HasSubstr("10\u00a0mm bare all round"));
+    type("picture-width", "600 mm");
+    EXPECT_THAT(wordsOf("finished-side"), HasSubstr("goes over the edge"));
+    EXPECT_THAT(wordsOf("print-side"), HasSubstr("sheets of A4"));
+}
+
+TEST_F(Stages, aNarrowWindowKeepsItsControlsAndLeavesOutExplanations) {
+    hang(marked({300, 200}, 3));
+    window.goTo(app::MainWindow::object);
+    window.resize(1280, 800);
+    QApplication::processEvents();
+    EXPECT_TRUE(find("about-method")->isVisible());
+    window.resize(1024, 700);
+    QApplication::processEvents();
+    EXPECT_FALSE(find("about-method")->isVisible());
+    for (const char* name : {"object-name", "object-width", "object-height", "picture-width",
+                             "picture-height", "method-gel-rub-off", "method-tissue-overlay"}) {
+        const QWidget* control = find(name);
+        EXPECT_GE(control->width(), control->minimumSizeHint().width()) << name;
+        const QRect at(control->mapTo(&window, QPoint()), control->size());
+        EXPECT_TRUE(window.rect().contains(at)) << name;
+    }
+}
