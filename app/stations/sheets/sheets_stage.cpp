@@ -174,7 +174,12 @@ void SheetsStage::scrollToChosen() {
     const QRect r = thumbRect(chosen_);
     if (r.bottom() + label_height > height()) scroll_ += r.bottom() + label_height - height() + 8;
     if (r.top() < 0) scroll_ += r.top() - 8;
-    scroll_ = std::max(0, scroll_);
+    scroll_ = std::clamp(scroll_, 0, mostScroll());
+}
+
+int SheetsStage::mostScroll() const {
+    const int rows_of_sheets = (count() + columns - 1) / columns;
+    return std::max(0, rows_of_sheets * (thumb_height + label_height + thumb_gap) + 12 - height());
 }
 
 void SheetsStage::choose(int sheet) {
@@ -206,9 +211,7 @@ void SheetsStage::keyPressEvent(QKeyEvent* event) {
 }
 
 void SheetsStage::wheelEvent(QWheelEvent* event) {
-    const int rows_of_sheets = (count() + columns - 1) / columns;
-    const int all = rows_of_sheets * (thumb_height + label_height + thumb_gap) + 12;
-    scroll_ = std::clamp(scroll_ - event->angleDelta().y() / 2, 0, std::max(0, all - height()));
+    scroll_ = std::clamp(scroll_ - event->angleDelta().y() / 2, 0, mostScroll());
     request();
     update();
 }

@@ -31,6 +31,7 @@ class SheetsStage : public QWidget {
     void request();
     void choose(int sheet);
     void scrollToChosen();
+    int mostScroll() const;
     int count() const;
     QRect thumbRect(int sheet) const;
     QRectF largeRect() const;
