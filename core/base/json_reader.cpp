@@ -92,7 +92,29 @@ int lineAt(std::string_view text, std::size_t at) {
                text.begin(), text.begin() + static_cast<std::ptrdiff_t>(std::min(at, text.size())), '\n'));
 }
 
+/// How an element of a list is found again: "#7" by its id, else "3" by its place.
+std::string placeInList(const json& element, int index) {
+    const auto id = element.find("id");
+    if (id != element.end() && id->is_number_integer()) return "#" + id->dump();
+    return std::to_string(index);
+}
+
 }  // namespace
+
+json withRest(json known, const json& rest) {
+    if (!rest.is_object()) return known;
+    if (known.is_object()) {
+        for (const auto& [name, value] : rest.items())
+            known[name] = known.contains(name) ? withRest(std::move(known[name]), value) : value;
+    } else if (known.is_array()) {
+        int index = 0;
+        for (json& element : known) {
+            const auto aside = rest.find(placeInList(element, index++));
+            if (aside != rest.end()) element = withRest(std::move(element), *aside);
+        }
+    }
+    return known;
+}
 
 int lineOf(std::string_view text, const std::vector<std::string>& path) {
     Walker walker{text};
@@ -119,6 +141,10 @@ json parseJson(const JsonText& source) {
                     fmt::format("line {}: not JSON from here on",
                                 lineAt(source.text, error.byte > 0 ? error.byte - 1 : 0)),
                     "look for a missing comma, quote or bracket");
+    } catch (const json::exception&) {
+        // Well-formed, but a number is beyond what a computer's numbers hold.
+        throw Error(Error::Kind::input, source.file, "a number in it is too large to be read",
+                    "look for a number with many digits");
     }
 }
 
@@ -134,6 +160,26 @@ JsonReader::JsonReader(const JsonText& source, const json& value, std::vector<st
                     fmt::format("line {}: {}: must be an object in braces", lineOf(source_->text, path_),
                                 fmt::join(path_, ".")),
                     "mend that line");
+}
+
+JsonReader::JsonReader(const JsonReader& parent, const json& value, const std::string& field, int index)
+    : JsonReader(*parent.source_, value, [&] {
+          std::vector<std::string> path = parent.path_;
+          path.push_back(field);
+          if (index >= 0) path.push_back(std::to_string(index));
+          return path;
+      }()) {
+    rest_ = parent.rest_;
+    rest_path_ = parent.rest_path_;
+    rest_path_.push_back(field);
+    if (index >= 0) rest_path_.push_back(placeInList(value, index));
+}
+
+JsonReader JsonReader::lenient(const JsonText& source, const json& root, json& rest) {
+    JsonReader reader(source, root, std::vector<std::string>{});
+    rest = json::object();
+    reader.rest_ = &rest;
+    return reader;
 }
 
 void JsonReader::fail(const std::string& field, const std::string& wrong) const {
@@ -187,6 +233,28 @@ int JsonReader::integer(const std::string& name, int least, int most) {
     return static_cast<int>(value);
 }
 
+int JsonReader::integer(const std::string& name, int least, int most, int otherwise) {
+    return has(name) ? integer(name, least, most) : otherwise;
+}
+
+std::vector<double> JsonReader::numbers(const std::string& name, double least, double most,
+                                        std::size_t most_count) {
+    const json& value = field(name);
+    if (!value.is_array() || value.size() > most_count)
+        fail(name, fmt::format("must be a list of at most {} numbers", most_count));
+    for (const json& item : value)
+        if (!item.is_number() || item.get<double>() < least || item.get<double>() > most)
+            fail(name, fmt::format("must be a list of numbers from {} to {}", least, most));
+    return value.get<std::vector<double>>();
+}
+
+std::string JsonReader::note(const std::string& name) {
+    if (!has(name)) return {};
+    const json& value = field(name);
+    if (!value.is_string()) fail(name, "must be a text");
+    return value.get<std::string>();
+}
+
 bool JsonReader::flag(const std::string& name, bool otherwise) {
     if (!has(name)) return otherwise;
     const json& value = field(name);
@@ -210,28 +278,25 @@ std::string JsonReader::oneOf(const std::string& name, const std::vector<std::st
     return value;
 }
 
-JsonReader JsonReader::object(const std::string& name) {
-    std::vector<std::string> path = path_;
-    path.push_back(name);
-    return {*source_, field(name), std::move(path)};
-}
+JsonReader JsonReader::object(const std::string& name) { return {*this, field(name), name, -1}; }
 
 std::vector<JsonReader> JsonReader::objects(const std::string& name) {
     const json& value = field(name);
     if (!value.is_array()) fail(name, "must be a list");
     std::vector<JsonReader> readers;
-    for (std::size_t i = 0; i < value.size(); ++i) {
-        std::vector<std::string> path = path_;
-        path.push_back(name);
-        path.push_back(std::to_string(i));
-        readers.push_back(JsonReader(*source_, value[i], std::move(path)));
-    }
+    for (std::size_t i = 0; i < value.size(); ++i)
+        readers.push_back(JsonReader(*this, value[i], name, static_cast<int>(i)));
     return readers;
 }
 
 void JsonReader::finish() const {
-    for (const auto& [name, value] : value_->items())
-        if (!read_.contains(name)) fail(name, "is not a field that is known here");
+    for (const auto& [name, value] : value_->items()) {
+        if (read_.contains(name)) continue;
+        if (!rest_) fail(name, "is not a field that is known here");
+        json* at = rest_;
+        for (const std::string& step : rest_path_) at = &(*at)[step];
+        (*at)[name] = value;
+    }
 }
 
 }  // namespace tympan

@@ -14,7 +14,7 @@ namespace tympan {
 
 namespace {
 
-[[noreturn]] void fail(const std::filesystem::path& target, int reason) {
+[[noreturn]] void failFor(const std::filesystem::path& target, int reason) {
     std::string remedy = "choose another place for it";
     if (reason == ENOSPC) remedy = "make room on the disk, then save again";
     if (reason == EACCES || reason == EROFS || reason == EPERM)
@@ -24,13 +24,22 @@ namespace {
                 std::string("cannot be written (") + std::strerror(reason) + ")", remedy);
 }
 
+/// The new name must be on the disk too.
+void syncFolderOf(const std::filesystem::path& file) {
+    const std::string folder = file.has_parent_path() ? file.parent_path().string() : ".";
+    if (const int handle = ::open(folder.c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC); handle >= 0) {
+        ::fsync(handle);
+        ::close(handle);
+    }
+}
+
 }  // namespace
 
 WriteAside::WriteAside(std::filesystem::path target) : target_(std::move(target)) {
-    if (std::filesystem::is_directory(target_)) fail(target_, EISDIR);
-    std::string pattern = target_.string() + ".part-XXXXXX";
+    if (std::filesystem::is_directory(target_)) fail(EISDIR);
+    std::string pattern = target_.string() + aside_mark + "XXXXXX";
     file_ = ::mkostemp(pattern.data(), O_CLOEXEC);
-    if (file_ < 0) fail(target_, errno);
+    if (file_ < 0) fail(errno);
     aside_ = pattern;
 }
 
@@ -44,7 +53,7 @@ void WriteAside::append(const void* bytes, std::size_t size) {
     while (size > 0) {
         const ssize_t written = ::write(file_, at, size);
         if (written < 0 && errno == EINTR) continue;
-        if (written < 0) fail(target_, errno);
+        if (written < 0) fail(errno);
         at += written;
         size -= static_cast<std::size_t>(written);
     }
@@ -54,16 +63,22 @@ void WriteAside::commit() {
     // mkostemp makes files private; a picture that goes to a shop is an ordinary file.
     const mode_t mask = ::umask(0);
     ::umask(mask);
-    if (::fchmod(file_, 0666 & ~mask) != 0 || ::fsync(file_) != 0) fail(target_, errno);
+    if (::fchmod(file_, 0666 & ~mask) != 0 || ::fsync(file_) != 0) fail(errno);
     const int closed = ::close(file_);
     file_ = -1;
-    if (closed != 0 || ::rename(aside_.c_str(), target_.c_str()) != 0) fail(target_, errno);
+    if (closed != 0 || ::rename(aside_.c_str(), target_.c_str()) != 0) fail(errno);
     aside_.clear();
-    const std::string folder = target_.has_parent_path() ? target_.parent_path().string() : ".";
-    if (const int handle = ::open(folder.c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC); handle >= 0) {
-        ::fsync(handle);
-        ::close(handle);
-    }
+    syncFolderOf(target_);
 }
+
+void WriteAside::commitRewritten() {
+    const int rewritten = ::open(aside_.c_str(), O_WRONLY | O_CLOEXEC);
+    if (rewritten < 0) fail(errno);
+    ::close(file_);
+    file_ = rewritten;
+    commit();
+}
+
+void WriteAside::fail(int reason) const { failFor(target_, reason); }
 
 }  // namespace tympan

@@ -6,6 +6,7 @@
 #include "core/artwork/read_picture.h"
 #include "core/artwork/vips_session.h"
 #include "core/method/catalogue.h"
+#include "core/object/materials.h"
 #include "tests/support/tools.h"
 
 namespace tympan::tests {
@@ -66,6 +67,15 @@ Job jobOf(const ArtworkPtr& artwork, const SizeMm& size, const std::string& meth
     job.name = "Test job";
     job.sheets.paper = paperNamed("A4");
     return job;
+}
+
+Object objectOf(const std::string& name, ShapeKind kind, std::vector<double> measures) {
+    Object object;
+    object.name = name;
+    object.shape = shapeOf(kind, std::move(measures));
+    object.material = shippedMaterials().front();
+    object.ground = object.material.ground;
+    return object;
 }
 
 cv::Mat load(const std::filesystem::path& file) {

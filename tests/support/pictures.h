@@ -25,6 +25,9 @@ ArtworkPtr artworkOf(const cv::Mat& pixels);
 /// A job of one piece of this picture.
 Job jobOf(const ArtworkPtr& artwork, const SizeMm& size, const std::string& method = "gel-rub-off");
 
+/// A flat thing of a shape, called and measured.
+Object objectOf(const std::string& name, ShapeKind kind, std::vector<double> measures);
+
 /// Reads a picture file's pixels as they are.
 cv::Mat load(const std::filesystem::path& file);
 

@@ -63,3 +63,7 @@ TEST(JsonReader, saysWhereTextStopsBeingJson) {
                 }),
                 HasSubstr("my.json: line 3"));
 }
+
+TEST(JsonReader, aNumberBeyondAllNumbersIsAnError) {
+    EXPECT_THROW(tympan::parseJson({"x.json", "{ \"width\": 401e308 }"}), tympan::Error);
+}
