@@ -1,21 +1,72 @@
 #pragma once
-#include <optional>
 #include <string>
+#include <vector>
 
 #include "core/artwork/colour.h"
-#include "core/measure/geometry.h"
+#include "core/object/shape.h"
 
 namespace tympan {
 
-/// What receives the transfer, in the finished frame: x to the right and y down on the face that people will
-/// see.
+// What receives the transfer, in the finished frame: x to the right and y down on the face that people will
+// see, mm from the middle of the shape's box. A tin is unrolled: its flat side is the face.
+
+/// What an object is made of, as the catalogue has it; an object keeps its own copy. The texture is one that
+/// `core/render/texture` knows.
+struct Material {
+    std::string id = "pale-wood";  ///< the catalogue's first, until something else is said
+    std::string name = "bare pale wood";
+    Rgb8 ground{239, 232, 218};  ///< its usual colour
+    std::string texture =
+        "none";  ///< "none", "wood", "canvas", "cloth", "slate", "metal", "glass", "paper", "cork", "skin"
+    bool seen_through = false;  ///< clear, and looked at from the side that is not coated: one turn more
+
+    bool operator==(const Material&) const = default;
+};
+
+enum class ZoneKind {
+    hole,      ///< nothing is there: a hanging hole, a slot
+    keep_out,  ///< no ink: a knot, a hinge, a handle
+    painted,   ///< another ground: a painted patch
+};
+std::string_view name(ZoneKind kind);
+
+/// A part of the face that is unlike the rest.
+struct Zone {
+    ZoneKind kind = ZoneKind::keep_out;
+    std::string name;  ///< "knot"
+    Shape shape;
+    PointMm at;                  ///< the middle of its shape, on the object
+    Rgb8 colour{250, 248, 240};  ///< of a painted patch
+
+    bool operator==(const Zone&) const = default;
+};
+
 struct Object {
     int id = 0;
-    std::string name;            ///< "oak table top"
-    std::optional<SizeMm> size;  ///< of its face; none: a spot on something bigger
+    std::string name;  ///< "oak table top"
+    Shape shape;
+    Material material;
     Rgb8 ground{239, 232, 218};  ///< the colour that shows wherever no ink lies: the whites of the picture
+    std::vector<Zone> zones;
+    std::vector<Rgb8> grounds;  ///< other colours under consideration
+    std::string notes;
 
+    bool spot() const { return shape.kind == ShapeKind::spot; }
     bool operator==(const Object&) const = default;
 };
+
+/// The outline of a zone, on the object.
+Outline outlineOf(const Zone& zone);
+/// The object itself less its holes; empty for a spot.
+Outline plateOf(const Object& object);
+/// Where people will see ink if it is laid there: the plate, or the opening of a framed board.
+Outline visibleOf(const Object& object);
+/// Where ink may lie: what is visible less its keep-outs.
+Outline openOf(const Object& object);
+/// The size of its box; nothing for a spot.
+SizeMm sizeOf(const Object& object);
+
+/// Where the sides of a wrapped canvas are folded: the box of its front face. Of anything else its whole box.
+RectMm frontOf(const Object& object);
 
 }  // namespace tympan

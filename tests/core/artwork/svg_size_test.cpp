@@ -7,6 +7,7 @@ using tympan::statesPixels;
 TEST(SvgSize, realUnitsAreNoPixels) {
     for (const char* unit : {"mm", "cm", "in", "pt", "pc", "mm "})
         EXPECT_FALSE(statesPixels(std::string("<svg width=\"40") + unit + "\" height='9'>")) << unit;
+    EXPECT_FALSE(statesPixels("<svg:svg xmlns:svg=\"http://www.w3.org/2000/svg\" width=\"40mm\"/>"));
     EXPECT_FALSE(statesPixels("<?xml version=\"1.0\"?>\n<svg\n  width = '40mm'/>"));
 }
 

@@ -1,0 +1,146 @@
+#include "core/object/object_json.h"
+
+#include <fmt/format.h>
+
+#include "core/measure/outline_operations.h"
+#include "core/object/materials.h"
+
+namespace tympan {
+
+using nlohmann::json;
+
+namespace {
+
+constexpr double farthest_mm = 1e5;
+constexpr std::size_t most_points = 200'000;
+
+// A ring is a flat list x, y, x, y: half the size of pairs, and read in one go.
+json toJson(const Ring& ring) {
+    json list = json::array();
+    for (const PointMm& p : ring) {
+        list.push_back(p.x);
+        list.push_back(p.y);
+    }
+    return list;
+}
+
+Outline readOutline(JsonReader& reader, const std::string& field, bool closed) {
+    Outline outline;
+    for (JsonReader& entry : reader.objects(field)) {
+        const std::vector<double> v = entry.numbers("points", -farthest_mm, farthest_mm, 2 * most_points);
+        if (v.size() % 2 != 0) entry.fail("points", "must be pairs of numbers");
+        Ring& ring = outline.rings.emplace_back();
+        for (std::size_t i = 0; i < v.size(); i += 2) ring.push_back({v[i], v[i + 1]});
+        entry.finish();
+    }
+    return closed ? tidied(outline.rings) : outline;
+}
+
+std::vector<Rgb8> readColours(JsonReader& reader, const std::string& field) {
+    std::vector<Rgb8> colours;
+    if (!reader.has(field)) return colours;
+    for (const std::string& text : reader.texts(field)) {
+        const auto colour = parseColour(text);
+        if (!colour) reader.fail(field, "must be colours such as \"#e8dfc8\"");
+        colours.push_back(*colour);
+    }
+    return colours;
+}
+
+}  // namespace
+
+json toJson(const Shape& shape) {
+    json value{{"kind", name(shape.kind)}};
+    const auto& list = measuresOf(shape.kind);
+    for (std::size_t i = 0; i < list.size(); ++i) value[std::string(list[i].id)] = shape.measures.at(i);
+    if (!shape.outline.empty()) {
+        json rings = json::array();
+        for (const Ring& ring : shape.outline.rings) rings.push_back({{"points", toJson(ring)}});
+        value["outline"] = std::move(rings);
+    }
+    return value;
+}
+
+Shape readShape(JsonReader reader) {
+    std::vector<std::string> names;
+    for (ShapeKind kind : shapeKinds()) names.emplace_back(name(kind));
+    const ShapeKind kind = shapeKindNamed(reader.oneOf("kind", names));
+    std::vector<double> measures;
+    for (const Measure& each : measuresOf(kind))
+        measures.push_back(reader.number(std::string(each.id), each.least, each.most, each.usual));
+    Shape shape = shapeOf(kind, std::move(measures));
+    if (reader.has("outline")) {
+        if (kind != ShapeKind::drawn && kind != ShapeKind::plank)
+            reader.fail("outline", fmt::format("a {} has no drawn outline", name(kind)));
+        shape.outline = readOutline(reader, "outline", kind == ShapeKind::drawn);
+    }
+    if (kind == ShapeKind::drawn && shape.outline.empty()) reader.fail("outline", "must enclose something");
+    reader.finish();
+    return shape;
+}
+
+json toJson(const Material& material) {
+    json value{{"id", material.id},
+               {"name", material.name},
+               {"ground", formatColour(material.ground)},
+               {"texture", material.texture}};
+    if (material.seen_through) value["seen_through"] = true;
+    return value;
+}
+
+Material readMaterial(JsonReader reader) {
+    Material material;
+    material.id = reader.id("id");
+    material.name = reader.text("name");
+    material.ground = readColour(reader, "ground");
+    material.texture = reader.oneOf("texture", textures());
+    material.seen_through = reader.flag("seen_through", false);
+    reader.finish();
+    return material;
+}
+
+json toJson(const Object& object) {
+    json value{{"id", object.id},
+               {"name", object.name},
+               {"shape", toJson(object.shape)},
+               {"material", toJson(object.material)},
+               {"ground", formatColour(object.ground)}};
+    for (const Zone& zone : object.zones) {
+        json entry{{"kind", name(zone.kind)}, {"name", zone.name}, {"shape", toJson(zone.shape)},
+                   {"x_mm", zone.at.x},       {"y_mm", zone.at.y}, {"colour", formatColour(zone.colour)}};
+        value["zones"].push_back(std::move(entry));
+    }
+    for (const Rgb8& colour : object.grounds) value["grounds"].push_back(formatColour(colour));
+    if (!object.notes.empty()) value["notes"] = object.notes;
+    return value;
+}
+
+Zone readZone(JsonReader& reader) {
+    Zone zone;
+    const std::string kind = reader.oneOf("kind", {"hole", "keep-out", "painted"});
+    zone.kind = kind == "hole" ? ZoneKind::hole : kind == "painted" ? ZoneKind::painted : ZoneKind::keep_out;
+    zone.name = reader.note("name");
+    zone.shape = readShape(reader.object("shape"));
+    zone.at = {reader.number("x_mm", -farthest_mm, farthest_mm),
+               reader.number("y_mm", -farthest_mm, farthest_mm)};
+    if (reader.has("colour")) zone.colour = readColour(reader, "colour");
+    reader.finish();
+    return zone;
+}
+
+Object readObject(JsonReader reader) {
+    Object object;
+    object.id = reader.integer("id", 0, 1'000'000'000, 0);
+    object.name = reader.note("name");
+    object.shape = readShape(reader.object("shape"));
+    object.material = readMaterial(reader.object("material"));
+    object.ground = readColour(reader, "ground");
+    if (reader.has("zones"))
+        for (JsonReader& zone : reader.objects("zones")) object.zones.push_back(readZone(zone));
+    object.grounds = readColours(reader, "grounds");
+    object.notes = reader.note("notes");
+    reader.finish();
+    return object;
+}
+
+}  // namespace tympan
