@@ -5,64 +5,10 @@
 #include <fmt/format.h>
 
 #include "core/base/data_folder.h"
+#include "core/base/write_aside.h"
+#include "core/method/method_json.h"
 
 namespace tympan {
-
-namespace {
-
-const std::vector<std::pair<PrinterKind, std::string>> printer_ids{{PrinterKind::laser, "laser"},
-                                                                   {PrinterKind::inkjet, "inkjet"},
-                                                                   {PrinterKind::sublimation, "sublimation"},
-                                                                   {PrinterKind::white_toner, "white-toner"}};
-
-std::vector<PrinterKind> readPrinters(JsonReader& reader) {
-    std::vector<PrinterKind> kinds;
-    for (const std::string& name : reader.texts("printers")) {
-        const auto found =
-            std::find_if(printer_ids.begin(), printer_ids.end(), [&](auto& p) { return p.second == name; });
-        if (found == printer_ids.end()) reader.fail("printers", "\"" + name + "\" is not a kind of printer");
-        kinds.push_back(found->first);
-    }
-    if (kinds.empty()) reader.fail("printers", "must name at least one kind");
-    return kinds;
-}
-
-Carrier readCarrier(JsonReader reader) {
-    Carrier carrier;
-    carrier.name = reader.text("name");
-    carrier.usable_inset_mm = reader.number("usable_inset_mm", 0, 50, 0);
-    carrier.leading_edge_mm = reader.number("leading_edge_mm", 0, 80, 0);
-    reader.finish();
-    return carrier;
-}
-
-Method readMethod(JsonReader reader) {
-    Method method;
-    method.id = reader.id("id");
-    method.revision = reader.integer("revision", 1, 100000);
-    method.name = reader.text("name");
-    method.summary = reader.text("summary");
-    method.turns = reader.texts("turns");
-    method.laid_whole = reader.flag("laid_whole", false);
-    method.printers = readPrinters(reader);
-    method.carrier = readCarrier(reader.object("carrier"));
-    method.advice = reader.oneOf("tone", {"grey", "colour"}) == "grey" ? InkAdvice::grey : InkAdvice::colour;
-    method.media_type = reader.text("media_type");
-    method.before_printing = reader.texts("before_printing");
-    method.after_printing = reader.texts("after_printing");
-    method.cautions = reader.texts("cautions");
-    reader.finish();
-    return method;
-}
-
-}  // namespace
-
-std::string_view id(PrinterKind kind) {
-    return std::find_if(printer_ids.begin(), printer_ids.end(), [&](auto& p) { return p.first == kind; })
-        ->second;
-}
-
-Mirrored mirroredBy(int turns) { return turns % 2 != 0 ? Mirrored::yes : Mirrored::no; }
 
 std::vector<Method> readMethods(const JsonText& source) {
     const nlohmann::json root = parseJson(source);
@@ -78,6 +24,39 @@ std::vector<Method> readMethods(const JsonText& source) {
     if (methods.empty()) reader.fail("methods", "must hold at least one method");
     reader.finish();
     return methods;
+}
+
+UserMethods readUserMethods(const std::filesystem::path& folder) {
+    UserMethods found;
+    std::error_code none;
+    std::vector<std::filesystem::path> files;
+    for (const auto& entry : std::filesystem::directory_iterator(folder, none))
+        if (entry.path().extension() == ".json") files.push_back(entry.path());
+    std::sort(files.begin(), files.end());
+    for (const std::filesystem::path& file : files) {
+        try {
+            for (Method& method : readMethods(readJsonText(file))) {
+                if (!method.id.starts_with(user_prefix))
+                    throw Error(Error::Kind::input, file.string(),
+                                fmt::format("the method \"{}\" is not marked as a user's own", method.id),
+                                fmt::format("begin its id with \"{}\"", user_prefix));
+                found.methods.push_back(std::move(method));
+            }
+        } catch (const Error& error) {
+            found.faults.emplace_back(error.what());
+        }
+    }
+    return found;
+}
+
+std::filesystem::path writeUserMethod(const std::filesystem::path& folder, const Method& method) {
+    std::filesystem::create_directories(folder);
+    const std::filesystem::path file = folder / (method.id.substr(user_prefix.size()) + ".json");
+    const nlohmann::ordered_json all{{"schema", "tympan-methods-1"}, {"methods", {toJson(method)}}};
+    WriteAside aside(file);
+    aside.append(all.dump(2) + "\n");
+    aside.commit();
+    return file;
 }
 
 const std::vector<Method>& shippedMethods() {

@@ -8,6 +8,19 @@ namespace tympan {
 /// line.
 std::vector<Method> readMethods(const JsonText& source);
 
+/// What the ids of a user's own methods begin with.
+inline constexpr std::string_view user_prefix = "user:";
+
+struct UserMethods {
+    std::vector<Method> methods;
+    std::vector<std::string> faults;  ///< files that were left out, each with line and reason
+};
+
+/// Every *.json of a folder, as catalogues. A faulty file is left out and named; a missing folder holds none.
+UserMethods readUserMethods(const std::filesystem::path& folder);
+/// Writes one user's method into its own file of the folder, whose path is returned. Throws Error (output).
+std::filesystem::path writeUserMethod(const std::filesystem::path& folder, const Method& method);
+
 /// The catalogue that ships with the program.
 const std::vector<Method>& shippedMethods();
 

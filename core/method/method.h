@@ -1,4 +1,5 @@
 #pragma once
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -17,10 +18,55 @@ enum class InkAdvice { grey, colour };
 /// The sheet that goes through the printer.
 struct Carrier {
     std::string name;            ///< "plain copy paper"
+    std::string face;            ///< which side is printed: "the shiny side"; empty: either
     double usable_inset_mm = 0;  ///< the ink stays this far inside the page: the sheet on it is smaller
     double leading_edge_mm = 0;  ///< kept clear at the edge that enters the printer first
     bool operator==(const Carrier&) const = default;
 };
+
+/// A time between steps, in minutes: makers differ, so it is a range and a usual value.
+struct Wait {
+    enum class Kind {
+        not_before,  ///< going on too early spoils it; longer does no harm
+        not_after,   ///< a deadline: ink or medium dries
+    };
+    Kind kind = Kind::not_before;
+    double least_min = 0, typical_min = 0, most_min = 0;
+    bool operator==(const Wait&) const = default;
+};
+
+/// A temperature in °C, never without a reason: figures from makers are often without their unit.
+struct Heat {
+    double least_c = 0, most_c = 0;
+    std::string note;
+    bool operator==(const Heat&) const = default;
+};
+
+struct Step {
+    std::string words;
+    double work_min = 0;  ///< with hands on it
+    std::optional<Wait> wait;
+    std::optional<Heat> heat;
+    std::string caution;
+    bool operator==(const Step&) const = default;
+};
+
+/// Coats on one face of the object.
+struct Coats {
+    std::string face;  ///< "front"
+    std::string of;    ///< "clear varnish"
+    int least = 1, most = 1;
+    bool operator==(const Coats&) const = default;
+};
+
+/// Why a printer or a material does not go with a method.
+struct Misfit {
+    std::string what;  ///< a printer kind's or a material's id
+    std::string why;
+    bool operator==(const Misfit&) const = default;
+};
+
+enum class Rubbing { none, some, much };
 
 /// A transfer method, as the catalogue describes it. A Job keeps its own copy, so an old job never changes by
 /// itself.
@@ -32,10 +78,24 @@ struct Method {
     /// Every time the ink face is laid towards the surface, or is seen through what received it, in words.
     std::vector<std::string> turns;
     bool laid_whole =
-        false;  ///< the sheet goes onto the object untrimmed: nothing but the picture may be inked
+        false;       ///< the sheet goes onto the object untrimmed: nothing but the picture may be inked
+    int passes = 1;  ///< printed one after the other on the same sheet; more than one cannot be prepared yet
+    bool overlaps = true;  ///< sheets of one picture may overlap when laid; else they meet edge to edge
     std::vector<PrinterKind> printers;
+    std::vector<Misfit> not_printers;
+    std::vector<std::string> suits;  ///< materials by id
+    std::vector<Misfit> not_materials;
+    bool light_ground = true;        ///< the whites of the picture are the ground
+    std::vector<std::string> needs;  ///< what must be on the table: "gel", "glue", …
     Carrier carrier;
+    std::string medium;  ///< where the medium goes
+    std::vector<Coats> coats;
+    std::vector<Step> steps;
+    std::string release, finish, look;
+    Rubbing rubbing = Rubbing::none;
+    bool spare = false;  ///< fails often enough for a spare print
     InkAdvice advice = InkAdvice::grey;
+    std::string tone_note;
     std::string media_type;  ///< what to choose in the printer's own dialog
     std::vector<std::string> before_printing;
     std::vector<std::string> after_printing;
@@ -43,6 +103,18 @@ struct Method {
 
     bool operator==(const Method&) const = default;
 };
+
+/// Whether the program can prepare it: one printed pass.
+inline bool selectable(const Method& method) { return method.passes == 1; }
+
+/// From printing to the finished piece, with the least, usual and longest waits, in minutes. Deadlines take
+/// no time.
+Wait timeOf(const Method& method);
+
+/// Why a printer or a material does not go with the method; empty when it does, or when nothing is known
+/// against it.
+std::string misfit(const Method& method, PrinterKind printer);
+std::string misfitOfMaterial(const Method& method, const std::string& material);
 
 /// The parity rule: the print is mirrored when the ink is turned over an odd number of times on its way to
 /// the eye.

@@ -1,0 +1,214 @@
+#include "core/method/method_json.h"
+
+#include <algorithm>
+
+#include "core/method/catalogue.h"
+
+namespace tympan {
+
+namespace {
+
+const std::vector<std::pair<PrinterKind, std::string>> printer_ids{{PrinterKind::laser, "laser"},
+                                                                   {PrinterKind::inkjet, "inkjet"},
+                                                                   {PrinterKind::sublimation, "sublimation"},
+                                                                   {PrinterKind::white_toner, "white-toner"}};
+
+std::vector<PrinterKind> readPrinters(JsonReader& reader) {
+    std::vector<PrinterKind> kinds;
+    for (const std::string& name : reader.texts("printers")) {
+        const auto found =
+            std::find_if(printer_ids.begin(), printer_ids.end(), [&](auto& p) { return p.second == name; });
+        if (found == printer_ids.end()) reader.fail("printers", "\"" + name + "\" is not a kind of printer");
+        kinds.push_back(found->first);
+    }
+    if (kinds.empty()) reader.fail("printers", "must name at least one kind");
+    return kinds;
+}
+
+Carrier readCarrier(JsonReader reader) {
+    Carrier carrier;
+    carrier.name = reader.text("name");
+    carrier.face = reader.note("face");
+    carrier.usable_inset_mm = reader.number("usable_inset_mm", 0, 50, 0);
+    carrier.leading_edge_mm = reader.number("leading_edge_mm", 0, 80, 0);
+    reader.finish();
+    return carrier;
+}
+
+Wait readWait(JsonReader reader) {
+    constexpr double month_min = 60 * 24 * 31;
+    Wait wait;
+    wait.kind = reader.oneOf("kind", {"not-before", "not-after"}) == "not-after" ? Wait::Kind::not_after
+                                                                                 : Wait::Kind::not_before;
+    wait.least_min = reader.number("least_min", 0, month_min);
+    wait.typical_min = reader.number("typical_min", wait.least_min, month_min);
+    wait.most_min = reader.number("most_min", wait.typical_min, month_min);
+    reader.finish();
+    return wait;
+}
+
+Heat readHeat(JsonReader reader) {
+    Heat heat;
+    heat.least_c = reader.number("least_c", 20, 260);
+    heat.most_c = reader.number("most_c", heat.least_c, 260);
+    heat.note = reader.text("note");
+    reader.finish();
+    return heat;
+}
+
+Step readStep(JsonReader& reader) {
+    Step step;
+    step.words = reader.text("do");
+    step.work_min = reader.number("work_min", 0, 24 * 60, 0);
+    if (reader.has("wait")) step.wait = readWait(reader.object("wait"));
+    if (reader.has("heat")) step.heat = readHeat(reader.object("heat"));
+    step.caution = reader.note("caution");
+    reader.finish();
+    return step;
+}
+
+Coats readCoats(JsonReader& reader) {
+    Coats coats;
+    coats.face = reader.text("face");
+    coats.of = reader.text("of");
+    coats.least = reader.integer("least", 1, 20);
+    coats.most = reader.integer("most", coats.least, 20);
+    reader.finish();
+    return coats;
+}
+
+std::vector<Misfit> readMisfits(JsonReader& reader, const std::string& field) {
+    std::vector<Misfit> misfits;
+    if (!reader.has(field)) return misfits;
+    for (JsonReader& entry : reader.objects(field)) {
+        misfits.push_back({entry.id("what"), entry.text("why")});
+        entry.finish();
+    }
+    return misfits;
+}
+
+std::vector<std::string> textsOrNone(JsonReader& reader, const std::string& field) {
+    return reader.has(field) ? reader.texts(field) : std::vector<std::string>{};
+}
+
+}  // namespace
+
+Method readMethod(JsonReader reader) {
+    Method method;
+    method.id = reader.text("id");
+    const std::string_view bare = method.id.starts_with(user_prefix)
+                                      ? std::string_view(method.id).substr(user_prefix.size())
+                                      : method.id;
+    if (bare.empty() ||
+        bare.find_first_not_of("abcdefghijklmnopqrstuvwxyz0123456789-") != std::string_view::npos)
+        reader.fail("id", "may hold only small letters, figures and hyphens");
+    method.revision = reader.integer("revision", 1, 100000);
+    method.name = reader.text("name");
+    method.summary = reader.text("summary");
+    method.turns = reader.texts("turns");
+    method.laid_whole = reader.flag("laid_whole", false);
+    method.passes = reader.integer("passes", 1, 4, 1);
+    method.overlaps = reader.flag("overlaps", true);
+    method.printers = readPrinters(reader);
+    method.not_printers = readMisfits(reader, "not_printers");
+    method.suits = textsOrNone(reader, "suits");
+    method.not_materials = readMisfits(reader, "not_materials");
+    method.light_ground = reader.flag("light_ground", true);
+    method.needs = textsOrNone(reader, "needs");
+    method.carrier = readCarrier(reader.object("carrier"));
+    method.medium = reader.note("medium");
+    if (reader.has("coats"))
+        for (JsonReader& entry : reader.objects("coats")) method.coats.push_back(readCoats(entry));
+    if (reader.has("steps"))
+        for (JsonReader& entry : reader.objects("steps")) method.steps.push_back(readStep(entry));
+    method.release = reader.note("release");
+    method.finish = reader.note("finish");
+    method.look = reader.note("look");
+    const std::string rubbing =
+        reader.has("rubbing") ? reader.oneOf("rubbing", {"none", "some", "much"}) : "none";
+    method.rubbing = rubbing == "much" ? Rubbing::much : rubbing == "some" ? Rubbing::some : Rubbing::none;
+    method.spare = reader.flag("spare", false);
+    method.advice = reader.oneOf("tone", {"grey", "colour"}) == "grey" ? InkAdvice::grey : InkAdvice::colour;
+    method.tone_note = reader.note("tone_note");
+    method.media_type = reader.text("media_type");
+    method.before_printing = reader.texts("before_printing");
+    method.after_printing = reader.texts("after_printing");
+    method.cautions = reader.texts("cautions");
+    reader.finish();
+    return method;
+}
+
+namespace {
+
+nlohmann::json toJson(const Step& step) {
+    nlohmann::json value{{"do", step.words}, {"work_min", step.work_min}};
+    if (step.wait)
+        value["wait"] = {{"kind", step.wait->kind == Wait::Kind::not_after ? "not-after" : "not-before"},
+                         {"least_min", step.wait->least_min},
+                         {"typical_min", step.wait->typical_min},
+                         {"most_min", step.wait->most_min}};
+    if (step.heat)
+        value["heat"] = {
+            {"least_c", step.heat->least_c}, {"most_c", step.heat->most_c}, {"note", step.heat->note}};
+    if (!step.caution.empty()) value["caution"] = step.caution;
+    return value;
+}
+
+nlohmann::json toJson(const std::vector<Misfit>& misfits) {
+    nlohmann::json list = nlohmann::json::array();
+    for (const Misfit& each : misfits) list.push_back({{"what", each.what}, {"why", each.why}});
+    return list;
+}
+
+}  // namespace
+
+nlohmann::json toJson(const Method& method) {
+    nlohmann::json printers = nlohmann::json::array(), coats = nlohmann::json::array(),
+                   steps = nlohmann::json::array();
+    for (PrinterKind kind : method.printers) printers.push_back(id(kind));
+    for (const Coats& each : method.coats)
+        coats.push_back({{"face", each.face}, {"of", each.of}, {"least", each.least}, {"most", each.most}});
+    for (const Step& step : method.steps) steps.push_back(toJson(step));
+    return {{"id", method.id},
+            {"revision", method.revision},
+            {"name", method.name},
+            {"summary", method.summary},
+            {"turns", method.turns},
+            {"laid_whole", method.laid_whole},
+            {"passes", method.passes},
+            {"overlaps", method.overlaps},
+            {"printers", printers},
+            {"not_printers", toJson(method.not_printers)},
+            {"suits", method.suits},
+            {"not_materials", toJson(method.not_materials)},
+            {"light_ground", method.light_ground},
+            {"needs", method.needs},
+            {"carrier",
+             {{"name", method.carrier.name},
+              {"face", method.carrier.face},
+              {"usable_inset_mm", method.carrier.usable_inset_mm},
+              {"leading_edge_mm", method.carrier.leading_edge_mm}}},
+            {"medium", method.medium},
+            {"coats", coats},
+            {"steps", steps},
+            {"release", method.release},
+            {"finish", method.finish},
+            {"look", method.look},
+            {"rubbing", method.rubbing == Rubbing::much   ? "much"
+                        : method.rubbing == Rubbing::some ? "some"
+                                                          : "none"},
+            {"spare", method.spare},
+            {"tone", method.advice == InkAdvice::grey ? "grey" : "colour"},
+            {"tone_note", method.tone_note},
+            {"media_type", method.media_type},
+            {"before_printing", method.before_printing},
+            {"after_printing", method.after_printing},
+            {"cautions", method.cautions}};
+}
+
+std::string_view id(PrinterKind kind) {
+    return std::find_if(printer_ids.begin(), printer_ids.end(), [&](auto& p) { return p.first == kind; })
+        ->second;
+}
+
+}  // namespace tympan
