@@ -1,6 +1,10 @@
 #include "core/job/edits.h"
 
 #include <algorithm>
+#include <cmath>
+
+#include "core/job/fit.h"
+#include "core/job/matching.h"
 
 namespace tympan {
 
@@ -16,8 +20,10 @@ SizeMm printable(const SizeMm& size) {
 /// Applies `change` to the piece when it is there.
 template <class Change>
 Job changed(Job job, int id, Change change) {
-    if (Piece* piece = pieceIn(job, id)) change(*piece);
-    return job;
+    Piece* piece = pieceIn(job, id);
+    if (!piece) return job;
+    change(*piece);
+    return withSetFollowing(std::move(job), id);
 }
 
 }  // namespace
@@ -37,6 +43,7 @@ Job withPiece(Job job, NewPiece added) {
     piece.placement.object = added.object.id;
     piece.size = printable(added.size);
     piece.copies = std::clamp(added.copies, 1, 999);
+    piece.spares = std::clamp(added.spares, 0, 99);
     job.objects.push_back(std::move(added.object));
     job.pieces.push_back(std::move(piece));
     return job;
@@ -48,7 +55,7 @@ Job withoutPiece(Job job, int id) {
         return std::none_of(job.pieces.begin(), job.pieces.end(),
                             [&](const Piece& piece) { return piece.placement.object == object.id; });
     });
-    return job;
+    return withSetFollowing(std::move(job), id);
 }
 
 Job withName(Job job, int id, std::string name) {
@@ -63,38 +70,140 @@ Job withTone(Job job, int id, const Tone& tone) {
     return changed(std::move(job), id, [&](Piece& piece) { piece.tone = tone; });
 }
 
+Job withSpares(Job job, int id, int spares) {
+    return changed(std::move(job), id, [&](Piece& piece) { piece.spares = std::clamp(spares, 0, 99); });
+}
+
+Job withNotes(Job job, int id, std::string notes) {
+    return changed(std::move(job), id, [&](Piece& piece) { piece.notes = std::move(notes); });
+}
+
+Job withAlreadyReversed(Job job, int id, bool reversed) {
+    return changed(std::move(job), id, [&](Piece& piece) { piece.already_reversed = reversed; });
+}
+
+Job withCare(Job job, int id, std::vector<CareZone> care) {
+    return changed(std::move(job), id, [&](Piece& piece) { piece.care = std::move(care); });
+}
+
+Job withDistances(Job job, int id, std::vector<SpotDistance> distances) {
+    if (distances.size() > 2) distances.resize(2);
+    return changed(std::move(job), id,
+                   [&](Piece& piece) { piece.placement.distances = std::move(distances); });
+}
+
+Job withPlace(Job job, int id, const PointMm& from_centre, double turn_deg) {
+    return changed(std::move(job), id, [&](Piece& piece) {
+        const auto on_table = [](double mm) { return std::clamp(mm, -most_size_mm, most_size_mm); };
+        piece.placement.from_centre = {on_table(from_centre.x), on_table(from_centre.y)};
+        piece.placement.turn_deg = std::remainder(turn_deg, 360);
+        piece.placement.fit = Fit::by_hand;
+    });
+}
+
+Job withFit(Job job, int id, Fit fit, double margin_mm) {
+    Piece* piece = pieceIn(job, id);
+    if (!piece) return job;
+    piece->placement.fit = fit;
+    piece->placement.margin_mm = std::clamp(margin_mm, 0.0, most_size_mm);
+    if (fit == Fit::fill && piece->edge.cut == Cut::none) piece->edge.cut = Cut::object;
+    *piece = refitted(job, *piece);
+    return withSetFollowing(std::move(job), id);
+}
+
+Job withEdge(Job job, int id, const Edge& edge) {
+    Piece* piece = pieceIn(job, id);
+    if (!piece) return job;
+    piece->edge = edge;
+    piece->edge.stop_mm = std::clamp(edge.stop_mm, -500.0, 500.0);
+    piece->edge.rim_mm = std::clamp(edge.rim_mm, 0.1, 100.0);
+    *piece = refitted(job, *piece);
+    return withSetFollowing(std::move(job), id);
+}
+
+Job withAnother(Job job, int id, ArtworkPtr artwork, const SizeMm& size) {
+    const Piece* beside = findPiece(job, id);
+    if (!beside) return job;
+    Piece piece;
+    piece.id = job.next_id++;
+    piece.name = artwork->name;
+    piece.method = beside->method;
+    piece.tone = beside->tone;
+    piece.placement.object = beside->placement.object;
+    piece.placement.from_centre = areaMiddle(objectOf(job, *beside));
+    piece.size = printable(size);
+    piece.copies = beside->copies;
+    piece.artwork = std::move(artwork);
+    job.pieces.insert(job.pieces.begin() + (beside - job.pieces.data()) + 1, std::move(piece));
+    return job;
+}
+
+Job withDuplicate(Job job, int id) {
+    const Piece* original = findPiece(job, id);
+    if (!original) return job;
+    Object object = objectOf(job, *original);
+    Piece piece = *original;
+    object.id = job.next_id++;
+    piece.id = job.next_id++;
+    piece.placement.object = object.id;
+    const auto after = original - job.pieces.data() + 1;
+    job.objects.push_back(std::move(object));
+    job.pieces.insert(job.pieces.begin() + after, std::move(piece));
+    return job;
+}
+
+Job withMoved(Job job, int id, int places) {
+    const Piece* piece = findPiece(job, id);
+    if (!piece) return job;
+    const auto from = piece - job.pieces.data();
+    const auto to = std::clamp<std::ptrdiff_t>(from + places, 0, std::ssize(job.pieces) - 1);
+    const auto at = job.pieces.begin();
+    if (to > from) std::rotate(at + from, at + from + 1, at + to + 1);
+    if (to < from) std::rotate(at + to, at + from, at + from + 1);
+    return job;
+}
+
 Job withCopies(Job job, int id, int copies) {
     return changed(std::move(job), id, [&](Piece& piece) { piece.copies = std::clamp(copies, 1, 999); });
 }
 
-Job withWidth(Job job, int id, double width_mm, Shape shape) {
+Job withWidth(Job job, int id, double width_mm, Proportions shape) {
     return changed(std::move(job), id, [&](Piece& piece) {
-        const double height = shape == Shape::keep ? width_mm / piece.artwork->aspect() : piece.size.height;
+        const double height =
+            shape == Proportions::keep ? width_mm / piece.artwork->aspect() : piece.size.height;
         piece.size = printable({width_mm, height});
+        piece.placement.fit = Fit::by_hand;
     });
 }
 
-Job withHeight(Job job, int id, double height_mm, Shape shape) {
+Job withHeight(Job job, int id, double height_mm, Proportions shape) {
     return changed(std::move(job), id, [&](Piece& piece) {
-        const double width = shape == Shape::keep ? height_mm * piece.artwork->aspect() : piece.size.width;
+        const double width =
+            shape == Proportions::keep ? height_mm * piece.artwork->aspect() : piece.size.width;
         piece.size = printable({width, height_mm});
+        piece.placement.fit = Fit::by_hand;
     });
 }
 
 Job withSize(Job job, int id, const SizeMm& size) {
-    return changed(std::move(job), id, [&](Piece& piece) { piece.size = printable(size); });
+    return changed(std::move(job), id, [&](Piece& piece) {
+        piece.size = printable(size);
+        piece.placement.fit = Fit::by_hand;
+    });
 }
 
 Job withObject(Job job, int id, Object object) {
     const Piece* piece = findPiece(job, id);
     if (!piece) return job;
+    const int under = piece->placement.object;
     for (Object& present : job.objects)
-        if (present.id == piece->placement.object) {
+        if (present.id == under) {
             object.id = present.id;
-            if (object.size) object.size = printable(*object.size);
             present = std::move(object);
             break;
         }
+    for (Piece& each : job.pieces)
+        if (each.placement.object == under) each = refitted(job, each);
     return job;
 }
 

@@ -15,6 +15,7 @@ struct NewPiece {
     Method method;
     SizeMm size;
     int copies = 1;
+    int spares = 0;
 };
 
 /// Adds a piece with an object of its own, centred on it. The new piece is the last one.
@@ -26,14 +27,33 @@ Job withMethod(Job job, int piece, Method method);
 Job withTone(Job job, int piece, const Tone& tone);
 Job withCopies(Job job, int piece, int copies);
 
-enum class Shape { keep, change };
+enum class Proportions { keep, change };
 /// Sets one side of the picture. Keeping the shape, the other side follows the artwork's own.
-Job withWidth(Job job, int piece, double width_mm, Shape shape);
-Job withHeight(Job job, int piece, double height_mm, Shape shape);
+Job withWidth(Job job, int piece, double width_mm, Proportions shape);
+Job withHeight(Job job, int piece, double height_mm, Proportions shape);
 Job withSize(Job job, int piece, const SizeMm& size);
 
-/// Sets the object under a piece; a missing size is a spot on something bigger.
+/// Sets the object under a piece, for every piece that lies on it; those with a fit rule are fitted again.
 Job withObject(Job job, int piece, Object object);
+
+/// Moves and turns a picture by hand: its fit rule ends.
+Job withPlace(Job job, int piece, const PointMm& from_centre, double turn_deg);
+/// Sets how the picture is fitted, and fits it.
+Job withFit(Job job, int piece, Fit fit, double margin_mm);
+/// At most two distances of a spot from something that can be found.
+Job withDistances(Job job, int piece, std::vector<SpotDistance> distances);
+Job withEdge(Job job, int piece, const Edge& edge);
+Job withCare(Job job, int piece, std::vector<CareZone> care);
+Job withAlreadyReversed(Job job, int piece, bool reversed);
+Job withNotes(Job job, int piece, std::string notes);
+Job withSpares(Job job, int piece, int spares);
+
+/// Another picture on the object of a piece, centred on its area.
+Job withAnother(Job job, int piece, ArtworkPtr artwork, const SizeMm& size);
+/// The same piece once more, with an object of its own, after it.
+Job withDuplicate(Job job, int piece);
+/// Moves a piece along the line by so many places.
+Job withMoved(Job job, int piece, int places);
 
 Job withSheets(Job job, const SheetRules& rules);
 Job withUnit(Job job, Unit unit);

@@ -26,6 +26,28 @@ const Object& objectOf(const Job& job, const Piece& piece) {
     return *object;
 }
 
+std::string_view name(Fit fit) {
+    return fit == Fit::inside ? "inside" : fit == Fit::fill ? "fill" : "by-hand";
+}
+
+std::string_view name(Cut cut) {
+    return cut == Cut::object ? "object" : cut == Cut::silhouette ? "silhouette" : "none";
+}
+
+std::string_view name(Rim rim) {
+    switch (rim) {
+        case Rim::feathered:
+            return "feathered";
+        case Rim::torn:
+            return "torn";
+        case Rim::worn:
+            return "worn";
+        case Rim::sharp:
+            break;
+    }
+    return "sharp";
+}
+
 Ink inkOf(const Piece& piece) {
     switch (piece.tone.ink) {
         case Tone::InkChoice::grey:

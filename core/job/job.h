@@ -1,5 +1,8 @@
 #pragma once
+#include <memory>
+#include <nlohmann/json_fwd.hpp>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include "core/artwork/artwork.h"
@@ -11,12 +14,62 @@
 
 namespace tympan {
 
-/// Where a piece lies on its object, in the finished frame: the picture's centre, measured from the object's
-/// centre.
+/// How a picture's size and place come about. What a rule gave is kept in the piece, so that nothing moves by
+/// itself; edits that change what the rule looks at apply it again.
+enum class Fit {
+    by_hand,
+    inside,  ///< as large as it goes inside the object with its margin, clear of keep-outs, nothing cropped
+    fill,    ///< over the whole object; what is beyond the edge is left out
+};
+std::string_view name(Fit fit);
+
+/// How far a spot is from something that a maker can find: "collar", 80 mm.
+struct SpotDistance {
+    std::string from;
+    double mm = 0;
+    bool operator==(const SpotDistance&) const = default;
+};
+
+/// Where a piece lies on its object, in the finished frame.
 struct Placement {
     int object = 0;
-    PointMm from_centre;
+    PointMm from_centre;  ///< the picture's middle, from the middle of the object's box
+    double turn_deg = 0;  ///< clockwise as seen
+    Fit fit = Fit::by_hand;
+    double margin_mm = 0;                 ///< of Fit::inside: bare all round
+    std::vector<SpotDistance> distances;  ///< of a spot: at most two
     bool operator==(const Placement&) const = default;
+};
+
+/// What the inked area is cut to.
+enum class Cut {
+    none,        ///< the picture's own rectangle
+    object,      ///< the object's outline, less its holes and keep-outs
+    silhouette,  ///< what is in the picture: its alpha, or all but a clean background
+};
+std::string_view name(Cut cut);
+
+/// How the rim of the ink looks, so that the loss at edges looks meant.
+enum class Rim { sharp, feathered, torn, worn };
+std::string_view name(Rim rim);
+
+struct Edge {
+    Cut cut = Cut::none;
+    /// How far inside the object's outline the ink stops; negative: so far over it, to be trimmed. Of a
+    /// silhouette: how far beyond it the ink goes is -stop_mm.
+    double stop_mm = 0;
+    Rim rim = Rim::sharp;
+    double rim_mm = 3;  ///< how far in the rim reaches
+    int seed = 1;       ///< of torn and worn
+    bool operator==(const Edge&) const = default;
+};
+
+/// A part of the picture that seams and edges should stay away from: a face, lettering. In parts (0 to 1) of
+/// the picture's width and height, so that it stays where it is whatever the size.
+struct CareZone {
+    std::string name;
+    RectMm parts;
+    bool operator==(const CareZone&) const = default;
 };
 
 /// One artwork placed on an object by a method, at a size.
@@ -26,13 +79,31 @@ struct Piece {
     ArtworkPtr artwork;
     Method method;  ///< its own copy of the catalogue's entry
     Placement placement;
-    /// The picture's size as asked. Where its shape differs from the artwork's, the artwork is cropped about
-    /// its centre.
+    /// The picture's size as asked; on a tin, along the girth at the picture's middle and down the slope.
+    /// Where its shape differs from the artwork's, the artwork is cropped about its centre.
     SizeMm size;
     Tone tone;
+    Edge edge;
+    std::vector<CareZone> care;
+    bool already_reversed = false;  ///< the artwork came mirrored: one turn more
     int copies = 1;
+    int spares = 0;  ///< printed besides the copies: a backup, and to compare with
+    std::string notes;
 
     bool operator==(const Piece&) const = default;
+};
+
+/// Settings that pieces may share.
+struct Aspects {
+    bool tone = true, size = true, method = true, edge = true;
+    bool operator==(const Aspects&) const = default;
+};
+
+/// Pieces that are edited together.
+struct MatchedSet {
+    std::vector<int> pieces;  ///< at least two ids
+    Aspects aspects;
+    bool operator==(const MatchedSet&) const = default;
 };
 
 /// How sheets are laid out, the same for the whole job.
@@ -42,6 +113,7 @@ struct SheetRules {
     double band_mm = 7;         ///< kept for marks along a seam
     double scissor_gap_mm = 6;  ///< between pieces that share a sheet
     double ppi = 300;
+    bool printer_mirrors = false;  ///< the driver or the shop mirrors by itself: one turn more
     bool operator==(const SheetRules&) const = default;
 };
 
@@ -56,10 +128,14 @@ struct Job {
     Unit unit = Unit::mm;
     std::vector<Object> objects;
     std::vector<Piece> pieces;
+    std::vector<MatchedSet> sets;
     SheetRules sheets;
     /// Seconds since 1970; the date written into PDFs, so that the same job makes the same bytes.
     long long created = 0;
     int next_id = 1;
+    std::string notes;
+    /// Fields of a job file that this program does not know; they are written again where they stood.
+    std::shared_ptr<const nlohmann::json> rest;
 
     bool operator==(const Job&) const = default;
 };
@@ -69,6 +145,9 @@ const Piece* findPiece(const Job& job, int id);
 const Object* findObject(const Job& job, int id);
 /// The object that a piece lies on. Every piece has one: edits keep it so.
 const Object& objectOf(const Job& job, const Piece& piece);
+
+/// How many of a piece are printed.
+inline int printed(const Piece& piece) { return piece.copies + piece.spares; }
 
 /// What is printed: the piece's wish, or its method's advice.
 Ink inkOf(const Piece& piece);

@@ -3,34 +3,55 @@
 #include "core/artwork/read_picture.h"
 #include "core/base/json_reader.h"
 #include "core/job/edits.h"
+#include "core/job/piece_json.h"
 #include "core/method/catalogue.h"
+#include "core/object/materials.h"
+#include "core/object/object_json.h"
 
 namespace tympan {
 
 namespace {
 
-Rgb8 readColour(JsonReader& reader, const std::string& field) {
-    const std::string text = reader.text(field);
-    const auto colour = parseColour(text);
-    if (!colour) reader.fail(field, "must be a colour such as \"#e8dfc8\"");
-    return *colour;
+Object readRecipeObject(JsonReader reader) {
+    Object object;
+    object.name = reader.text("name");
+    object.shape = readShape(reader.object("shape"));
+    object.material = findMaterial(shippedMaterials(), reader.id("material"));
+    object.ground = reader.has("ground") ? readColour(reader, "ground") : object.material.ground;
+    if (reader.has("zones"))
+        for (JsonReader& zone : reader.objects("zones")) object.zones.push_back(readZone(zone));
+    reader.finish();
+    return object;
 }
 
-NewPiece readPiece(JsonReader& reader, const std::filesystem::path& folder) {
-    NewPiece piece;
-    piece.method = findMethod(shippedMethods(), reader.id("method"));
-    piece.size.width = reader.number("width_mm", least_size_mm, most_size_mm);
-    piece.copies = reader.integer("copies", 1, 999);
-    JsonReader object = reader.object("object");
-    piece.object.name = object.text("name");
-    piece.object.ground = readColour(object, "ground");
-    if (object.has("width_mm"))
-        piece.object.size = SizeMm{object.number("width_mm", least_size_mm, most_size_mm),
-                                   object.number("height_mm", least_size_mm, most_size_mm)};
-    object.finish();
-    piece.artwork = readPicture(folder / reader.text("picture"));
-    piece.size.height = piece.size.width / piece.artwork->aspect();
-    return piece;
+/// Adds one entry's piece, on an object of its own or on that of the entry before.
+Job withEntry(Job job, JsonReader& entry, const std::filesystem::path& folder) {
+    const std::string name = entry.text("name");
+    const ArtworkPtr artwork = readPicture(folder / entry.text("picture"));
+    SizeMm size{entry.number("width_mm", least_size_mm, most_size_mm), 0};
+    size.height = entry.number("height_mm", least_size_mm, most_size_mm, size.width / artwork->aspect());
+    const int copies = entry.integer("copies", 1, 999, 1);
+    if (entry.has("object")) {
+        job = withPiece(std::move(job), {artwork, readRecipeObject(entry.object("object")),
+                                         findMethod(shippedMethods(), entry.id("method")), size, copies});
+    } else {
+        if (job.pieces.empty()) entry.fail("object", "is missing");
+        job = withAnother(std::move(job), job.pieces.back().id, artwork, size);
+    }
+    const int id = job.pieces.back().id;
+    job = withName(std::move(job), id, name);
+    if (entry.has("edge")) job = withEdge(std::move(job), id, readEdge(entry.object("edge")));
+    if (entry.has("x_mm") || entry.has("y_mm") || entry.has("turn_deg")) {
+        const PointMm at{entry.number("x_mm", -most_size_mm, most_size_mm, 0),
+                         entry.number("y_mm", -most_size_mm, most_size_mm, 0)};
+        job = withPlace(std::move(job), id, at, entry.number("turn_deg", -360, 360, 0));
+    }
+    if (entry.has("fit")) {
+        const Fit fit = entry.oneOf("fit", {"inside", "fill"}) == "fill" ? Fit::fill : Fit::inside;
+        job = withFit(std::move(job), id, fit, entry.number("margin_mm", 0, most_size_mm, 0));
+    }
+    entry.finish();
+    return job;
 }
 
 }  // namespace
@@ -43,12 +64,8 @@ Job jobFromRecipe(const std::filesystem::path& file) {
     job.name = reader.text("name");
     job.sheets.paper = paperNamed(reader.text("paper"));
     job.created = static_cast<long long>(reader.number("created", 0, 4e9));
-    for (JsonReader& entry : reader.objects("pieces")) {
-        const std::string name = entry.text("name");
-        job = withPiece(std::move(job), readPiece(entry, file.parent_path()));
-        job = withName(std::move(job), job.pieces.back().id, name);
-        entry.finish();
-    }
+    for (JsonReader& entry : reader.objects("pieces"))
+        job = withEntry(std::move(job), entry, file.parent_path());
     reader.finish();
     return job;
 }

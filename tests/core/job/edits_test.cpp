@@ -11,8 +11,11 @@ using namespace tympan::tests;
 
 TEST(Edits, aPieceComesWithItsObjectAndGoesWithIt) {
     Job job = jobOf(picture(), {90, 60});
-    job = withPiece(job,
-                    {picture(), {0, "plank", SizeMm{300, 200}, {}}, shippedMethods().front(), {45, 30}, 2});
+    job = withPiece(job, {picture(),
+                          objectOf("plank", ShapeKind::rectangle, {300, 200}),
+                          shippedMethods().front(),
+                          {45, 30},
+                          2});
     ASSERT_EQ(job.pieces.size(), 2u);
     EXPECT_EQ(objectOf(job, job.pieces[1]).name, "plank");
     EXPECT_NE(job.pieces[0].placement.object, job.pieces[1].placement.object);
@@ -26,7 +29,8 @@ RC_GTEST_PROP(Edits, keepingItsShapeASizeAlwaysHasThePicturesAspect, ()) {
     Job job = jobOf(picture(), {90, 60});
     const int id = job.pieces.front().id;
     const double mm = *rc::gen::inRange(20, 100000) / 10.0;
-    const Job wide = withWidth(job, id, mm, Shape::keep), high = withHeight(job, id, mm, Shape::keep);
+    const Job wide = withWidth(job, id, mm, Proportions::keep),
+              high = withHeight(job, id, mm, Proportions::keep);
     RC_ASSERT(std::abs(wide.pieces.front().size.width / wide.pieces.front().size.height - 1.5) < 1e-9);
     RC_ASSERT(std::abs(high.pieces.front().size.width / high.pieces.front().size.height - 1.5) < 1e-9);
     RC_ASSERT(centredCrop(*picture(), wide.pieces.front().size).whole());
@@ -44,8 +48,8 @@ TEST(Edits, anotherShapeCropsAboutTheCentre) {
 TEST(Edits, whatCannotBePrintedIsClamped) {
     Job job = jobOf(picture(), {90, 60});
     const int id = job.pieces.front().id;
-    EXPECT_EQ(withWidth(job, id, -4, Shape::change).pieces.front().size.width, least_size_mm);
-    EXPECT_EQ(withWidth(job, id, 1e9, Shape::change).pieces.front().size.width, most_size_mm);
+    EXPECT_EQ(withWidth(job, id, -4, Proportions::change).pieces.front().size.width, least_size_mm);
+    EXPECT_EQ(withWidth(job, id, 1e9, Proportions::change).pieces.front().size.width, most_size_mm);
     EXPECT_EQ(withCopies(job, id, 0).pieces.front().copies, 1);
     SheetRules rules = job.sheets;
     rules.band_mm = 1;
@@ -54,7 +58,7 @@ TEST(Edits, whatCannotBePrintedIsClamped) {
 
 TEST(Edits, anUnknownPieceLeavesTheJobAsItWas) {
     const Job job = jobOf(picture(), {90, 60});
-    EXPECT_EQ(withWidth(job, 999, 50, Shape::keep), job);
+    EXPECT_EQ(withWidth(job, 999, 50, Proportions::keep), job);
     EXPECT_EQ(withObject(job, 999, {}), job);
     EXPECT_EQ(withoutPiece(job, 999), job);
 }

@@ -12,12 +12,14 @@ using namespace tympan::tests;
 
 TEST(JobRecipe, theDemoJobIsWhole) {
     const Job job = jobFromRecipe(dataFolder() / "demo" / "brindle-moor.json");
-    ASSERT_EQ(job.pieces.size(), 3u);
+    ASSERT_EQ(job.pieces.size(), 8u);
     EXPECT_EQ(job.name, "Brindle Moor open night");
     EXPECT_NEAR(job.pieces[0].size.width, 900, 0.01);
     EXPECT_NEAR(job.pieces[0].size.height, 600, 0.5);
     EXPECT_EQ(job.pieces[1].copies, 12);
     EXPECT_EQ(objectOf(job, job.pieces[2]).name, "canvas");
+    EXPECT_EQ(job.pieces[6].placement.object, job.pieces[7].placement.object) << "two pictures on one tin";
+    EXPECT_EQ(objectOf(job, job.pieces[3]).shape.kind, ShapeKind::polygon);
     for (const Finding& finding : findings(job))
         ADD_FAILURE() << "the clean demo has a finding: " << name(finding.id);
 }
@@ -30,7 +32,8 @@ TEST(JobRecipe, aFaultIsNamedWithItsLine) {
           "0,\n\"pieces\": [\n"
           "{ \"name\": \"a\", \"picture\": \"a.png\", \"width_mm\": 50, \"copies\": 1, \"method\": "
           "\"gel-rub-off\",\n"
-          "\"object\": { \"name\": \"o\", \"ground\": \"brown\" } }]}");
+          "\"object\": { \"name\": \"o\", \"material\": \"slate\", \"ground\": \"brown\", \"shape\": { "
+          "\"kind\": \"spot\" } } }]}");
     try {
         jobFromRecipe(folder / "r.json");
         FAIL();

@@ -1,0 +1,156 @@
+#include "core/job/fit.h"
+
+#include <cmath>
+
+#include "core/job/landing.h"
+#include "core/measure/outline_operations.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double least_side_mm = 1;
+// A picture in the middle looks better than one that is this much larger out of it.
+constexpr double middle_is_worth = 0.97;
+constexpr double coarse_mm = 0.2;
+
+Ring stampOf(double width, double aspect, double turn_deg) {
+    const double height = width / aspect;
+    return turned(rectangleOutline({-width / 2, -height / 2, width, height}), turn_deg).rings.front();
+}
+
+bool liesInside(const Outline& room, const Ring& stamp, const PointMm& middle) {
+    return without(moved(Outline{{stamp}}, middle), room).empty();
+}
+
+/// The largest width of a picture about `middle` that lies inside, found from above by bisection.
+double widestAt(const Outline& room, double aspect, double turn_deg, const PointMm& middle, double most) {
+    double inside = 0, outside = most;
+    for (int i = 0; i < 24 && outside - inside > 0.002; ++i) {
+        const double width = (inside + outside) / 2;
+        (liesInside(room, stampOf(width, aspect, turn_deg), middle) ? inside : outside) = width;
+    }
+    return inside;
+}
+
+/// The point of an outline that is nearest to `wanted`.
+PointMm nearest(const Outline& outline, const PointMm& wanted) {
+    if (contains(outline, wanted)) return wanted;
+    PointMm best;
+    double least = INFINITY;
+    for (const Ring& ring : outline.rings)
+        for (std::size_t i = 0; i < ring.size(); ++i) {
+            const PointMm &a = ring[i], &b = ring[(i + 1) % ring.size()];
+            const double dx = b.x - a.x, dy = b.y - a.y, length = dx * dx + dy * dy;
+            const double t =
+                length == 0 ? 0
+                            : std::clamp(((wanted.x - a.x) * dx + (wanted.y - a.y) * dy) / length, 0.0, 1.0);
+            const PointMm p{a.x + t * dx, a.y + t * dy};
+            const double far = std::hypot(p.x - wanted.x, p.y - wanted.y);
+            if (far < least) least = far, best = p;
+        }
+    return best;
+}
+
+/// Along the girth to the seam at the back, and along the slope to the rims.
+Distances distancesOnTin(const Bend& bend, const SizeMm& size) {
+    const double slope = bend.side.slope_mm();
+    return {(0.5 + bend.around) * bend.girth - size.width / 2, slope / 2 + bend.down - size.height / 2,
+            (0.5 - bend.around) * bend.girth - size.width / 2, slope / 2 - bend.down - size.height / 2};
+}
+
+/// The outline that a fit looks at: where ink may lie, of a wrapped canvas the front alone.
+Outline roomOn(const Object& object) {
+    const Outline open = openOf(object);
+    if (object.shape.kind != ShapeKind::wrapped_canvas) return open;
+    return shared(open, rectangleOutline(frontOf(object)));
+}
+
+}  // namespace
+
+std::optional<Fitted> largestInside(const Outline& room_without_margin, double aspect, double turn_deg,
+                                    double margin_mm) {
+    const Outline room = margin_mm > 0 ? offset(room_without_margin, -margin_mm) : room_without_margin;
+    if (room.empty()) return {};
+    const RectMm box = bounds(room);
+    const double most = std::hypot(box.width, box.height);
+    const PointMm wanted = centroid(room);
+    const double at_middle = widestAt(room, aspect, turn_deg, wanted, most);
+    PointMm place = wanted;
+    double low = at_middle, high = most;
+    const Outline coarse = simplified(room, coarse_mm);
+    for (int i = 0; i < 16 && high - low > 0.01 * high; ++i) {
+        const double width = (low + high) / 2;
+        const Outline places = roomForMiddle(coarse, stampOf(width, aspect, turn_deg));
+        if (places.empty()) {
+            high = width;
+        } else {
+            low = width;
+            place = nearest(places, wanted);
+        }
+    }
+    double width = widestAt(room, aspect, turn_deg, place, most);
+    if (at_middle >= middle_is_worth * width) place = wanted, width = at_middle;
+    if (width < least_side_mm || width / aspect < least_side_mm) return {};
+    // A tenth of a millimetre is what a maker can type and read back; the nearest, where that still lies
+    // inside.
+    if (width > 20) {
+        const double nearest_tenth = std::round(width * 10) / 10;
+        width = liesInside(room, stampOf(nearest_tenth, aspect, turn_deg), place)
+                    ? nearest_tenth
+                    : std::floor(width * 10) / 10;
+    }
+    return Fitted{{width, width / aspect}, place};
+}
+
+Fitted smallestOver(const Outline& outline, double aspect, double turn_deg) {
+    const RectMm box = bounds(turned(outline, -turn_deg));
+    const double width = std::max(box.width, box.height * aspect);
+    return {{width, width / aspect}, turned(middle(box), turn_deg)};
+}
+
+PointMm areaMiddle(const Object& object) {
+    return object.spot() ? PointMm{}
+                         : centroid(object.shape.kind == ShapeKind::framed_board ? visibleOf(object)
+                                                                                 : outlineOf(object.shape));
+}
+
+Piece refitted(const Job& job, Piece piece) {
+    const Object& object = objectOf(job, piece);
+    if (object.spot() || piece.placement.fit == Fit::by_hand) return piece;
+    const double aspect = piece.size.width / piece.size.height;
+    std::optional<Fitted> fit;
+    if (piece.placement.fit == Fit::inside)
+        fit = largestInside(roomOn(object), aspect, piece.placement.turn_deg, piece.placement.margin_mm);
+    else
+        fit = smallestOver(offset(visibleOf(object), std::max(0.0, -piece.edge.stop_mm)), aspect,
+                           piece.placement.turn_deg);
+    if (!fit) return piece;
+    piece.size = fit->size;
+    piece.placement.from_centre = fit->middle;
+    return piece;
+}
+
+std::optional<Distances> distancesOf(const Job& job, const Piece& piece) {
+    const Object& object = objectOf(job, piece);
+    if (object.spot()) return {};
+    const Landing landing = landingOf(object, piece);
+    if (landing.bend) return distancesOnTin(*landing.bend, piece.size);
+    Outline visible = visibleOf(object);
+    // To the rim: a hole in between is none.
+    std::erase_if(visible.rings, [](const Ring& ring) { return area(ring) < 0; });
+    const Outline ink = inkOnObject(job, piece);
+    if (ink.empty() || visible.empty()) return {};
+    const RectMm box = bounds(ink), all = bounds(visible);
+    const PointMm at = middle(box);
+    // From far outside inwards would meet the wrong side of a hollow shape: from the ink's middle outwards.
+    const auto bare = [&](const PointMm& towards, double half, double to_box) {
+        const double edge = contains(visible, at) ? distanceAlong(visible, at, towards) : INFINITY;
+        return (std::isfinite(edge) ? edge : to_box) - half;
+    };
+    return Distances{bare({-1, 0}, at.x - box.x, at.x - all.x), bare({0, -1}, at.y - box.y, at.y - all.y),
+                     bare({1, 0}, box.right() - at.x, all.right() - at.x),
+                     bare({0, 1}, box.bottom() - at.y, all.bottom() - at.y)};
+}
+
+}  // namespace tympan

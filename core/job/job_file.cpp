@@ -1,0 +1,81 @@
+#include "core/job/job_file.h"
+
+#include <set>
+
+#include <fmt/format.h>
+
+#include "core/artwork/read_picture.h"
+#include "core/base/sha256.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr const char* job_entry = "job.json";
+constexpr const char* preview_entry = "preview.png";
+
+std::span<const unsigned char> bytesOf(const std::string& text) {
+    return {reinterpret_cast<const unsigned char*>(text.data()), text.size()};
+}
+
+}  // namespace
+
+ArtworkPtr ArtworkShelf::get(const std::string& entry, const std::string& name) {
+    if (const auto found = read_.find(entry); found != read_.end()) return found->second;
+    const auto slash = entry.find('/'), dot = entry.rfind('.');
+    const auto fail = [&](const std::string& wrong) {
+        throw Error(Error::Kind::input, entry, fmt::format("the picture \"{}\" {}", name, wrong),
+                    "add the picture again");
+    };
+    if (!entry.starts_with("artwork/") || dot == std::string::npos || entry.find("..") != std::string::npos)
+        fail("has no name that can be followed");
+    Bytes bytes;
+    try {
+        bytes = bytes_(entry);
+    } catch (const Error& error) {
+        if (error.kind() == Error::Kind::stopped) throw;
+        fail("is missing or damaged");
+    }
+    if (sha256(bytes) != entry.substr(slash + 1, dot - slash - 1)) fail("is not the one that was saved");
+    ArtworkPtr artwork;
+    try {
+        artwork = readPicture(std::move(bytes), name.empty() ? "picture" : name, progress_);
+    } catch (const Error& error) {
+        if (error.kind() == Error::Kind::stopped) throw;
+        fail("cannot be read: " + error.wrong());
+    }
+    return read_[entry] = artwork;
+}
+
+std::vector<ArtworkPtr> artworksOf(const Job& job) {
+    std::vector<ArtworkPtr> artworks;
+    std::set<std::string> seen;
+    for (const Piece& piece : job.pieces)
+        if (seen.insert(piece.artwork->sha256).second) artworks.push_back(piece.artwork);
+    return artworks;
+}
+
+ReadJob openJobFile(const std::filesystem::path& file, const Progress& progress) {
+    const Container container(file);
+    const Bytes text = container.read(job_entry);
+    ArtworkShelf shelf([&](const std::string& entry) { return container.read(entry); }, {progress.stop, {}});
+    ReadJob read =
+        readJob({file.string(), {text.begin(), text.end()}},
+                [&](const std::string& entry, const std::string& name) { return shelf.get(entry, name); });
+    if (container.damaged())
+        read.faults.insert(read.faults.begin(), "the file is cut off or damaged at its end");
+    return read;
+}
+
+void saveJobFile(const std::filesystem::path& file, const Job& job,
+                 std::span<const unsigned char> preview_png, const Progress& progress) {
+    const std::string text = jsonOf(job);
+    const std::vector<ArtworkPtr> artworks = artworksOf(job);
+    // The job comes first: of a file that was cut off later, as much as possible can then be had.
+    Entries entries{{job_entry, bytesOf(text)}};
+    if (!preview_png.empty()) entries.emplace_back(preview_entry, preview_png);
+    for (const ArtworkPtr& artwork : artworks) entries.emplace_back(entryOf(*artwork), *artwork->bytes);
+    writeContainer(file, entries, job.created, progress);
+}
+
+}  // namespace tympan

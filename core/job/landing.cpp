@@ -1,0 +1,146 @@
+#include "core/job/landing.h"
+
+#include <cmath>
+#include <numbers>
+
+#include "core/artwork/silhouette.h"
+#include "core/measure/outline_operations.h"
+
+namespace tympan {
+
+namespace {
+
+/// Straight edges are bent in parts of this length.
+constexpr double bending_step_mm = 1;
+
+template <class Change>
+Outline changed(Outline outline, Change change) {
+    for (Ring& ring : outline.rings)
+        for (PointMm& point : ring) point = change(point);
+    return outline;
+}
+
+Bend bendOf(const Object& object, const Piece& piece) {
+    const Shape& tin = object.shape;
+    Bend bend{
+        Unrolled(measure(tin, "top_girth_mm"), measure(tin, "bottom_girth_mm"), measure(tin, "height_mm")), 0,
+        0, 0, piece.placement.turn_deg};
+    const PointMm at = bend.side.onTin(piece.placement.from_centre);
+    bend.around = at.x;
+    bend.down = at.y;
+    bend.girth = std::max(1.0, bend.side.girthAt(at.y));
+    return bend;
+}
+
+Outline rectangleAbout(const SizeMm& size) {
+    return rectangleOutline({-size.width / 2, -size.height / 2, size.width, size.height});
+}
+
+/// The same shape with points at least every `step` along its edges.
+Outline inSmallSteps(const Outline& outline, double step) {
+    Outline fine;
+    for (const Ring& ring : outline.rings) {
+        Ring& out = fine.rings.emplace_back();
+        for (std::size_t i = 0; i < ring.size(); ++i) {
+            const PointMm &a = ring[i], &b = ring[(i + 1) % ring.size()];
+            const int parts =
+                std::clamp(static_cast<int>(std::hypot(b.x - a.x, b.y - a.y) / step) + 1, 1, 20000);
+            for (int k = 0; k < parts; ++k)
+                out.push_back({a.x + (b.x - a.x) * k / parts, a.y + (b.y - a.y) * k / parts});
+        }
+    }
+    return fine;
+}
+
+/// What is in the picture, in mm about its middle, as far as the crop leaves it.
+std::optional<Outline> silhouetteOn(const Piece& piece) {
+    const std::optional<Outline> parts = silhouetteOf(*piece.artwork);
+    if (!parts) return {};
+    const SourceBox box = centredCrop(*piece.artwork, piece.size);
+    const double across = piece.size.width / (box.right - box.left),
+                 down = piece.size.height / (box.bottom - box.top);
+    return scaled(moved(*parts, {-(box.left + box.right) / 2, -(box.top + box.bottom) / 2}), across, down);
+}
+
+}  // namespace
+
+PointMm Bend::toObject(const PointMm& in_picture) const {
+    const PointMm on_tin = turned(in_picture, turn_deg);
+    return side.flat(around + on_tin.x / girth, down + on_tin.y);
+}
+
+PointMm Bend::toPicture(const PointMm& on_object) const {
+    const PointMm on_tin = side.onTin(on_object);
+    return turned(PointMm{(on_tin.x - around) * girth, on_tin.y - down}, -turn_deg);
+}
+
+PointMm Landing::toObject(const PointMm& p) const {
+    const PointMm t = turned(p, turn_deg);
+    return {t.x + at.x, t.y + at.y};
+}
+
+PointMm Landing::fromObject(const PointMm& p) const {
+    return turned(PointMm{p.x - at.x, p.y - at.y}, -turn_deg);
+}
+
+Outline Landing::toObject(Outline outline) const {
+    return changed(std::move(outline), [&](const PointMm& p) { return toObject(p); });
+}
+
+Outline Landing::fromObject(Outline outline) const {
+    return changed(std::move(outline), [&](const PointMm& p) { return fromObject(p); });
+}
+
+Outline pictureOutline(const Landing& landing, const SizeMm& size) {
+    const Outline flat = rectangleAbout(size);
+    if (!landing.bend) return flat;
+    return landing.fromObject(changed(inSmallSteps(flat, bending_step_mm),
+                                      [&](const PointMm& p) { return landing.bend->toObject(p); }));
+}
+
+namespace {
+
+std::optional<Outline> inkIn(const Landing& landing, const Object& object, const Piece& piece) {
+    const Outline picture = pictureOutline(landing, piece.size);
+    if (piece.edge.cut == Cut::object && !object.spot())
+        return shared(picture, landing.fromObject(offset(openOf(object), -piece.edge.stop_mm)));
+    if (piece.edge.cut == Cut::silhouette)
+        if (const auto seen = silhouetteOn(piece)) {
+            const Outline grown = shared(rectangleAbout(piece.size), offset(*seen, -piece.edge.stop_mm));
+            if (!landing.bend) return grown;
+            return landing.fromObject(changed(inSmallSteps(grown, bending_step_mm),
+                                              [&](const PointMm& p) { return landing.bend->toObject(p); }));
+        }
+    if (!landing.bend && piece.edge.rim == Rim::sharp) return {};
+    return picture;
+}
+
+}  // namespace
+
+Landing landingOf(const Object& object, const Piece& piece) {
+    Landing landing;
+    landing.at = piece.placement.from_centre;
+    landing.turn_deg = piece.placement.turn_deg;
+    if (object.shape.kind == ShapeKind::tapered) {
+        const Bend bend = bendOf(object, piece);
+        const PointMm right = bend.toObject({0.01, 0}), left = bend.toObject({-0.01, 0});
+        landing.turn_deg = std::atan2(right.y - left.y, right.x - left.x) * 180 / std::numbers::pi;
+        landing.bend = bend;
+    }
+    landing.ink = inkIn(landing, object, piece);
+    const bool nothing = landing.ink && landing.ink->empty();
+    landing.box = bounds(landing.ink && !nothing ? *landing.ink : pictureOutline(landing, piece.size));
+    return landing;
+}
+
+SizeMm printSizeOf(const Job& job, const Piece& piece) {
+    const RectMm box = landingOf(job, piece).box;
+    return {box.width, box.height};
+}
+
+Outline inkOnObject(const Job& job, const Piece& piece) {
+    const Landing landing = landingOf(job, piece);
+    return landing.toObject(landing.ink ? *landing.ink : pictureOutline(landing, piece.size));
+}
+
+}  // namespace tympan

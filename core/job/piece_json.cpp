@@ -1,0 +1,188 @@
+#include "core/job/piece_json.h"
+
+#include <fmt/format.h>
+
+#include "core/job/edits.h"
+#include "core/method/method_json.h"
+
+namespace tympan {
+
+using nlohmann::json;
+
+namespace {
+
+constexpr double farthest_mm = most_size_mm;
+
+Placement readPlacement(JsonReader reader) {
+    Placement placement;
+    placement.object = reader.integer("object", 0, 1'000'000'000);
+    placement.from_centre = {reader.number("x_mm", -farthest_mm, farthest_mm, 0),
+                             reader.number("y_mm", -farthest_mm, farthest_mm, 0)};
+    placement.turn_deg = reader.number("turn_deg", -360, 360, 0);
+    const std::string fit =
+        reader.has("fit") ? reader.oneOf("fit", {"by-hand", "inside", "fill"}) : "by-hand";
+    placement.fit = fit == "inside" ? Fit::inside : fit == "fill" ? Fit::fill : Fit::by_hand;
+    placement.margin_mm = reader.number("margin_mm", 0, farthest_mm, 0);
+    if (reader.has("distances"))
+        for (JsonReader& each : reader.objects("distances")) {
+            placement.distances.push_back({each.note("from"), each.number("mm", 0, farthest_mm)});
+            each.finish();
+        }
+    if (placement.distances.size() > 2) reader.fail("distances", "can be two at most");
+    reader.finish();
+    return placement;
+}
+
+Tone readTone(JsonReader reader) {
+    Tone tone;
+    const std::string ink = reader.oneOf("ink", {"as-method-says", "grey", "colour"});
+    tone.ink = ink == "grey"     ? Tone::InkChoice::grey
+               : ink == "colour" ? Tone::InkChoice::colour
+                                 : Tone::InkChoice::as_method_says;
+    if (reader.isText("contrast")) {
+        const bool none = reader.oneOf("contrast", {"auto", "none"}) == "none";
+        tone.contrast.kind = none ? Contrast::Kind::none : Contrast::Kind::automatic;
+    } else {
+        tone.contrast = {Contrast::Kind::strength, reader.integer("contrast", 0, 100)};
+    }
+    reader.finish();
+    return tone;
+}
+
+CareZone readCareZone(JsonReader& reader) {
+    CareZone zone{reader.note("name"),
+                  {reader.number("left", 0, 1), reader.number("top", 0, 1), reader.number("width", 0, 1),
+                   reader.number("height", 0, 1)}};
+    reader.finish();
+    return zone;
+}
+
+Paper readPaper(JsonReader reader) {
+    Paper paper;
+    paper.id = reader.text("id");
+    paper.name = reader.text("name");
+    paper.size = {reader.number("width_mm", 50, 5000), reader.number("height_mm", 50, 5000)};
+    paper.media = reader.note("media");
+    reader.finish();
+    return paper;
+}
+
+}  // namespace
+
+json toJson(const Placement& placement) {
+    json value{{"object", placement.object},      {"x_mm", placement.from_centre.x},
+               {"y_mm", placement.from_centre.y}, {"turn_deg", placement.turn_deg},
+               {"fit", name(placement.fit)},      {"margin_mm", placement.margin_mm}};
+    for (const SpotDistance& each : placement.distances)
+        value["distances"].push_back({{"from", each.from}, {"mm", each.mm}});
+    return value;
+}
+
+json toJson(const Edge& edge) {
+    return {{"cut", name(edge.cut)},
+            {"stop_mm", edge.stop_mm},
+            {"rim", name(edge.rim)},
+            {"rim_mm", edge.rim_mm},
+            {"seed", edge.seed}};
+}
+
+json toJson(const Tone& tone) {
+    json value{{"ink", tone.ink == Tone::InkChoice::grey     ? "grey"
+                       : tone.ink == Tone::InkChoice::colour ? "colour"
+                                                             : "as-method-says"}};
+    if (tone.contrast.kind == Contrast::Kind::strength)
+        value["contrast"] = tone.contrast.strength;
+    else
+        value["contrast"] = tone.contrast.kind == Contrast::Kind::none ? "none" : "auto";
+    return value;
+}
+
+Edge readEdge(JsonReader reader) {
+    Edge edge;
+    const std::string cut = reader.oneOf("cut", {"none", "object", "silhouette"});
+    edge.cut = cut == "object" ? Cut::object : cut == "silhouette" ? Cut::silhouette : Cut::none;
+    edge.stop_mm = reader.number("stop_mm", -500, 500, 0);
+    const std::string rim = reader.oneOf("rim", {"sharp", "feathered", "torn", "worn"});
+    edge.rim = rim == "feathered" ? Rim::feathered
+               : rim == "torn"    ? Rim::torn
+               : rim == "worn"    ? Rim::worn
+                                  : Rim::sharp;
+    edge.rim_mm = reader.number("rim_mm", 0.1, 100, 3);
+    edge.seed = reader.integer("seed", 0, 1'000'000'000, 1);
+    reader.finish();
+    return edge;
+}
+
+json toJson(const Piece& piece) {
+    json value{{"id", piece.id},
+               {"name", piece.name},
+               {"artwork", entryOf(*piece.artwork)},
+               {"artwork_name", piece.artwork->name},
+               {"method", toJson(piece.method)},
+               {"placement", toJson(piece.placement)},
+               {"width_mm", piece.size.width},
+               {"height_mm", piece.size.height},
+               {"tone", toJson(piece.tone)},
+               {"edge", toJson(piece.edge)},
+               {"already_reversed", piece.already_reversed},
+               {"copies", piece.copies},
+               {"spares", piece.spares}};
+    for (const CareZone& zone : piece.care)
+        value["care"].push_back({{"name", zone.name},
+                                 {"left", zone.parts.x},
+                                 {"top", zone.parts.y},
+                                 {"width", zone.parts.width},
+                                 {"height", zone.parts.height}});
+    if (!piece.notes.empty()) value["notes"] = piece.notes;
+    return value;
+}
+
+Piece readPiece(JsonReader reader, const ArtworkSource& artworks) {
+    Piece piece;
+    piece.id = reader.integer("id", 1, 1'000'000'000);
+    piece.name = reader.note("name");
+    piece.method = readMethod(reader.object("method"));
+    piece.placement = readPlacement(reader.object("placement"));
+    piece.size = {reader.number("width_mm", least_size_mm, most_size_mm),
+                  reader.number("height_mm", least_size_mm, most_size_mm)};
+    piece.tone = readTone(reader.object("tone"));
+    if (reader.has("edge")) piece.edge = readEdge(reader.object("edge"));
+    if (reader.has("care"))
+        for (JsonReader& zone : reader.objects("care")) piece.care.push_back(readCareZone(zone));
+    piece.already_reversed = reader.flag("already_reversed", false);
+    piece.copies = reader.integer("copies", 1, 999);
+    piece.spares = reader.integer("spares", 0, 99, 0);
+    piece.notes = reader.note("notes");
+    const std::string entry = reader.text("artwork");
+    piece.artwork = artworks(entry, reader.note("artwork_name"));
+    reader.finish();
+    return piece;
+}
+
+json toJson(const SheetRules& rules) {
+    return {{"paper",
+             {{"id", rules.paper.id},
+              {"name", rules.paper.name},
+              {"width_mm", rules.paper.size.width},
+              {"height_mm", rules.paper.size.height},
+              {"media", rules.paper.media}}},
+            {"margin_mm", rules.margin_mm},
+            {"band_mm", rules.band_mm},
+            {"scissor_gap_mm", rules.scissor_gap_mm},
+            {"ppi", rules.ppi},
+            {"printer_mirrors", rules.printer_mirrors}};
+}
+
+SheetRules readSheetRules(JsonReader reader) {
+    SheetRules rules;
+    rules.paper = readPaper(reader.object("paper"));
+    rules.margin_mm = reader.number("margin_mm", 0, 500);
+    rules.band_mm = reader.number("band_mm", least_band_mm, 200);
+    rules.scissor_gap_mm = reader.number("scissor_gap_mm", 0, 200);
+    rules.ppi = reader.number("ppi", 30, 2400);
+    rules.printer_mirrors = reader.flag("printer_mirrors", false);
+    reader.finish();
+    return rules;
+}
+
+}  // namespace tympan
