@@ -3,8 +3,11 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/job/edits.h"
+#include "core/job/fit.h"
+#include "core/job/landing.h"
 #include "core/layout/imposition.h"
+#include "core/measure/outline_operations.h"
+#include "core/method/catalogue.h"
 #include "core/render/print.h"
 
 namespace tympan {
@@ -15,21 +18,24 @@ constexpr double near_miss_mm = 5;
 // Below this, single pixels show at arm's length (about 0.2 mm each).
 constexpr double few_ppi = 120;
 constexpr double worth_saying_crop = 0.005;
+// Black ink over less light than this shows a third of the contrast that white paint gives, or less.
+constexpr double dark_ground = 0.18;
+constexpr double least_area_mm2 = 0.5;  // rounding at rims is not worth a look
 
 /// The largest size of the picture's present shape that one sheet holds, and by how much the picture misses
 /// it.
 std::optional<Finding> missesOneSheet(const Job& job, const Piece& piece) {
     const PixelGrid grid{job.sheets.ppi};
-    const SizePx size = grid.printPixels(piece.size);
+    const SizeMm print = printSizeOf(job, piece);
+    const SizePx size = grid.printPixels(print);
     std::optional<Finding> nearest;
     for (Orientation orientation : {Orientation::portrait, Orientation::landscape}) {
         const RectPx area = printableArea(job.sheets.paper, orientation, job.sheets, piece.method.carrier);
-        const double over =
-            std::max(piece.size.width - grid.mm(area.width), piece.size.height - grid.mm(area.height));
+        const double over = std::max(print.width - grid.mm(area.width), print.height - grid.mm(area.height));
         if (size.width <= area.width && size.height <= area.height) return {};
         if (area.area() == 0 || over >= near_miss_mm || (nearest && over >= nearest->mm)) continue;
         const double scale =
-            std::min({1.0, grid.mm(area.width) / piece.size.width, grid.mm(area.height) / piece.size.height});
+            std::min({1.0, grid.mm(area.width) / print.width, grid.mm(area.height) / print.height});
         // Down to a tenth of a millimetre, so that the size is one that a maker can type and read back.
         const double width = std::floor(piece.size.width * scale * 10 + 1e-6) / 10;
         nearest = Finding{Finding::Id::misses_one_sheet,
@@ -37,20 +43,95 @@ std::optional<Finding> missesOneSheet(const Job& job, const Piece& piece) {
                           piece.id,
                           over,
                           0,
-                          SizeMm{width, width * piece.size.height / piece.size.width}};
+                          SizeMm{width, width * piece.size.height / piece.size.width},
+                          {}};
     }
     return nearest;
 }
 
-std::optional<Finding> largerThanObject(const Job& job, const Piece& piece) {
+/// Ink over the rim of what is visible, unless it is cut there or meant to be trimmed.
+std::optional<Finding> largerThanObject(const Job& job, const Piece& piece, const Outline& visible,
+                                        const Outline& ink) {
+    if (piece.edge.cut == Cut::object) return {};
+    const RectMm inside = bounds(visible), all = bounds(ink);
+    const double box_over = std::max(
+        {inside.x - all.x, inside.y - all.y, all.right() - inside.right(), all.bottom() - inside.bottom()});
+    // Holes are not the rim.
+    Outline plate = visible;
+    std::erase_if(plate.rings, [](const Ring& ring) { return area(ring) < 0; });
+    if (area(without(ink, plate)) < least_area_mm2) return {};
+    Finding finding{
+        Finding::Id::larger_than_object, Severity::warning, piece.id, std::max(0.0, box_over), 0, {}, {}};
+    Piece inside_piece = piece;
+    inside_piece.placement.fit = Fit::inside;
+    inside_piece.placement.margin_mm = 0;
+    finding.remedy = refitted(job, inside_piece).size;
+    return finding;
+}
+
+std::optional<Finding> crossesKeepOut(const Object& object, const Piece& piece, const Outline& ink) {
+    for (const Zone& zone : object.zones) {
+        if (zone.kind == ZoneKind::painted) continue;
+        const double crossed = area(shared(ink, outlineOf(zone)));
+        if (crossed >= least_area_mm2)
+            return Finding{
+                Finding::Id::crosses_keep_out, Severity::warning, piece.id, 0, crossed, {}, zone.name};
+    }
+    return {};
+}
+
+/// A care zone in the picture's frame.
+Outline careOutline(const Piece& piece, const CareZone& zone) {
+    return rectangleOutline({(zone.parts.x - 0.5) * piece.size.width,
+                             (zone.parts.y - 0.5) * piece.size.height, zone.parts.width * piece.size.width,
+                             zone.parts.height * piece.size.height});
+}
+
+std::optional<Finding> cutsCareZone(const Object& object, const Piece& piece) {
+    const Landing landing = landingOf(object, piece);
+    if (!landing.ink) return {};
+    for (const CareZone& zone : piece.care)
+        if (area(without(careOutline(piece, zone), *landing.ink)) >= least_area_mm2)
+            return Finding{Finding::Id::edge_in_care_zone, Severity::warning, piece.id, 0, 0, {}, zone.name};
+    return {};
+}
+
+/// Relative luminance of a colour, 0 to 1.
+double lightOf(const Rgb8& colour) {
+    const Table16& linear = linearOfEncoded();
+    return luminance(linear[colour.red * 257u], linear[colour.green * 257u], linear[colour.blue * 257u]) /
+           65535.0;
+}
+
+/// See-through ink where most of the ground, painted patches and all, is too dark for it.
+std::optional<Finding> onDarkGround(const Object& object, const Piece& piece, const Outline& ink) {
+    if (!piece.method.light_ground) return {};
+    double dark = lightOf(object.ground) < dark_ground ? area(ink) : 0;
+    for (const Zone& zone : object.zones) {
+        if (zone.kind != ZoneKind::painted) continue;
+        const double covered = area(shared(ink, outlineOf(zone)));
+        if (lightOf(zone.colour) < dark_ground)
+            dark = std::max(dark, covered);
+        else
+            dark -= covered;
+    }
+    if (dark <= area(ink) / 2) return {};
+    return Finding{Finding::Id::dark_ground, Severity::warning, piece.id, 0, 0, {}, {}};
+}
+
+void lookAtObject(const Job& job, const Piece& piece, std::vector<Finding>& found) {
     const Object& object = objectOf(job, piece);
-    if (!object.size) return {};
-    const PointMm from = piece.placement.from_centre;
-    const double over = std::max(piece.size.width / 2 + std::abs(from.x) - object.size->width / 2,
-                                 piece.size.height / 2 + std::abs(from.y) - object.size->height / 2);
-    if (over < 0.05) return {};
-    return Finding{Finding::Id::larger_than_object,     Severity::warning, piece.id, over, 0,
-                   fitted(*piece.artwork, *object.size)};
+    const Outline ink = inkOnObject(job, piece);
+    if (auto dark = onDarkGround(object, piece, ink)) found.push_back(*dark);
+    if (object.spot()) return;
+    const Outline visible = visibleOf(object);
+    if (shared(ink, visible).empty()) {
+        found.push_back({Finding::Id::misses_object, Severity::blocker, piece.id, 0, 0, {}, {}});
+        return;
+    }
+    if (auto over = largerThanObject(job, piece, visible, ink)) found.push_back(*over);
+    if (auto crossed = crossesKeepOut(object, piece, ink)) found.push_back(*crossed);
+    if (auto cut = cutsCareZone(object, piece)) found.push_back(*cut);
 }
 
 }  // namespace
@@ -61,10 +142,22 @@ std::string_view name(Finding::Id id) {
             return "misses-one-sheet";
         case Finding::Id::larger_than_object:
             return "larger-than-object";
+        case Finding::Id::misses_object:
+            return "misses-object";
+        case Finding::Id::crosses_keep_out:
+            return "crosses-keep-out";
+        case Finding::Id::dark_ground:
+            return "dark-ground";
+        case Finding::Id::edge_in_care_zone:
+            return "edge-in-care-zone";
+        case Finding::Id::seam_in_care_zone:
+            return "seam-in-care-zone";
         case Finding::Id::few_pixels:
             return "few-pixels";
         case Finding::Id::whole_sheets_join:
             return "whole-sheets-join";
+        case Finding::Id::newer_method:
+            return "newer-method";
         case Finding::Id::cropped:
             return "cropped";
     }
@@ -74,20 +167,29 @@ std::string_view name(Finding::Id id) {
 std::vector<Finding> findings(const Job& job) {
     std::vector<Finding> found;
     for (const Piece& piece : job.pieces) {
-        if (auto over = largerThanObject(job, piece)) found.push_back(*over);
+        lookAtObject(job, piece, found);
         if (auto miss = missesOneSheet(job, piece)) found.push_back(*miss);
+        if (!piece.care.empty())
+            for (const std::string& name : careZonesOnSeams(job, piece))
+                found.push_back(
+                    {Finding::Id::seam_in_care_zone, Severity::warning, piece.id, 0, 0, {}, name});
         if (piece.artwork->kind == Artwork::Kind::raster && effectivePpi(piece) < few_ppi)
-            found.push_back({Finding::Id::few_pixels, Severity::note, piece.id, 0, effectivePpi(piece), {}});
+            found.push_back(
+                {Finding::Id::few_pixels, Severity::note, piece.id, 0, effectivePpi(piece), {}, {}});
+        for (const Method& method : shippedMethods())
+            if (method.id == piece.method.id && method.revision > piece.method.revision)
+                found.push_back({Finding::Id::newer_method, Severity::note, piece.id, 0, 0, {}, method.name});
         const SourceBox box = centredCrop(*piece.artwork, piece.size);
         const double lost = 1 - (box.right - box.left) * (box.bottom - box.top);
         if (lost > worth_saying_crop)
-            found.push_back({Finding::Id::cropped, Severity::note, piece.id, 0, 100 * lost, {}});
+            found.push_back({Finding::Id::cropped, Severity::note, piece.id, 0, 100 * lost, {}, {}});
         if (const long sheets = sheetsForOneCopy(job, piece); piece.method.laid_whole && sheets > 1)
             found.push_back({Finding::Id::whole_sheets_join,
                              Severity::warning,
                              piece.id,
                              0,
                              static_cast<double>(sheets),
+                             {},
                              {}});
     }
     return found;

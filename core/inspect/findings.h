@@ -14,10 +14,16 @@ enum class Severity { note, warning, blocker };
 struct Finding {
     enum class Id {
         misses_one_sheet,    ///< mm: by how much; remedy: the size that fits one sheet
-        larger_than_object,  ///< mm: how far over the edge; remedy: the size that fits
+        larger_than_object,  ///< mm: how far over the edge, uncut; remedy: fit it inside
+        misses_object,       ///< no ink lies on the object
+        crosses_keep_out,    ///< number: mm² of ink on holes and keep-outs; name: which
+        dark_ground,         ///< the ink is see-through and most of what is under it is dark
+        edge_in_care_zone,   ///< the rim of the ink runs through a care zone; name: which
+        seam_in_care_zone,   ///< a join between sheets does
         few_pixels,          ///< number: pixels of the artwork per inch of print
         whole_sheets_join,   ///< number: sheets that a method which lays them whole must join by eye
-        cropped,             ///< number: per cent of the picture that its asked shape leaves out
+        newer_method,  ///< the catalogue has a later revision of the piece's method; remedy: take it over
+        cropped,       ///< number: per cent of the picture that its asked shape leaves out
     };
     Id id;
     Severity severity;
@@ -25,6 +31,7 @@ struct Finding {
     double mm = 0;
     double number = 0;
     std::optional<SizeMm> remedy;
+    std::string name{};
 };
 
 /// "misses-one-sheet" and so on: the name in machine-readable output.

@@ -4,6 +4,8 @@
 #include <tuple>
 
 #include "core/base/error.h"
+#include "core/job/landing.h"
+#include "core/job/turns.h"
 #include "core/layout/rows.h"
 
 namespace tympan {
@@ -12,6 +14,7 @@ namespace {
 
 constexpr Orientation orientations[] = {Orientation::portrait, Orientation::landscape};
 constexpr std::size_t most_sheets = 5000;
+constexpr double care_gap_mm = 3;  // between a seam and what it should stay away from
 
 bool fitsOneSheet(const Job& job, const Piece& piece, const SizePx& size) {
     for (Orientation orientation : orientations) {
@@ -27,7 +30,7 @@ bool fitsOneSheet(const Job& job, const Piece& piece, const SizePx& size) {
 }
 
 /// The cuts of both axes on one orientation of the page.
-struct Cut {
+struct Cuts {
     Orientation orientation;
     RectPx area;
     std::vector<int> across, down;
@@ -45,26 +48,51 @@ int bandOf(const Job& job, const Piece& piece) {
     return PixelGrid{job.sheets.ppi}.firstAfter(std::max(job.sheets.band_mm, least_band_mm));
 }
 
+/// What seams stay away from along each axis, in the print frame: care zones and a little round them.
+struct Avoid {
+    std::vector<Stretch> across, down;
+};
+
+Avoid careOf(const Job& job, const Piece& piece, const SizePx& size) {
+    const PixelGrid grid{job.sheets.ppi};
+    const Landing landing = landingOf(job, piece);
+    Avoid avoid;
+    if (landing.bend) return avoid;  // a bent picture's parts are not upright boxes of its print
+    const int near = grid.nearest(care_gap_mm);
+    for (const CareZone& zone : piece.care) {
+        const RectMm box{(zone.parts.x - 0.5) * piece.size.width - landing.box.x,
+                         (zone.parts.y - 0.5) * piece.size.height - landing.box.y,
+                         zone.parts.width * piece.size.width, zone.parts.height * piece.size.height};
+        const RectPx finished{grid.nearest(box.x), grid.nearest(box.y), grid.nearest(box.width),
+                              grid.nearest(box.height)};
+        const RectPx in_print = turnOver(finished, size.width, mirroredBy(job, piece));
+        avoid.across.push_back({in_print.x - near, in_print.right() + near});
+        avoid.down.push_back({in_print.y - near, in_print.bottom() + near});
+    }
+    return avoid;
+}
+
 /// The fewest sheets; then the shortest seams; then upright. Nothing when the page has no room.
-std::optional<Cut> bestCut(const Job& job, const Piece& piece, const SizePx& size) {
+std::optional<Cuts> bestCut(const Job& job, const Piece& piece, const SizePx& size) {
     const int band = bandOf(job, piece);
-    std::optional<Cut> best;
+    const Avoid avoid = careOf(job, piece, size);
+    std::optional<Cuts> best;
     for (Orientation orientation : orientations) {
-        Cut cut{orientation,
-                printableArea(job.sheets.paper, orientation, job.sheets, piece.method.carrier),
-                {},
-                {}};
-        cut.across = cuts(size.width, cut.area.width, band);
-        cut.down = cuts(size.height, cut.area.height, band);
+        Cuts cut{orientation,
+                 printableArea(job.sheets.paper, orientation, job.sheets, piece.method.carrier),
+                 {},
+                 {}};
+        cut.across = cuts(size.width, cut.area.width, band, avoid.across);
+        cut.down = cuts(size.height, cut.area.height, band, avoid.down);
         if (cut.across.empty() || cut.down.empty()) continue;
-        const auto cost = [&](const Cut& c) { return std::tuple(c.sheets(), c.seamLength(size)); };
+        const auto cost = [&](const Cuts& c) { return std::tuple(c.sheets(), c.seamLength(size)); };
         if (!best || cost(cut) < cost(*best)) best = cut;
     }
     return best;
 }
 
-Sheet tile(const Job& job, const Piece& piece, std::size_t print, const SizePx& size, const Cut& cut, int row,
-           int column) {
+Sheet tile(const Job& job, const Piece& piece, std::size_t print, const SizePx& size, const Cuts& cut,
+           int row, int column) {
     const PixelGrid grid{job.sheets.ppi};
     const int band = bandOf(job, piece);
     const auto c = static_cast<std::size_t>(column), r = static_cast<std::size_t>(row);
@@ -91,13 +119,13 @@ Sheet tile(const Job& job, const Piece& piece, std::size_t print, const SizePx& 
 
 void addTiles(Imposition& imposition, const Job& job, const Piece& piece, std::size_t print) {
     const SizePx size = imposition.prints[print].size;
-    const std::optional<Cut> best = bestCut(job, piece, size);
+    const std::optional<Cuts> best = bestCut(job, piece, size);
     if (!best) failNoRoom(piece);
-    const Cut& cut = *best;
-    if (static_cast<std::size_t>(cut.sheets() * piece.copies) > most_sheets)
+    const Cuts& cut = *best;
+    if (static_cast<std::size_t>(cut.sheets() * printed(piece)) > most_sheets)
         throw Error(Error::Kind::input, piece.name, "more than 5000 sheets",
                     "make it smaller, or choose a larger paper");
-    for (int copy = 0; copy < piece.copies; ++copy)
+    for (int copy = 0; copy < printed(piece); ++copy)
         for (int row = 0; row + 1 < static_cast<int>(cut.down.size()); ++row)
             for (int column = 0; column + 1 < static_cast<int>(cut.across.size()); ++column) {
                 Sheet sheet = tile(job, piece, print, size, cut, row, column);
@@ -163,10 +191,27 @@ std::vector<Sheet> rowSheets(const Imposition& imposition, const Job& job,
 }  // namespace
 
 long sheetsForOneCopy(const Job& job, const Piece& piece) {
-    const SizePx size = PixelGrid{job.sheets.ppi}.printPixels(piece.size);
+    const SizePx size = PixelGrid{job.sheets.ppi}.printPixels(printSizeOf(job, piece));
     if (fitsOneSheet(job, piece, size)) return 1;
-    const std::optional<Cut> cut = bestCut(job, piece, size);
+    const std::optional<Cuts> cut = bestCut(job, piece, size);
     return cut ? cut->sheets() : 0;
+}
+
+std::vector<std::string> careZonesOnSeams(const Job& job, const Piece& piece) {
+    const SizePx size = PixelGrid{job.sheets.ppi}.printPixels(printSizeOf(job, piece));
+    if (fitsOneSheet(job, piece, size)) return {};
+    const std::optional<Cuts> cut = bestCut(job, piece, size);
+    if (!cut) return {};
+    const Avoid avoid = careOf(job, piece, size);
+    const auto crossed = [](const std::vector<int>& cuts, const Stretch& stretch) {
+        return std::any_of(cuts.begin() + 1, cuts.end() - 1,
+                           [&](int at) { return at > stretch.from && at < stretch.to; });
+    };
+    std::vector<std::string> names;
+    for (std::size_t i = 0; i < avoid.across.size(); ++i)
+        if (crossed(cut->across, avoid.across[i]) || crossed(cut->down, avoid.down[i]))
+            names.push_back(piece.care[i].name);
+    return names;
 }
 
 RectPx PlacedRegion::inkedOnPage() const {
@@ -180,7 +225,7 @@ RectPx PlacedRegion::inkedOnPage() const {
 Imposition impose(const Job& job, std::optional<Mirrored> forced) {
     Imposition imposition{{job.sheets.ppi}, {}, {}};
     for (const Piece& piece : job.pieces) {
-        imposition.prints.push_back(printOf(piece, job.sheets.ppi));
+        imposition.prints.push_back(printOf(job, piece, job.sheets.ppi));
         if (forced) imposition.prints.back().mirrored = *forced;
     }
     std::vector<bool> done(job.pieces.size(), false);
@@ -198,7 +243,7 @@ Imposition impose(const Job& job, std::optional<Mirrored> forced) {
                            fitsOneSheet(job, job.pieces[j], imposition.prints[j].size));
             if (done[j] || !together) continue;
             done[j] = true;
-            for (int copy = 0; copy < job.pieces[j].copies; ++copy) parts.emplace_back(j, copy);
+            for (int copy = 0; copy < printed(job.pieces[j]); ++copy) parts.emplace_back(j, copy);
         }
         if (piece.method.laid_whole) {
             for (const auto& part : parts)

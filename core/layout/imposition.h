@@ -52,4 +52,7 @@ Imposition impose(const Job& job, std::optional<Mirrored> forced = {});
 /// How many sheets carry one copy of a piece; 0 when the margins leave no room.
 long sheetsForOneCopy(const Job& job, const Piece& piece);
 
+/// The names of care zones of the piece that a seam runs through all the same.
+std::vector<std::string> careZonesOnSeams(const Job& job, const Piece& piece);
+
 }  // namespace tympan

@@ -1,5 +1,6 @@
 #include "core/layout/tiling.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace tympan {
@@ -7,6 +8,24 @@ namespace tympan {
 namespace {
 
 constexpr double marks_both_sides_mm = 13;  // 6.5 mm for cut ticks at either end
+
+/// The place nearest to `ideal`, from `least` to `most`, that lies in no stretch; `ideal` where there is
+/// none.
+int movedOut(int ideal, long least, long most, const std::vector<Stretch>& avoid) {
+    const auto free = [&](long at) {
+        return at >= least && at <= most && std::none_of(avoid.begin(), avoid.end(), [&](const Stretch& s) {
+                   return at > s.from && at < s.to;
+               });
+    };
+    // Only the ends of stretches can be nearest when the place itself is not free.
+    long best = ideal;
+    bool found = free(ideal);
+    for (const Stretch& s : avoid)
+        for (long end : {static_cast<long>(s.from), static_cast<long>(s.to)})
+            if (free(end) && (!found || std::abs(end - ideal) < std::abs(best - ideal)))
+                best = end, found = true;
+    return static_cast<int>(std::clamp(best, least, std::max(least, most)));
+}
 
 }  // namespace
 
@@ -28,7 +47,7 @@ RectPx printableArea(const Paper& paper, Orientation orientation, const SheetRul
     return {left, top, std::max(0, right - left), std::max(0, bottom - top)};
 }
 
-std::vector<int> cuts(int length, int room, int band) {
+std::vector<int> cuts(int length, int room, int band, const std::vector<Stretch>& avoid) {
     if (length <= room) return {0, length};
     const long outer = room - band, inner = room - 2L * band;  // one seam side, two seam sides
     if (outer < 1 || (2 * outer < length && inner < 1)) return {};
@@ -38,7 +57,11 @@ std::vector<int> cuts(int length, int room, int band) {
     std::vector<int> positions{0};
     for (long i = 1; i < parts; ++i) {
         const long before = outer + (i - 1) * inner;
-        positions.push_back(static_cast<int>((2 * before * length + capacity) / (2 * capacity)));
+        const int ideal = static_cast<int>((2 * before * length + capacity) / (2 * capacity));
+        const long reaches = positions.back() + (i == 1 ? outer : inner);
+        const long least = length - outer - (parts - 1 - i) * inner;
+        positions.push_back(movedOut(ideal, std::max<long>(least, positions.back() + 1),
+                                     std::min<long>(reaches, length - 1), avoid));
     }
     positions.push_back(length);
     return positions;

@@ -17,11 +17,17 @@ SizeMm pageOf(const Paper& paper, Orientation orientation);
 RectPx printableArea(const Paper& paper, Orientation orientation, const SheetRules& rules,
                      const Carrier& carrier);
 
+/// A stretch of an axis, in pixels, half open.
+struct Stretch {
+    int from = 0, to = 0;
+};
+
 /// The cuts of `length` pixels over sheets that offer `room` each, `band` being kept at every side with a
 /// seam: absolute positions 0, seams…, length. As few parts as possible; what is to spare is shared among
 /// them in proportion, and each seam is rounded once from its absolute place. Empty when the room does not
-/// even hold the bands.
-std::vector<int> cuts(int length, int room, int band);
+/// even hold the bands. A seam that would fall into one of the stretches to `avoid` moves to the nearest
+/// place outside them that needs no more sheets; where there is none it stays.
+std::vector<int> cuts(int length, int room, int band, const std::vector<Stretch>& avoid = {});
 
 /// Where a part of `length` begins in a free stretch: in the middle when marks then have room on both sides,
 /// else at the far end, so that what is free lies on one side.

@@ -1,5 +1,15 @@
 #include "core/render/finished.h"
 
+#include <cmath>
+#include <opencv2/imgproc.hpp>
+
+#include <fmt/format.h>
+
+#include "core/job/landing.h"
+#include "core/measure/outline_operations.h"
+#include "core/object/object_json.h"
+#include "core/render/preview.h"
+
 namespace tympan {
 
 cv::Mat onGround(const cv::Mat& ink, const Rgb8& ground) {
@@ -22,6 +32,122 @@ cv::Mat onGround(const cv::Mat& ink, const Rgb8& ground) {
             for (int c = 0; c < 3; ++c) out[c] = shade[c][p[channels == 3 ? c : 0]];
     }
     return face;
+}
+
+cv::Mat onGround(const cv::Mat& ink, const cv::Mat& ground) {
+    const Table16& linear = linearOfEncoded();
+    const Table16& encoded = encodedOfLinear();
+    std::uint32_t light[256];
+    for (std::uint32_t v = 0; v < 256; ++v) light[v] = linear[v * 257];
+    cv::Mat face(ink.rows, ink.cols, CV_8UC3);
+    const int channels = ink.channels();
+    for (int y = 0; y < ink.rows; ++y) {
+        const std::uint8_t* p = ink.ptr<std::uint8_t>(y);
+        const std::uint8_t* g = ground.ptr<std::uint8_t>(y);
+        std::uint8_t* out = face.ptr<std::uint8_t>(y);
+        for (int x = 0; x < ink.cols; ++x, p += channels, g += 3, out += 3)
+            for (int c = 0; c < 3; ++c)
+                out[c] = static_cast<std::uint8_t>(
+                    (encoded[light[p[channels == 3 ? c : 0]] * light[g[c]] / 65535] + 128) / 257);
+    }
+    return face;
+}
+
+namespace {
+
+constexpr double ground_pixels = 4e5;  // a texture is soft: what is sharper is enlarged from this
+const Rgb8 paper_white{250, 249, 245};
+
+/// The bare object, drawn once for as long as the cache keeps it. Not to be written into.
+cv::Mat keptGround(const Object& object, const FaceWindow& window, PixelCache& cache) {
+    const std::string key =
+        fmt::format("ground {} {} {} {} {}x{} of {}", window.corner.x, window.corner.y, window.turn_deg,
+                    window.grid.ppi, window.size.width, window.size.height, toJson(object).dump());
+    return cache
+        .get(key,
+             [&] {
+                 PixelBuffer made;
+                 made.view = groundOf(object, window);
+                 return made;
+             })
+        .view;
+}
+
+}  // namespace
+
+cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print, PixelCache& cache) {
+    const SizePx size = print.size;
+    if (!piece.method.light_ground)
+        return cv::Mat(size.height, size.width, CV_8UC3,
+                       cv::Scalar(paper_white.red, paper_white.green, paper_white.blue));
+    const Object& object = objectOf(job, piece);
+    const Landing landing = landingOf(object, piece);
+    const double shrink = std::min(1.0, std::sqrt(ground_pixels / (1.0 * size.width * size.height)));
+    FaceWindow window{landing.toObject(PointMm{landing.box.x, landing.box.y}),
+                      landing.turn_deg,
+                      {print.grid.ppi * shrink},
+                      {std::max(1, static_cast<int>(std::lround(size.width * shrink))),
+                       std::max(1, static_cast<int>(std::lround(size.height * shrink)))}};
+    cv::Mat ground = keptGround(object, window, cache);
+    if (shrink < 1) cv::resize(ground, ground, cv::Size(size.width, size.height), 0, 0, cv::INTER_LINEAR);
+    return ground;
+}
+
+cv::Mat finishedFace(const Job& job, const Object& object, const FaceWindow& window, PixelCache& cache,
+                     std::optional<int> without_piece, const Progress& progress) {
+    cv::Mat face = keptGround(object, window, cache);
+    const double p = window.grid.pixel_mm();
+    for (const Piece& piece : job.pieces) {
+        if (piece.placement.object != object.id || piece.id == without_piece) continue;
+        const Print print = printOf(job, piece, window.grid.ppi);
+        const cv::Mat ink = previewInk(print, cache, progress);
+        const Landing landing = landingOf(object, piece);
+        // From the window's pixels to the print's: both rasters are affine to the object.
+        const auto toPrint = [&](double column, double row) {
+            const PointMm t = turned(PointMm{column * p, row * p}, window.turn_deg);
+            const PointMm in = landing.fromObject(PointMm{window.corner.x + t.x, window.corner.y + t.y});
+            return PointMm{(in.x - landing.box.x) / p, (in.y - landing.box.y) / p};
+        };
+        // OpenCV counts from pixel centres.
+        const PointMm o = toPrint(0.5, 0.5), right = toPrint(1.5, 0.5), below = toPrint(0.5, 1.5);
+        const cv::Matx23d map(right.x - o.x, below.x - o.x, o.x - 0.5, right.y - o.y, below.y - o.y,
+                              o.y - 0.5);
+        cv::Mat laid;
+        cv::warpAffine(ink, laid, map, face.size(), cv::INTER_LINEAR | cv::WARP_INVERSE_MAP,
+                       cv::BORDER_CONSTANT, cv::Scalar::all(255));
+        if (piece.method.light_ground) {
+            face = onGround(laid, face);
+        } else {
+            // The paper stays: its white lies over the ground.
+            cv::Mat covered;
+            cv::warpAffine(print.edge ? edgeCoverage(*print.edge, print.grid,
+                                                     {0, 0, print.size.width, print.size.height})
+                                      : cv::Mat(ink.rows, ink.cols, CV_8UC1, cv::Scalar(255)),
+                           covered, map, face.size(), cv::INTER_LINEAR | cv::WARP_INVERSE_MAP);
+            face = face.clone();
+            onGround(laid, paper_white).copyTo(face, covered > 127);
+        }
+    }
+    cv::Mat result;
+    const cv::Mat plate = plateCoverage(object, window);
+    cv::cvtColor(face, result, cv::COLOR_RGB2RGBA);
+    cv::insertChannel(plate, result, 3);
+    return result;
+}
+
+FaceWindow windowOn(const Job& job, const Object& object, double most, double ppi) {
+    RectMm box = bounds(outlineOf(object.shape));
+    if (object.spot()) {
+        // All that lies on it and a part of what is around.
+        Outline all;
+        for (const Piece& piece : job.pieces)
+            if (piece.placement.object == object.id) all = united(all, inkOnObject(job, piece));
+        box = bounds(all);
+        box = grown(box, 0.15 * std::max(box.width, box.height));
+    }
+    const double square_inches = std::max(1e-6, box.width * box.height / (mm_per_inch * mm_per_inch));
+    const PixelGrid grid{std::min(ppi, std::sqrt(most / square_inches))};
+    return {{box.x, box.y}, 0, grid, grid.printPixels(SizeMm{box.width, box.height})};
 }
 
 }  // namespace tympan

@@ -2,6 +2,10 @@
 #include <opencv2/core.hpp>
 
 #include "core/artwork/colour.h"
+#include "core/base/progress.h"
+#include "core/render/ground.h"
+#include "core/render/pixel_cache.h"
+#include "core/render/print.h"
 
 namespace tympan {
 
@@ -10,5 +14,20 @@ namespace tympan {
 /// light passes once in effect). White ink is no ink: the ground is the white of the picture. A guess that
 /// leaves out wear and haze.
 cv::Mat onGround(const cv::Mat& ink, const Rgb8& ground);
+/// The same on a ground that differs from place to place, of the same size.
+cv::Mat onGround(const cv::Mat& ink, const cv::Mat& ground);
+
+/// The ground under a piece's print, finished frame, at the print's own raster: the object's, or the paper's
+/// own white when the method keeps the paper. Kept in `cache`.
+cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print, PixelCache& cache);
+
+/// A finished object as people will see it: every piece that lies on it (but one, where asked) on its ground,
+/// 8-bit RGBA (CV_8UC4), clear where there is no object. Throws Error (stopped, input).
+cv::Mat finishedFace(const Job& job, const Object& object, const FaceWindow& window, PixelCache& cache,
+                     std::optional<int> without_piece = {}, const Progress& progress = {});
+
+/// The window that shows a whole object, or a spot and what is around it, at no more than `most` pixels and
+/// no more than `ppi`.
+FaceWindow windowOn(const Job& job, const Object& object, double most, double ppi);
 
 }  // namespace tympan

@@ -1,8 +1,22 @@
 #pragma once
-#include "core/job/job.h"
+#include <memory>
+
+#include "core/job/landing.h"
 #include "core/measure/pixel_grid.h"
+#include "core/render/ink_edge.h"
 
 namespace tympan {
+
+/// How a print is bent for a tapered tin: its raster's corner and turn in the object's frame, and the upright
+/// picture that it shows.
+struct PrintBend {
+    Bend bend;
+    PointMm at;           ///< the picture's middle, object frame
+    double turn_deg = 0;  ///< of the print's frame
+    PointMm origin;       ///< the raster's top left corner, picture's frame
+    SizeMm picture;
+    SizePx upright;  ///< its raster at the print's resolution
+};
 
 /// A piece resolved to what one print of it is: exactly one raster at one resolution. Everything that shows
 /// pixels, on paper or on screen, asks `renderRegion` for boxes of this raster.
@@ -14,15 +28,17 @@ struct Print {
     Mirrored mirrored = Mirrored::no;
     Ink ink = Ink::grey;
     Contrast contrast;
-    SizeMm asked;
+    SizeMm asked;  ///< of the raster: the picture's size, or that of the box round a bent one
+    std::shared_ptr<const InkEdge> edge;    ///< none: the whole raster, sharp
+    std::shared_ptr<const PrintBend> bend;  ///< none: upright
 };
 
-/// The print of a piece at a resolution. Mirroring follows from the method alone.
+/// The print of a piece of a job at a resolution. Mirroring follows from the turns alone.
 /// Throws Error (input) above 1 Gpx.
-Print printOf(const Piece& piece, double ppi);
+Print printOf(const Job& job, const Piece& piece, double ppi);
 
 /// A resolution for looking at a piece whole: at most `most` pixels in all, and never above `ppi`.
-double previewPpi(const Piece& piece, double ppi, double most);
+double previewPpi(const Job& job, const Piece& piece, double ppi, double most);
 
 /// Pixels of the artwork per inch of print, along the axis that has fewer: what its detail comes to at this
 /// size.

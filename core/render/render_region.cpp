@@ -9,6 +9,7 @@
 #include "core/artwork/rasterise.h"
 #include "core/base/parallel.h"
 #include "core/enlarge/resample.h"
+#include "core/render/bend.h"
 #include "core/render/pixel_cache.h"
 #include "core/render/source_rows.h"
 
@@ -19,14 +20,17 @@ namespace {
 constexpr std::size_t vector_budget = std::size_t{512} << 20;
 constexpr std::uint32_t full = 65535;
 
+/// The raster of the picture before it is bent.
+SizePx uprightSize(const Print& print) { return print.bend ? print.bend->upright : print.size; }
+
 /// The pixels to resample from: the artwork's own, or a vector's at the print's resolution.
 PixelBuffer sourcePixels(const Print& print, const Progress& progress) {
     const Artwork& artwork = *print.artwork;
     if (artwork.kind == Artwork::Kind::raster) return artwork.pixels;
     static PixelCache rasterised(vector_budget);
-    const double scale =
-        std::max(print.size.width / ((print.box.right - print.box.left) * artwork.size.width),
-                 print.size.height / ((print.box.bottom - print.box.top) * artwork.size.height));
+    const SizePx size = uprightSize(print);
+    const double scale = std::max(size.width / ((print.box.right - print.box.left) * artwork.size.width),
+                                  size.height / ((print.box.bottom - print.box.top) * artwork.size.height));
     return rasterised.get(fmt::format("{}@{:.9g}", artwork.sha256, scale), [&] {
         return rasterise(artwork, scale, {progress.stop, {}});
     });
@@ -56,18 +60,17 @@ std::uint8_t toByte(std::uint32_t value) {
     return static_cast<std::uint8_t>((value * 255u + 32767u) / 65535u);
 }
 
-}  // namespace
-
-cv::Mat resampledRegion(const Print& print, const RectPx& box, const Progress& progress) {
+cv::Mat uprightRegion(const Print& print, const RectPx& box, const Progress& progress) {
+    const SizePx size = uprightSize(print);
     const PixelBuffer pixels = sourcePixels(print, progress);
     const int columns = pixels.view.cols, rows = pixels.view.rows;
     const double left = print.box.left * columns, right = print.box.right * columns;
     const double top = print.box.top * rows, bottom = print.box.bottom * rows;
-    const bool shrinks = right - left > print.size.width || bottom - top > print.size.height;
+    const bool shrinks = right - left > size.width || bottom - top > size.height;
     const SourceRows source(pixels, print.ink,
                             shrinks ? SourceRows::Light::linear : SourceRows::Light::encoded);
-    const LanczosAxis x = lanczosAxis(columns, left, right, print.size.width, box.x, box.width);
-    const LanczosAxis y = lanczosAxis(rows, top, bottom, print.size.height, box.y, box.height);
+    const LanczosAxis x = lanczosAxis(columns, left, right, size.width, box.x, box.width);
+    const LanczosAxis y = lanczosAxis(rows, top, bottom, size.height, box.y, box.height);
     cv::Mat region = resample(
         [&](int row, int first, int last, std::uint16_t* values) { source.read(row, first, last, values); },
         source.channels(), x, y, progress);
@@ -79,7 +82,28 @@ cv::Mat resampledRegion(const Print& print, const RectPx& box, const Progress& p
     return region;
 }
 
-cv::Mat inked(const Print& print, const cv::Mat& resampled) {
+/// Takes ink away where the rim says so.
+void trim(const Print& print, cv::Mat& ink, const RectPx& box) {
+    const cv::Mat stays = edgeCoverage(*print.edge, print.grid, box);
+    const int channels = ink.channels();
+    for (int y = 0; y < ink.rows; ++y) {
+        const std::uint8_t* s = stays.ptr<std::uint8_t>(y);
+        std::uint8_t* p = ink.ptr<std::uint8_t>(y);
+        for (int x = 0; x < ink.cols; ++x)
+            for (int c = 0; c < channels; ++c, ++p)
+                *p = static_cast<std::uint8_t>(255 - ((255 - *p) * s[x] + 127) / 255);
+    }
+}
+
+}  // namespace
+
+cv::Mat resampledRegion(const Print& print, const RectPx& box, const Progress& progress) {
+    if (!print.bend) return uprightRegion(print, box, progress);
+    return bentRegion(print, box,
+                      [&](const RectPx& upright) { return uprightRegion(print, upright, progress); });
+}
+
+cv::Mat inked(const Print& print, const cv::Mat& resampled, const RectPx& box) {
     const int channels = resampled.channels();
     const bool alpha = channels % 2 == 0;
     const int colours = channels - (alpha ? 1 : 0);
@@ -108,12 +132,13 @@ cv::Mat inked(const Print& print, const cv::Mat& resampled) {
             }
         }
     });
+    if (print.edge) trim(print, ink, box);
     return ink;
 }
 
 cv::Mat renderRegion(const Print& print, const RectPx& box, const Progress& progress) {
     const RectPx finished = turnOver(box, print.size.width, print.mirrored);
-    cv::Mat ink = inked(print, resampledRegion(print, finished, progress));
+    cv::Mat ink = inked(print, resampledRegion(print, finished, progress), finished);
     if (print.mirrored == Mirrored::yes) cv::flip(ink, ink, 1);
     return ink;
 }

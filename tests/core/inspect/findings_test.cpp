@@ -42,7 +42,7 @@ TEST(Findings, aNearMissOffersTheSizeThatFits) {
 
 TEST(Findings, aPictureOverTheEdgeOffersTheSizeThatFits) {
     Job job = jobOf(fine(), {150, 100});
-    job = withObject(job, job.pieces.front().id, {0, "tile", SizeMm{120, 120}, {}});
+    job = withObject(job, job.pieces.front().id, objectOf("tile", ShapeKind::rectangle, {120, 120}));
     const auto all = findings(job);
     const Finding* over = find(all, Finding::Id::larger_than_object);
     ASSERT_TRUE(over);
@@ -63,4 +63,48 @@ TEST(Findings, sheetsLaidWholeCannotBeTrimmedToJoin) {
         find(findings(jobOf(fine(), {300, 200}, "release-sheet-press")), Finding::Id::whole_sheets_join));
     EXPECT_FALSE(
         find(findings(jobOf(fine(), {150, 100}, "release-sheet-press")), Finding::Id::whole_sheets_join));
+}
+
+TEST(Findings, whatTheObjectHasAgainstThePictureIsNamed) {
+    Object slate = objectOf("slate", ShapeKind::rectangle, {200, 150});
+    slate.zones.push_back({ZoneKind::keep_out, "knot", shapeOf(ShapeKind::circle, {20}), {30, 0}, {}});
+    Job job = withObject(jobOf(fine(), {90, 60}), 2, slate);
+    const auto crossed = findings(job);
+    ASSERT_TRUE(find(crossed, Finding::Id::crosses_keep_out));
+    EXPECT_EQ(find(crossed, Finding::Id::crosses_keep_out)->name, "knot");
+    EXPECT_FALSE(find(findings(withPlace(job, 2, {-50, 0}, 0)), Finding::Id::crosses_keep_out));
+    EXPECT_EQ(find(findings(withPlace(job, 2, {900, 0}, 0)), Finding::Id::misses_object)->severity,
+              Severity::blocker);
+    EXPECT_FALSE(find(crossed, Finding::Id::dark_ground));
+    slate.ground = {60, 62, 66};
+    EXPECT_TRUE(find(findings(withObject(job, 2, slate)), Finding::Id::dark_ground));
+    slate.zones.push_back(
+        {ZoneKind::painted, "paint", shapeOf(ShapeKind::rectangle, {180, 130}), {}, {240, 240, 230}});
+    EXPECT_FALSE(find(findings(withObject(job, 2, slate)), Finding::Id::dark_ground))
+        << "it is painted pale there";
+}
+
+TEST(Findings, careZonesKeepEdgesAndSeamsAway) {
+    Job job = jobOf(fine(), {570, 380});
+    // Without it a seam runs through the middle of the picture's height.
+    job = withCare(job, 2, {{"face", {0.46, 0.44, 0.08, 0.12}}});
+    EXPECT_FALSE(find(findings(job), Finding::Id::seam_in_care_zone)) << "the seams moved out of its way";
+    const PixelGrid grid{job.sheets.ppi};
+    for (const Sheet& sheet : impose(job).sheets)
+        for (const PlacedRegion& part : sheet.regions)
+            for (double seam : {grid.mm(part.region.x), grid.mm(part.region.right())})
+                EXPECT_TRUE(seam <= 0.46 * 570 || seam >= 0.54 * 570) << seam;
+    job = withCare(job, 2, {{"everything", {0, 0, 1, 1}}});
+    EXPECT_TRUE(find(findings(job), Finding::Id::seam_in_care_zone)) << "there is no way round it";
+    Object round = objectOf("round", ShapeKind::circle, {300});
+    job = withFit(withObject(withCare(job, 2, {{"corner", {0, 0, 0.1, 0.1}}}), 2, round), 2, Fit::fill, 0);
+    EXPECT_TRUE(find(findings(job), Finding::Id::edge_in_care_zone));
+}
+
+TEST(Findings, aMethodThatIsDescribedAnewIsOffered) {
+    Job job = jobOf(fine(), {90, 60});
+    EXPECT_FALSE(find(findings(job), Finding::Id::newer_method));
+    job.pieces.front().method.revision = 1;
+    EXPECT_TRUE(find(findings(job), Finding::Id::newer_method))
+        << "an old job keeps its copy until it is asked";
 }

@@ -37,7 +37,7 @@ TEST(PrintableArea, snapsInwardAndKeepsTheCarriersEdges) {
     const PixelGrid grid{300};
     const RectPx plain = printableArea(a4, Orientation::portrait, rules, {});
     EXPECT_EQ(plain, (RectPx{60, 60, 2421 - 60, 3448 - 60}));
-    const Carrier tissue{"tissue", 10, 20};
+    const Carrier tissue{"tissue", "", 10, 20};
     const RectMm upright = grid.mm(printableArea(a4, Orientation::portrait, rules, tissue));
     EXPECT_GE(upright.x, 10);
     EXPECT_GE(upright.y, 20) << "the edge that goes in first stays clear";

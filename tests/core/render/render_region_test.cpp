@@ -17,7 +17,8 @@ namespace {
 Print printOfPicture(const ArtworkPtr& artwork, const SizeMm& size, double ppi, Tone tone = {},
                      const std::string& method = "gel-rub-off") {
     const Job job = jobOf(artwork, size, method);
-    return printOf(withTone(job, job.pieces.front().id, tone).pieces.front(), ppi);
+    const Job toned = withTone(job, job.pieces.front().id, tone);
+    return printOf(toned, toned.pieces.front(), ppi);
 }
 
 const Tone colour{Tone::InkChoice::colour, {}}, grey{Tone::InkChoice::grey, {}},
