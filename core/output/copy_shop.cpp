@@ -67,12 +67,12 @@ void writeInstructions(const std::filesystem::path& file, const std::string& she
         progress.at(0.8 + 0.2 * static_cast<double>(i) / static_cast<double>(job.pieces.size()));
         const Piece& piece = job.pieces[i];
         const SizeMm room{page.width - 2 * side_mm, page.height - 3 * side_mm - 6};
-        const double scale = std::min({1.0, room.width / piece.size.width, room.height / piece.size.height});
-        Piece reduced = piece;
-        reduced.size = {piece.size.width * scale, piece.size.height * scale};
+        const SizeMm print = printSizeOf(job, piece);
+        const double scale = std::min({1.0, room.width / print.width, room.height / print.height});
         pdf.beginPage(page);
-        pdf.pictureIn({side_mm, 2 * side_mm, reduced.size.width, reduced.size.height},
-                      renderWhole(printOf(reduced, proof_ppi), {progress.stop, {}}));
+        pdf.pictureIn(
+            {side_mm, 2 * side_mm, print.width * scale, print.height * scale},
+            renderWhole(printOf(job, piece, std::max(1.0, proof_ppi * scale)), {progress.stop, {}}));
         const std::string how =
             fmt::format("Proof of {}: {}, {}", piece.name,
                         imposition.prints[i].mirrored == Mirrored::yes ? "mirrored" : "not mirrored",

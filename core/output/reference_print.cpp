@@ -9,7 +9,7 @@ namespace tympan {
 namespace {
 
 constexpr double reference_ppi = 200;
-constexpr double top_mm = 24, side_mm = 14, caption_mm = 10;
+constexpr double top_mm = 24, side_mm = 14, caption_mm = 14;
 
 struct Grid {
     int columns = 1, rows = 1;
@@ -27,14 +27,14 @@ Grid gridFor(std::size_t pieces, const SizeMm& page) {
 /// The finished picture, unmirrored, in a box; its caption below it.
 void drawPiece(PdfFile& pdf, const Job& job, const Piece& piece, const RectMm& cell,
                const Progress& progress) {
-    const double scale = std::min(
-        {1.0, (cell.width - 6) / piece.size.width, (cell.height - caption_mm - 4) / piece.size.height});
-    Piece small = piece;
-    small.size = {piece.size.width * scale, piece.size.height * scale};
-    Print print = printOf(small, reference_ppi);
+    const SizeMm size = printSizeOf(job, piece);
+    const double scale =
+        std::min({1.0, (cell.width - 6) / size.width, (cell.height - caption_mm - 4) / size.height});
+    // Reduced: the same print with fewer pixels, laid in a smaller box.
+    Print print = printOf(job, piece, std::max(1.0, reference_ppi * scale));
     print.mirrored = Mirrored::no;
-    pdf.pictureIn({cell.x, cell.y, small.size.width, small.size.height}, renderWhole(print, progress));
-    const double y = cell.y + small.size.height + 5;
+    pdf.pictureIn({cell.x, cell.y, size.width * scale, size.height * scale}, renderWhole(print, progress));
+    const double y = cell.y + size.height * scale + 5;
     pdf.marks({Words{piece.name, {cell.x, y}, 3.4, 0, true},
                Words{formatNumber(piece.size.width, job.unit) + " x " +
                          formatLength(piece.size.height, job.unit) + " on the object",
@@ -42,6 +42,11 @@ void drawPiece(PdfFile& pdf, const Job& job, const Piece& piece, const RectMm& c
                      3,
                      0,
                      false}});
+    std::string where;
+    for (const SpotDistance& each : piece.placement.distances)
+        where += (where.empty() ? "" : ", ") + formatLength(each.mm, job.unit) + " from " +
+                 (each.from.empty() ? "the edge" : each.from);
+    if (!where.empty()) pdf.marks({Words{where, {cell.x, y + 8.6}, 3, 0, false}});
 }
 
 }  // namespace

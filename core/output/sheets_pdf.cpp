@@ -42,8 +42,8 @@ std::string sheetName(const Job& job, const Sheet& sheet) {
                                        [&](const PlacedRegion& part) { return part.piece == first; });
     const Piece* piece = findPiece(job, first);
     if (!one_piece || !piece) return job.name;
-    if (piece->copies == 1 || sheet.regions.size() > 1) return piece->name;
-    return fmt::format("{}, copy {} of {}", piece->name, sheet.regions.front().copy + 1, piece->copies);
+    if (printed(*piece) == 1 || sheet.regions.size() > 1) return piece->name;
+    return fmt::format("{}, copy {} of {}", piece->name, sheet.regions.front().copy + 1, printed(*piece));
 }
 
 cv::Mat regionInk(const Imposition& imposition, const PlacedRegion& part, const Progress& progress) {

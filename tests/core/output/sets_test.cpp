@@ -99,7 +99,7 @@ TEST(TestSheet, carriesTheXTheBarAndTheTellTale) {
 TEST(WholePrint, isTheRenderersPicture) {
     const ScratchFolder folder;
     const Job one = job("gel-rub-off");
-    const Print print = printOf(one.pieces.front(), 150);
+    const Print print = printOf(one, one.pieces.front(), 150);
     writeWholePrint(folder / "w.png", print);
     EXPECT_TRUE(same(load(folder / "w.png"), renderWhole(print)));
     EXPECT_THROW(writeWholePrint(folder / "w.bmp", print), Error);

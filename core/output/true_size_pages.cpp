@@ -1,0 +1,122 @@
+#include "core/output/true_size_pages.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/layout/tiling.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double overlap_mm = 10, title_mm = 3.2, head_mm = 6;
+
+Mark stroke(const PointMm& a, const PointMm& b, double width_mm, double grey) {
+    const double length = std::hypot(b.x - a.x, b.y - a.y);
+    const double nx = -(b.y - a.y) / length * width_mm / 2, ny = (b.x - a.x) / length * width_mm / 2;
+    return FilledShape{
+        {{a.x + nx, a.y + ny}, {b.x + nx, b.y + ny}, {b.x - nx, b.y - ny}, {a.x - nx, a.y - ny}}, grey};
+}
+
+template <class Visit>
+void eachEdge(const Outline& outline, Visit visit) {
+    for (const Ring& ring : outline.rings)
+        for (std::size_t i = 0; i < ring.size(); ++i)
+            if (const PointMm& a = ring[i], &b = ring[(i + 1) % ring.size()]; a != b) visit(a, b);
+}
+
+/// The orientation that needs fewer pages.
+Orientation fewerPages(const SheetRules& rules, const RectMm& area) {
+    const auto pages = [&](Orientation way) {
+        const SizeMm page = pageOf(rules.paper, way);
+        const double w = page.width - 2 * rules.margin_mm, h = page.height - 2 * rules.margin_mm - head_mm;
+        return std::ceil(std::max(1.0, (area.width - overlap_mm) / (w - overlap_mm))) *
+               std::ceil(std::max(1.0, (area.height - overlap_mm) / (h - overlap_mm)));
+    };
+    return pages(Orientation::landscape) < pages(Orientation::portrait) ? Orientation::landscape
+                                                                        : Orientation::portrait;
+}
+
+}  // namespace
+
+Marks lineOf(const Outline& outline, double width_mm, double grey) {
+    Marks marks;
+    eachEdge(outline,
+             [&](const PointMm& a, const PointMm& b) { marks.push_back(stroke(a, b, width_mm, grey)); });
+    return marks;
+}
+
+Marks dashesOf(const Outline& outline, double width_mm, double grey) {
+    constexpr double dash_mm = 3, gap_mm = 2;
+    Marks marks;
+    double at = 0;  // along the whole line, so that dashes run on over corners
+    eachEdge(outline, [&](const PointMm& a, const PointMm& b) {
+        const double length = std::hypot(b.x - a.x, b.y - a.y);
+        const auto point = [&](double t) {
+            return PointMm{a.x + (b.x - a.x) * t / length, a.y + (b.y - a.y) * t / length};
+        };
+        for (double from = -std::fmod(at, dash_mm + gap_mm); from < length; from += dash_mm + gap_mm) {
+            const double begin = std::max(0.0, from), end = std::min(length, from + dash_mm);
+            if (end - begin > 1e-3) marks.push_back(stroke(point(begin), point(end), width_mm, grey));
+        }
+        at += length;
+    });
+    return marks;
+}
+
+Marks hatchOf(const Outline& outline, double apart_mm, double width_mm, double grey) {
+    // In a frame turned by 45 degrees the lines are level: where each crosses the outline is sorted, and
+    // every other stretch is inside.
+    const Outline level = turned(outline, -45);
+    const RectMm box = bounds(level);
+    Marks marks;
+    for (double y = box.y + apart_mm / 2; y < box.bottom(); y += apart_mm) {
+        std::vector<double> crossings;
+        eachEdge(level, [&](const PointMm& a, const PointMm& b) {
+            if ((a.y > y) != (b.y > y)) crossings.push_back(a.x + (y - a.y) / (b.y - a.y) * (b.x - a.x));
+        });
+        std::sort(crossings.begin(), crossings.end());
+        for (std::size_t i = 0; i + 1 < crossings.size(); i += 2)
+            if (crossings[i + 1] - crossings[i] > 0.1)
+                marks.push_back(stroke(turned(PointMm{crossings[i], y}, 45),
+                                       turned(PointMm{crossings[i + 1], y}, 45), width_mm, grey));
+    }
+    return marks;
+}
+
+void drawTrueSize(PdfFile& pdf, const SheetRules& rules, const RectMm& area, const Marks& marks,
+                  const std::string& title) {
+    const Orientation way = fewerPages(rules, area);
+    const SizeMm page = pageOf(rules.paper, way);
+    const double margin = std::max(3.0, rules.margin_mm);
+    const double w = page.width - 2 * margin, h = page.height - 2 * margin - head_mm;
+    const auto parts = [](double length, double room) {
+        return length <= room ? 1 : static_cast<int>(std::ceil((length - overlap_mm) / (room - overlap_mm)));
+    };
+    const int columns = parts(area.width, w), rows = parts(area.height, h);
+    for (int row = 0; row < rows; ++row)
+        for (int column = 0; column < columns; ++column) {
+            // What is to spare is shared by the outer sides.
+            const double all_w = columns == 1 ? w : columns * (w - overlap_mm) + overlap_mm;
+            const double all_h = rows == 1 ? h : rows * (h - overlap_mm) + overlap_mm;
+            const double x = area.x - (all_w - area.width) / 2 + column * (w - overlap_mm);
+            const double y = area.y - (all_h - area.height) / 2 + row * (h - overlap_mm);
+            pdf.beginPage(page);
+            Marks shown = placed(marks, {margin - x, margin + head_mm - y}, 0);
+            // The strip at the top is for words alone.
+            shown.push_back(box({0, 0, page.width, margin + head_mm}, 1));
+            const std::string label = rows * columns > 1 ? tileLabel(row, column) + " · " + title : title;
+            shown.push_back(Words{label, {margin, margin + title_mm}, title_mm, 0, true});
+            const double line = 0.2;
+            if (column > 0) shown.push_back(box({margin + overlap_mm / 2, margin + head_mm, line, h}, 0.6));
+            if (column + 1 < columns)
+                shown.push_back(box({margin + w - overlap_mm / 2, margin + head_mm, line, h}, 0.6));
+            if (row > 0) shown.push_back(box({margin, margin + head_mm + overlap_mm / 2, w, line}, 0.6));
+            if (row + 1 < rows)
+                shown.push_back(box({margin, margin + head_mm + h - overlap_mm / 2, w, line}, 0.6));
+            pdf.marks(shown);
+            pdf.endPage();
+        }
+}
+
+}  // namespace tympan

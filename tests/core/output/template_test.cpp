@@ -1,0 +1,117 @@
+#include <cmath>
+
+#include <gmock/gmock.h>
+
+#include "core/artwork/read_picture.h"
+#include "core/job/edits.h"
+#include "core/output/placement_template.h"
+#include "core/output/size_ladder.h"
+#include "core/output/true_size_pages.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tools.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+using testing::HasSubstr;
+
+namespace {
+
+Job jobOnPlank() {
+    Object plank = objectOf("plank", ShapeKind::rectangle, {300, 200});
+    plank.zones.push_back({ZoneKind::keep_out, "knot", shapeOf(ShapeKind::circle, {20}), {110, 60}, {}});
+    return withPlace(withObject(jobOf(picture(), {120, 80}), 2, plank), 2, {-30, 0}, 0);
+}
+
+/// Pages of a PDF and their words.
+std::string wordsOf(const std::filesystem::path& pdf) {
+    return run({"pdftotext", "-layout", pdf.string(), "-"}).out;
+}
+int pagesOf(const std::filesystem::path& pdf) {
+    const std::string info = run({"pdfinfo", pdf.string()}).out;
+    return std::atoi(info.c_str() + info.find("Pages:") + 6);
+}
+
+double blackest(const cv::Mat& page, double x_mm, double y_mm, double ppi, double reach_mm) {
+    const auto px = [&](double mm) { return static_cast<int>(mm * ppi / 25.4); };
+    double least = 255;
+    cv::minMaxLoc(
+        page(cv::Rect(px(x_mm - reach_mm), px(y_mm - reach_mm), px(2 * reach_mm), px(2 * reach_mm))), &least);
+    return least;
+}
+
+}  // namespace
+
+TEST(PlacementTemplate, ticksStandOutsideTheWetAreaInLineWithThePicture) {
+    const Job job = jobOnPlank();
+    for (const Mark& mark : templateMarks(job, job.pieces.front(), TemplateKind::placement)) {
+        const auto* shape = std::get_if<FilledShape>(&mark);
+        if (!shape) continue;
+        const RectMm at = extent(mark);
+        const bool tick =
+            std::abs(std::max(at.width, at.height) - 10) < 0.1 && at.y > -60 && at.bottom() < 60;
+        if (!tick) continue;
+        const bool clear =
+            at.right() <= -90 - 2.9 || at.x >= 30 + 2.9 || at.bottom() <= -40 - 2.9 || at.y >= 40 + 2.9;
+        EXPECT_TRUE(clear) << at.x << " " << at.y;
+    }
+}
+
+TEST(PlacementTemplate, isTrueToSizeOnPaperAndSaysWhatItIs) {
+    const ScratchFolder folder;
+    Job job = jobOnPlank();
+    job.sheets.paper = paperNamed("A3");
+    writeTemplate(folder / "t.pdf", job, job.pieces.front(), TemplateKind::placement);
+    EXPECT_EQ(pagesOf(folder / "t.pdf"), 1);
+    EXPECT_THAT(wordsOf(folder / "t.pdf"),
+                testing::AllOf(HasSubstr("knot"), HasSubstr("120 x 80 mm"), HasSubstr("top")));
+    run({"pdftoppm", "-r", "100", "-gray", "-png", "-singlefile", (folder / "t.pdf").string(),
+         (folder / "t").string()});
+    const cv::Mat page = load(folder / "t.png");
+    // The plank is in the middle of a landscape A3 below the strip for words: its left edge is 60 mm from the
+    // page's.
+    EXPECT_LT(blackest(page, 60, 150, 100, 0.6), 120);
+    EXPECT_LT(blackest(page, 360, 150, 100, 0.6), 120);
+    EXPECT_GT(blackest(page, 66, 150, 100, 2), 200);
+}
+
+TEST(PlacementTemplate, aTableTopRunsOverSeveralPagesThatOverlap) {
+    const ScratchFolder folder;
+    Job job = withObject(jobOnPlank(), 2, objectOf("table", ShapeKind::rectangle, {1200, 750}));
+    writeTemplate(folder / "t.pdf", job, job.pieces.front(), TemplateKind::placement);
+    const int pages = pagesOf(folder / "t.pdf");
+    EXPECT_GE(pages, 17) << "1.2 x 0.75 m cannot be less of A4";
+    EXPECT_LE(pages, 30);
+    EXPECT_THAT(wordsOf(folder / "t.pdf"), testing::AllOf(HasSubstr("A1"), HasSubstr("B2")));
+}
+
+TEST(Mask, thePositiveAndTheNegativeHatchOppositeSidesOfOneLine) {
+    const Job job = jobOnPlank();
+    const auto hatched = [&](TemplateKind kind, const PointMm& at) {
+        for (const Mark& mark : templateMarks(job, job.pieces.front(), kind))
+            if (const auto* shape = std::get_if<FilledShape>(&mark); shape && shape->grey > 0.5) {
+                const RectMm e = extent(mark);
+                if (at.x >= e.x && at.x <= e.right() && at.y >= e.y && at.y <= e.bottom()) return true;
+            }
+        return false;
+    };
+    EXPECT_TRUE(hatched(TemplateKind::mask_outside, {-30, 0}));
+    EXPECT_FALSE(hatched(TemplateKind::mask_outside, {40, 50}));
+    EXPECT_FALSE(hatched(TemplateKind::mask_inside, {-30, 0}));
+    EXPECT_TRUE(hatched(TemplateKind::mask_inside, {36, 46}));
+}
+
+TEST(SizeLadder, stepsGrowByTheSamePartAndEachSaysItsSize) {
+    const std::vector<double> widths = ladder(40, 80, 5);
+    ASSERT_EQ(widths.size(), 5u);
+    EXPECT_EQ(widths.front(), 40);
+    EXPECT_EQ(widths.back(), 80);
+    for (std::size_t i = 1; i < widths.size(); ++i)
+        EXPECT_NEAR(widths[i] / widths[i - 1], std::pow(2, 0.25), 0.02);
+    const ScratchFolder folder;
+    const Job job = jobOnPlank();
+    writeSizeLadder(folder / "l.pdf", job, job.pieces.front(), widths);
+    for (double width : widths)
+        EXPECT_THAT(wordsOf(folder / "l.pdf"), HasSubstr(formatLength(width, Unit::mm)));
+    EXPECT_THROW(writeSizeLadder(folder / "m.pdf", job, job.pieces.front(), {100, 900}), Error);
+    EXPECT_FALSE(std::filesystem::exists(folder / "m.pdf"));
+}
