@@ -37,10 +37,14 @@ void toneChangeAtPreview(benchmark::State& state) {
         strength = (strength + 7) % 101;
         const Job next = withTone(job(), id, {Tone::InkChoice::grey, {Contrast::Kind::strength, strength}});
         const Piece& piece = next.pieces.front();
-        const cv::Mat ink = previewInk(printOf(piece, previewPpi(piece, 300, 1e6)), cache);
+        const Print print = printOf(next, piece, previewPpi(next, piece, 300, 1e6));
+        const cv::Mat ink = previewInk(print, cache);
         cv::Mat printed;
         cv::flip(ink, printed, 1);
-        benchmark::DoNotOptimize(onGround(ink, {}).data);
+        benchmark::DoNotOptimize(onGround(ink, groundUnder(next, piece, print, cache)).data);
+        const Object& object = objectOf(next, piece);
+        benchmark::DoNotOptimize(
+            finishedFace(next, object, windowOn(next, object, 4e5, 300), cache, piece.id).data);
     }
 }
 BENCHMARK(toneChangeAtPreview)->Unit(benchmark::kMillisecond)->UseRealTime();
@@ -49,13 +53,14 @@ void firstPreview(benchmark::State& state) {
     const Piece& piece = job().pieces.front();
     for (auto _ : state) {
         PixelCache cache(std::size_t{64} << 20);
-        benchmark::DoNotOptimize(previewInk(printOf(piece, previewPpi(piece, 300, 1e6)), cache).data);
+        benchmark::DoNotOptimize(
+            previewInk(printOf(job(), piece, previewPpi(job(), piece, 300, 1e6)), cache).data);
     }
 }
 BENCHMARK(firstPreview)->Unit(benchmark::kMillisecond)->UseRealTime();
 
 void sheetRegion(benchmark::State& state) {
-    const Print print = printOf(job().pieces.front(), 300);
+    const Print print = printOf(job(), job().pieces.front(), 300);
     for (auto _ : state) benchmark::DoNotOptimize(renderRegion(print, {1000, 700, 2279, 3390}).data);
 }
 BENCHMARK(sheetRegion)->Unit(benchmark::kMillisecond)->UseRealTime();

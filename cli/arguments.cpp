@@ -11,6 +11,7 @@
 
 #include "core/artwork/read_picture.h"
 #include "core/job/edits.h"
+#include "core/job/job_file.h"
 #include "core/method/catalogue.h"
 
 namespace tympan::cli {
@@ -61,7 +62,7 @@ Progress progressLine() {
 
 void PieceOptions::addTo(CLI::App& command) {
     command.add_option("PICTURE", picture, "a JPEG, PNG, TIFF, WebP, HEIC, SVG or PDF file")->required();
-    command.add_option("--width", width, "width of the picture on the object: 200mm, 20cm, 8in")->required();
+    command.add_option("--width", width, "width of the picture on the object: 200mm, 20cm, 8in");
     command.add_option(
         "--height", height,
         "its height; with another shape than the picture's, the picture is cropped about its centre");
@@ -70,8 +71,14 @@ void PieceOptions::addTo(CLI::App& command) {
 }
 
 Job PieceOptions::job() const {
+    if (width.empty())
+        failUsage("--width is required", "say how wide the picture is on the object: --width 200mm");
     NewPiece piece;
     piece.method = findMethod(shippedMethods(), method);
+    if (!selectable(piece.method))
+        failUsage(fmt::format("--method {} needs {} printed passes, which cannot be prepared yet", method,
+                              piece.method.passes),
+                  "choose another; `tympan-cli methods` lists them");
     piece.size.width = sizeOf("--width", width);
     std::optional<double> asked_height;
     if (!height.empty()) asked_height = sizeOf("--height", height);
@@ -100,6 +107,14 @@ Job PieceOptions::job() const {
     struct stat status {};
     if (::stat(picture.c_str(), &status) == 0) job.created = status.st_mtime;
     return job;
+}
+
+bool isJobFile(const std::string& name) { return std::filesystem::path(name).extension() == ".tympan"; }
+
+Job openJob(const std::string& file) {
+    const ReadJob read = openJobFile(file);
+    for (const std::string& fault : read.faults) say(fmt::format("{}: left out: {}", file, fault));
+    return read.job;
 }
 
 void PrintOptions::addTo(CLI::App& command) {

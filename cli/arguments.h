@@ -17,6 +17,7 @@ void addMethods(CLI::App& app, Work& work);
 void addPrepare(CLI::App& app, Work& work);
 void addSheets(CLI::App& app, Work& work);
 void addInspect(CLI::App& app, Work& work);
+void addCheck(CLI::App& app, Work& work);
 
 /// Options that several subcommands share, as typed; empty means not given.
 struct PieceOptions {
@@ -37,6 +38,11 @@ struct PrintOptions {
     /// What --mirror forces on this one output; says so on standard error.
     std::optional<Mirrored> forced() const;
 };
+
+/// True for a name that ends in .tympan.
+bool isJobFile(const std::string& name);
+/// A job from its file; what of it could not be read is said on standard error. Throws Error.
+Job openJob(const std::string& file);
 
 /// Millimetres of an option's value. Throws Error (usage) that names the option.
 double lengthOf(const std::string& option, const std::string& text);

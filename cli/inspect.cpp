@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "cli/arguments.h"
+#include "core/job/turns.h"
 #include "core/render/print.h"
 
 namespace tympan::cli {
@@ -23,14 +24,15 @@ int inspect(const Options& options) {
     // A drawing is rasterised at the print's own resolution: it needs no enlarging at any size.
     const bool drawing = piece.artwork->kind == Artwork::Kind::vector;
     const double ppi = drawing ? wanted_ppi : effectivePpi(piece);
-    const bool mirror = mirroredBy(piece.method) == Mirrored::yes;
+    const std::vector<Turn> turned = turnsOf(job, piece);
+    const bool mirror = mirroredBy(turned) == Mirrored::yes;
     if (options.json) {
         const nlohmann::ordered_json report{{"width_px", piece.artwork->size.width},
                                             {"height_px", piece.artwork->size.height},
                                             {"effective_ppi", ppi},
                                             {"needed_scale", wanted_ppi / ppi},
                                             {"mirror", mirror},
-                                            {"turns", piece.method.turns.size()}};
+                                            {"turns", turned.size()}};
         std::cout << report.dump(2) << '\n';
         return 0;
     }
@@ -41,7 +43,7 @@ int inspect(const Options& options) {
                                 "{} x {} pixels; {:.0f} for every inch of the print, {:.2f} times enlarged "
                                 "to {:.0f}\n",
                                 size.width, size.height, ppi, wanted_ppi / ppi, wanted_ppi));
-    const auto turns = piece.method.turns.size();
+    const auto turns = turned.size();
     std::cout << fmt::format("{}, because the ink is turned over {} {}\n",
                              mirror ? "printed mirrored" : "printed as it reads", turns,
                              turns == 1 ? "time" : "times");

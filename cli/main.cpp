@@ -39,6 +39,7 @@ int main(int argc, char** argv) {
     tympan::cli::addInspect(app, work);
     tympan::cli::addPrepare(app, work);
     tympan::cli::addSheets(app, work);
+    tympan::cli::addCheck(app, work);
     try {
         app.parse(argc, argv);
         return work();

@@ -32,9 +32,10 @@ int listMethods(bool json) {
         return 0;
     }
     for (const Method& method : shippedMethods())
-        std::cout << fmt::format(
-            "{:22}{}\n{:22}{}\n", method.id, method.name, "",
-            mirroredBy(method) == Mirrored::yes ? "printed mirrored" : "printed as it reads");
+        std::cout << fmt::format("{:22}{}\n{:22}{}\n", method.id, method.name, "",
+                                 !selectable(method) ? "needs two printed passes: cannot be prepared yet"
+                                 : mirroredBy(method) == Mirrored::yes ? "printed mirrored"
+                                                                       : "printed as it reads");
     return 0;
 }
 

@@ -17,7 +17,7 @@ int prepare(const Options& options) {
         throw Error(Error::Kind::usage, options.out, "not a picture name that can be written",
                     "end it in .png or .tif");
     const Job job = options.print.applied(options.piece.job());
-    Print print = printOf(job.pieces.front(), job.sheets.ppi);
+    Print print = printOf(job, job.pieces.front(), job.sheets.ppi);
     if (const auto forced = options.print.forced()) print.mirrored = *forced;
     writeWholePrint(options.out, print, progressLine());
     return 0;

@@ -1,7 +1,7 @@
 #include <fmt/format.h>
 
 #include "cli/arguments.h"
-#include "core/inspect/findings.h"
+#include "cli/finding_words.h"
 #include "core/job/edits.h"
 #include "core/output/plan_json.h"
 #include "core/output/sheet_marks.h"
@@ -15,39 +15,51 @@ namespace {
 struct Options {
     PieceOptions piece;
     PrintOptions print;
+    CLI::App* command = nullptr;
     std::string out, paper = "A4", margin = "5mm", band = "7mm", plan;
 };
 
-SheetRules rulesOf(const Options& options, SheetRules rules) {
-    rules.paper = paperNamed(options.paper);
-    rules.margin_mm = lengthOf("--margin", options.margin);
-    rules.band_mm = lengthOf("--band", options.band);
+void checkBand(const SheetRules& rules, const std::string& asked) {
     if (rules.band_mm < least_band_mm)
-        throw Error(Error::Kind::usage, "",
-                    "--band " + options.band + " is too narrow for bleed and cut marks",
+        throw Error(Error::Kind::usage, "", "--band " + asked + " is too narrow for bleed and cut marks",
                     fmt::format("use {} mm or more", least_band_mm));
+}
+
+/// The rules with what was asked on the command line; a job keeps its own for the rest.
+SheetRules rulesOf(const Options& options, SheetRules rules, bool of_job) {
+    const auto asked = [&](const char* option) { return !of_job || options.command->count(option) > 0; };
+    if (asked("--paper")) rules.paper = paperNamed(options.paper);
+    if (asked("--margin")) rules.margin_mm = lengthOf("--margin", options.margin);
+    if (asked("--band")) rules.band_mm = lengthOf("--band", options.band);
+    if (asked("--ppi")) rules.ppi = options.print.ppi;
+    checkBand(rules, options.band);
     return rules;
 }
 
-void sayFindings(const Job& job) {
-    for (const Finding& finding : findings(job)) {
-        if (finding.id == Finding::Id::misses_one_sheet)
-            say(fmt::format("the picture misses one sheet by {}; --width {}mm would fit",
-                            formatLength(finding.mm, Unit::mm),
-                            formatNumber(finding.remedy->width, Unit::mm)));
-        if (finding.id == Finding::Id::whole_sheets_join)
-            say(fmt::format("this method lays sheets whole; {:.0f} sheets must be joined by eye",
-                            finding.number));
-    }
+Job jobOf(const Options& options) {
+    const SheetRules asked = rulesOf(options, {}, false);  // wrong usage is said before a large file is read
+    if (!isJobFile(options.piece.picture))
+        return withSheets(options.print.applied(options.piece.job()), asked);
+    for (const char* option : {"--width", "--height", "--method", "--colour", "--contrast"})
+        if (options.command->count(option) > 0)
+            throw Error(Error::Kind::usage, "", fmt::format("a job has its own {}", option + 2),
+                        "leave it out, or change it in the job");
+    Job job = openJob(options.piece.picture);
+    if (job.pieces.empty())
+        throw Error(Error::Kind::input, options.piece.picture, "there is no piece in it",
+                    "add a picture first");
+    const SheetRules rules = rulesOf(options, job.sheets, true);
+    return withSheets(std::move(job), rules);
 }
 
 int sheets(const Options& options) {
-    SheetRules rules = rulesOf(options, {});  // wrong usage is said before a large picture is read
-    Job job = options.print.applied(options.piece.job());
-    rules.ppi = job.sheets.ppi;
-    job = withSheets(job, rules);
+    const Job job = jobOf(options);
     const Imposition imposition = impose(job, options.print.forced());
-    sayFindings(job);
+    bool blocked = false;
+    for (const Finding& finding : findings(job)) {
+        say(sentence(finding));
+        blocked = blocked || finding.severity == Severity::blocker;
+    }
     writeSheets(options.out, job, imposition, progressLine());
     if (needsTestSheet(imposition)) {
         const auto test = testSheetBeside(options.out);
@@ -55,7 +67,7 @@ int sheets(const Options& options) {
         say("test sheet for plain paper: " + test.string());
     }
     if (!options.plan.empty()) writePlan(options.plan, imposition);
-    return 0;
+    return blocked ? 1 : 0;
 }
 
 }  // namespace
@@ -63,6 +75,7 @@ int sheets(const Options& options) {
 void addSheets(CLI::App& app, Work& work) {
     CLI::App* command = app.add_subcommand("sheets", "write true-size sheets as a PDF, cut and marked");
     auto options = std::make_shared<Options>();
+    options->command = command;
     options->piece.addTo(*command);
     command->add_option("-o,--output", options->out, "the PDF file")->required();
     options->print.addTo(*command);

@@ -3,9 +3,12 @@
 
 #include <gmock/gmock.h>
 
+#include "core/artwork/read_picture.h"
+#include "core/job/job_file.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tools.h"
 
+using namespace tympan;
 using namespace tympan::tests;
 using nlohmann::json;
 using testing::HasSubstr;
@@ -34,7 +37,7 @@ TEST_F(Cli, methodsAsJson) {
     const Ran ran = cli({"methods", "--json"});
     EXPECT_EQ(ran.status, 0);
     const json all = json::parse(ran.out);
-    ASSERT_EQ(all["methods"].size(), 3u);
+    ASSERT_EQ(all["methods"].size(), 12u);
     for (const json& method : all["methods"]) {
         EXPECT_EQ(method["mirrored"].get<bool>(), method["turns"].get<int>() % 2 == 1);
         EXPECT_TRUE(method["laid_whole"].is_boolean() && method["printers"].is_array() &&
@@ -131,8 +134,9 @@ TEST_F(Cli, sheetsWritesPdfAndPlan) {
 TEST_F(Cli, aNearMissIsSaidWithTheSizeThatFits) {
     const Ran ran = cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "289"});
     EXPECT_EQ(ran.status, 0);
-    EXPECT_THAT(ran.err, HasSubstr("--width 286.8mm would fit"));
-    EXPECT_THAT(cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "286.8mm"}).err, IsEmpty());
+    EXPECT_THAT(ran.err, HasSubstr("286.8 mm wide would fit"));
+    EXPECT_THAT(cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "286.8mm"}).err,
+                testing::Not(HasSubstr("misses")));
 }
 
 TEST_F(Cli, sheetsLaidWholeBringATestSheet) {
@@ -196,4 +200,50 @@ TEST_F(Cli, theSameCallMakesTheSameBytes) {
     for (const char* name : {"a.pdf", "b.pdf"})
         ASSERT_EQ(cli({"sheets", picture(), "-o", file(name), "--width", "300"}).status, 0);
     EXPECT_EQ(contentOf(file("a.pdf")), contentOf(file("b.pdf")));
+}
+
+TEST_F(Cli, sheetsOfAJobAreThoseOfTheJob) {
+    Job job = jobOf(readPicture(std::filesystem::path(picture())), {120, 80});
+    job = withObject(job, 2, objectOf("round", ShapeKind::circle, {90}));
+    job = withFit(job, 2, Fit::fill, 0);
+    job.sheets.paper = paperNamed("148x210");
+    saveJobFile(folder / "j.tympan", job, {});
+    const std::string file = (folder / "j.tympan").string();
+    const Ran ran =
+        cli({"sheets", file, "-o", (folder / "j.pdf").string(), "--plan", (folder / "plan.json").string()});
+    EXPECT_EQ(ran.status, 0) << ran.err;
+    const json plan = json::parse(contentOf(folder / "plan.json"));
+    EXPECT_NEAR(plan["page_mm"][0].get<double>(), 148, 0.1);
+    EXPECT_NEAR(plan["asked_mm"][0].get<double>(), 90, 0.1) << "cut to the round";
+    EXPECT_EQ(cli({"sheets", file, "-o", (folder / "k.pdf").string(), "--width", "5cm"}).status, 2)
+        << "a job has its own sizes";
+    EXPECT_EQ(cli({"sheets", file, "-o", (folder / "k.pdf").string(), "--paper", "A4", "--plan",
+                   (folder / "plan.json").string()})
+                  .status,
+              0);
+    EXPECT_NEAR(json::parse(contentOf(folder / "plan.json"))["page_mm"][0].get<double>(), 210, 0.1);
+}
+
+TEST_F(Cli, checkSaysWhatIsWorthALookAndWhatBlocks) {
+    Job job = jobOf(readPicture(std::filesystem::path(picture())), {60, 40});
+    job = withObject(job, 2, objectOf("round", ShapeKind::circle, {90}));
+    saveJobFile(folder / "fine.tympan", job, {});
+    EXPECT_EQ(cli({"check", (folder / "fine.tympan").string()}).status, 0);
+    job = withPlace(job, 2, {500, 0}, 0);
+    saveJobFile(folder / "lost.tympan", job, {});
+    const Ran ran = cli({"check", (folder / "lost.tympan").string(), "--json"});
+    EXPECT_EQ(ran.status, 1);
+    const json report = json::parse(ran.out);
+    ASSERT_EQ(report["findings"].size(), 1u);
+    EXPECT_EQ(report["findings"][0]["id"], "misses-object");
+    EXPECT_EQ(report["findings"][0]["severity"], "blocker");
+    EXPECT_EQ(cli({"check", picture()}).status, 3) << "a picture is no job";
+    EXPECT_EQ(cli({"check", (folder / "none.tympan").string()}).status, 3);
+}
+
+TEST_F(Cli, aMethodOfTwoPassesIsRefusedWithTheReason) {
+    const Ran ran = cli({"prepare", picture(), "-o", (folder / "p.png").string(), "--width", "5cm",
+                         "--method", "two-part-dark-cloth"});
+    EXPECT_EQ(ran.status, 2);
+    EXPECT_THAT(ran.err, HasSubstr("2 printed passes"));
 }

@@ -1,0 +1,54 @@
+#include "cli/finding_words.h"
+
+#include <fmt/format.h>
+
+namespace tympan::cli {
+
+std::string sentence(const Finding& finding) {
+    switch (finding.id) {
+        case Finding::Id::misses_one_sheet:
+            return fmt::format("the picture misses one sheet by {}; {} mm wide would fit",
+                               formatLength(finding.mm, Unit::mm),
+                               formatNumber(finding.remedy->width, Unit::mm));
+        case Finding::Id::larger_than_object:
+            return fmt::format("the picture goes {} over the edge of the object; {} mm wide would fit",
+                               formatLength(finding.mm, Unit::mm),
+                               formatNumber(finding.remedy->width, Unit::mm));
+        case Finding::Id::misses_object:
+            return "the picture does not lie on the object at all; move it there";
+        case Finding::Id::crosses_keep_out:
+            return fmt::format("the picture runs over \"{}\"; move it, or cut it to the object",
+                               finding.name);
+        case Finding::Id::dark_ground:
+            return "the ink is see-through and hardly shows on this dark colour; paint it pale first";
+        case Finding::Id::edge_in_care_zone:
+            return fmt::format("the edge cuts into \"{}\", which should stay whole", finding.name);
+        case Finding::Id::seam_in_care_zone:
+            return fmt::format("a join between sheets runs through \"{}\"", finding.name);
+        case Finding::Id::few_pixels:
+            return fmt::format("few pixels for this size: {:.0f} an inch", finding.number);
+        case Finding::Id::whole_sheets_join:
+            return fmt::format("this method lays sheets whole; {:.0f} sheets must be joined by eye",
+                               finding.number);
+        case Finding::Id::newer_method:
+            return fmt::format("the catalogue describes \"{}\" anew; the job keeps its own copy",
+                               finding.name);
+        case Finding::Id::cropped:
+            return fmt::format("another shape than the picture: {:.0f} % of it is left out", finding.number);
+    }
+    return {};
+}
+
+std::string_view name(Severity severity) {
+    return severity == Severity::blocker ? "blocker" : severity == Severity::warning ? "warning" : "note";
+}
+
+nlohmann::ordered_json asJson(const Job& job, const Finding& finding) {
+    const Piece* piece = findPiece(job, finding.piece);
+    return {{"id", std::string(tympan::name(finding.id))},
+            {"severity", std::string(name(finding.severity))},
+            {"piece", piece ? piece->name : std::string()},
+            {"message", sentence(finding)}};
+}
+
+}  // namespace tympan::cli

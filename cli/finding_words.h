@@ -1,0 +1,17 @@
+#pragma once
+#include <nlohmann/json.hpp>
+
+#include "core/inspect/findings.h"
+
+namespace tympan::cli {
+
+/// A finding as an English sentence without a full stop, in mm.
+std::string sentence(const Finding& finding);
+
+/// "note", "warning", "blocker".
+std::string_view name(Severity severity);
+
+/// {"id", "severity", "piece", "message"}
+nlohmann::ordered_json asJson(const Job& job, const Finding& finding);
+
+}  // namespace tympan::cli
