@@ -38,7 +38,7 @@ int main(int argc, char** argv) {
         QStringLiteral("folder"));
     options.addOptions({demo, tour, save});
     options.addPositionalArgument(QStringLiteral("pictures"),
-                                  QApplication::translate("main", "Pictures to open."),
+                                  QApplication::translate("main", "Jobs and pictures to open."),
                                   QStringLiteral("[pictures…]"));
     options.process(application);
 
@@ -51,6 +51,7 @@ int main(int argc, char** argv) {
         if (!options.positionalArguments().isEmpty()) window.openFiles(options.positionalArguments());
         if (options.isSet(save)) return tympan::app::saveAll(window, options.value(save));
         if (options.isSet(tour)) return tympan::app::tour(window, options.value(tour));
+        QTimer::singleShot(0, &window, [&window] { window.offerLeftWork(); });
         return QApplication::exec();
     } catch (const std::exception& fault) {
         std::fprintf(stderr, "tympan: %s\n", fault.what());

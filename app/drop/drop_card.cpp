@@ -1,5 +1,6 @@
 #include "app/drop/drop_card.h"
 
+#include <QComboBox>
 #include <QKeyEvent>
 #include <QLineEdit>
 #include <QStyle>
@@ -7,11 +8,11 @@
 #include "app/shell/preferences.h"
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
-#include "app/widgets/choice_row.h"
 #include "app/widgets/colour_button.h"
 #include "app/widgets/length_edit.h"
+#include "app/widgets/method_finder.h"
 #include "app/widgets/tray_parts.h"
-#include "core/method/catalogue.h"
+#include "core/object/materials.h"
 
 namespace tympan::app {
 
@@ -54,7 +55,7 @@ QPixmap thumbnail(const Artwork& artwork, int side) {
 DropCard::DropCard(QWidget* parent) : QFrame(parent) {
     setObjectName(QStringLiteral("card"));
     setAccessibleName(tr("New picture: three questions"));
-    setFixedWidth(580);
+    setFixedWidth(740);
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(24, 20, 24, 20);
     outer->setSpacing(12);
@@ -77,11 +78,17 @@ DropCard::DropCard(QWidget* parent) : QFrame(parent) {
     on_->setObjectName(QStringLiteral("card-on"));
     on_->setAccessibleName(tr("What is it going on?"));
     on_->setPlaceholderText(tr("a plank, a canvas, a cotton bag…"));
-    on_->setFixedWidth(248);
+    on_->setFixedWidth(208);
+    material_ = new QComboBox;
+    material_->setObjectName(QStringLiteral("card-material"));
+    material_->setAccessibleName(tr("What is it made of?"));
+    for (const Material& material : shippedMaterials())
+        material_->addItem(text(material.name), QString::fromStdString(material.id));
     ground_ = new ColourButton(QStringLiteral("card-ground"), tr("Colour of the object"));
     on->addWidget(on_);
+    on->addWidget(material_);
     on->addWidget(ground_);
-    on->addWidget(quietLabel(tr("its colour")), 1);
+    on->addStretch(1);
     form->addRow(strongLabel(tr("What is it going on?")), on);
 
     auto* size = new QHBoxLayout;
@@ -94,21 +101,8 @@ DropCard::DropCard(QWidget* parent) : QFrame(parent) {
     size->addWidget(quietLabel(tr("of the picture; write mm, cm or in")), 1);
     form->addRow(strongLabel(tr("How big?")), size);
 
-    auto* how = column();
-    printer_ = new ChoiceRow(QStringLiteral("card-printer"), tr("Which printer?"), Qt::Horizontal);
-    printer_->add(QStringLiteral("laser"), tr("laser printer"));
-    printer_->add(QStringLiteral("inkjet"), tr("inkjet printer"));
-    printer_->add(QStringLiteral("shop"), tr("a copy shop"),
-                  tr("Copy shops print with toner, as a laser printer does."));
-    how->addWidget(printer_);
-    method_ = new ChoiceRow(QStringLiteral("card-method"), tr("How it gets there"), Qt::Vertical);
-    for (const Method& method : shippedMethods())
-        method_->add(QString::fromStdString(method.id), methodName(method), text(method.summary));
-    how->addWidget(method_);
-    why_ = quietLabel({});
-    why_->setMinimumHeight(34);
-    how->addWidget(why_);
-    form->addRow(strongLabel(tr("How?")), how);
+    finder_ = new MethodFinder(QStringLiteral("card"));
+    form->addRow(strongLabel(tr("How?")), finder_);
     outer->addLayout(form);
 
     auto* buttons = new QHBoxLayout;
@@ -134,8 +128,8 @@ DropCard::DropCard(QWidget* parent) : QFrame(parent) {
             [this](double mm) { height_->show(mm / artworks_.front()->aspect(), unit_); });
     connect(height_, &LengthEdit::typed, this,
             [this](double mm) { width_->show(mm * artworks_.front()->aspect(), unit_); });
-    connect(printer_, &ChoiceRow::picked, this, &DropCard::suggest);
-    connect(method_, &ChoiceRow::picked, this, [this] { showPrinter(printer_->chosen()); });
+    connect(material_, &QComboBox::currentIndexChanged, this, &DropCard::showMaterial);
+    showMaterial();
 }
 
 void DropCard::ask(const std::vector<ArtworkPtr>& artworks, Unit unit, const Paper& paper) {
@@ -147,8 +141,7 @@ void DropCard::ask(const std::vector<ArtworkPtr>& artworks, Unit unit, const Pap
             ? QString::fromStdString(first.name)
             : tr("%1 and %2 more").arg(QString::fromStdString(first.name)).arg(artworks.size() - 1));
     thumb_->setPixmap(thumbnail(first, 72));
-    printer_->choose(preferredPrinter());
-    suggest();
+    finder_->choosePrinter(preferredPrinter());
     const SizeMm size = guessedSize(first, paper);
     width_->show(size.width, unit);
     height_->show(size.height, unit);
@@ -156,43 +149,39 @@ void DropCard::ask(const std::vector<ArtworkPtr>& artworks, Unit unit, const Pap
     on_->setFocus();
 }
 
-/// The first method that the printer serves becomes the choice; the maker may choose another.
-void DropCard::suggest() {
-    const QString kind = printer_->chosen();
-    const PrinterKind wanted = kind == QStringLiteral("inkjet") ? PrinterKind::inkjet : PrinterKind::laser;
-    for (const Method& method : shippedMethods())
-        if (std::find(method.printers.begin(), method.printers.end(), wanted) != method.printers.end()) {
-            method_->choose(QString::fromStdString(method.id));
-            break;
-        }
-    showPrinter(kind);
-}
-
-void DropCard::showPrinter(const QString& kind) {
-    const Method& method = findMethod(shippedMethods(), method_->chosen().toStdString());
-    const PrinterKind wanted = kind == QStringLiteral("inkjet") ? PrinterKind::inkjet : PrinterKind::laser;
-    const bool serves =
-        std::find(method.printers.begin(), method.printers.end(), wanted) != method.printers.end();
-    why_->setText(serves ? mirroringSentence(method) : tr("This way wants %1.").arg(printersText(method)));
-    why_->setProperty("look", !serves);
-    why_->setProperty("quiet", serves);
-    why_->style()->unpolish(why_);
-    why_->style()->polish(why_);
+void DropCard::showMaterial() {
+    const Material& material =
+        findMaterial(shippedMaterials(), material_->currentData().toString().toStdString());
+    ground_->show(material.ground);
+    finder_->setMaterial(material.id);
 }
 
 void DropCard::hang() {
-    preferPrinter(printer_->chosen());
+    preferPrinter(finder_->printer());
     std::vector<NewPiece> pieces;
     for (const ArtworkPtr& artwork : artworks_) {
         NewPiece piece;
         piece.artwork = artwork;
         piece.object.name = on_->text().trimmed().toStdString();
         piece.object.ground = ground_->colour();
-        piece.method = findMethod(shippedMethods(), method_->chosen().toStdString());
+        piece.object.material =
+            findMaterial(shippedMaterials(), material_->currentData().toString().toStdString());
+        piece.method = finder_->chosen();
         piece.size = {width_->value(), width_->value() / artwork->aspect()};
         pieces.push_back(std::move(piece));
     }
     emit answered(pieces);
+}
+
+bool DropCard::event(QEvent* event) {
+    const bool done = QFrame::event(event);
+    // More or fewer answers make the card taller or shorter about its middle.
+    if (event->type() == QEvent::LayoutRequest && isVisible()) {
+        const QPoint middle = geometry().center();
+        resize(width(), sizeHint().height());
+        move(middle - rect().center());
+    }
+    return done;
 }
 
 void DropCard::keyPressEvent(QKeyEvent* event) {

@@ -4,14 +4,15 @@
 
 #include "core/job/edits.h"
 
+class QComboBox;
 class QLabel;
 class QLineEdit;
 
 namespace tympan::app {
 
-class ChoiceRow;
 class ColourButton;
 class LengthEdit;
+class MethodFinder;
 
 /// The card for a dropped picture: what is it going on, how big, how. Sensible guesses are filled in; with
 /// several pictures the answers hold for each.
@@ -29,20 +30,21 @@ class DropCard : public QFrame {
     void cancelled();
 
   protected:
+    bool event(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
 
   private:
     void hang();
-    void suggest();
-    void showPrinter(const QString& kind);
+    void showMaterial();
 
     std::vector<ArtworkPtr> artworks_;
     Unit unit_ = Unit::mm;
-    QLabel *title_, *thumb_, *why_;
+    QLabel *title_, *thumb_;
     QLineEdit* on_;
+    QComboBox* material_;
     ColourButton* ground_;
     LengthEdit *width_, *height_;
-    ChoiceRow *printer_, *method_;
+    MethodFinder* finder_;
 };
 
 }  // namespace tympan::app

@@ -3,6 +3,8 @@
 #include <numbers>
 #include <set>
 
+#include "core/job/turns.h"
+
 namespace tympan::app {
 
 namespace {
@@ -11,31 +13,25 @@ constexpr double gap_px = 30;     // from the hinge to the nearer edge of either
 constexpr double border_mm = 10;  // of paper shown around a picture that has no page to itself
 constexpr double lift = 0.10;     // how much nearer the moving edge comes to the eye
 
-RectMm grownBox(const SizeMm& size, double by) { return grown({0, 0, size.width, size.height}, by); }
+RectMm inPrint(const RectMm& box, Mirrored mirrored) {
+    return mirrored == Mirrored::yes ? RectMm{-box.right(), box.y, box.width, box.height} : box;
+}
 
-}  // namespace
+/// The page round a print that has it to itself, in the print frame about the picture's middle.
+RectMm pageRound(const PlacedRegion& part, const Sheet& sheet, const RectMm& print, const PixelGrid& grid) {
+    if (!part.turned)
+        return {print.x - grid.mm(part.placed.x), print.y - grid.mm(part.placed.y), sheet.page.width,
+                sheet.page.height};
+    // The print lies on the page a quarter turn clockwise: seen from the print the page is turned back.
+    return {print.x - grid.mm(part.placed.y), print.y - (sheet.page.width - grid.mm(part.placed.right())),
+            sheet.page.height, sheet.page.width};
+}
 
-FoldScene foldScene(const Job& job, const Piece& piece, const std::optional<Imposition>& imposition) {
-    FoldScene scene;
-    scene.picture = piece.size;
-    scene.mirrored = mirroredBy(piece.method);
-    scene.paper =
-        grownBox(piece.size, std::max(border_mm, 0.03 * std::max(piece.size.width, piece.size.height)));
-    const Object& object = objectOf(job, piece);
-    scene.spot = !object.size;
-    if (object.size) {
-        const PointMm from = piece.placement.from_centre;
-        scene.object = {(piece.size.width - object.size->width) / 2 - from.x,
-                        (piece.size.height - object.size->height) / 2 - from.y, object.size->width,
-                        object.size->height};
-    } else {
-        scene.object = grownBox(piece.size, 0.15 * std::max(piece.size.width, piece.size.height));
-    }
-    if (!imposition) return scene;
-    const PixelGrid& grid = imposition->grid;
+void addSheets(FoldScene& scene, const Piece& piece, const Imposition& imposition) {
+    const PixelGrid& grid = imposition.grid;
     std::set<int> across, down;
     scene.sheets = 0;
-    for (const Sheet& sheet : imposition->sheets)
+    for (const Sheet& sheet : imposition.sheets)
         for (const PlacedRegion& part : sheet.regions) {
             if (part.piece != piece.id || part.copy != 0) continue;
             ++scene.sheets;
@@ -43,42 +39,109 @@ FoldScene foldScene(const Job& job, const Piece& piece, const std::optional<Impo
             if (part.region.x > 0) across.insert(part.region.x);
             if (part.region.y > 0) down.insert(part.region.y);
             if (sheet.regions.size() == 1 && !part.seams.any())
-                scene.paper = {-grid.mm(part.placed.x), -grid.mm(part.placed.y), sheet.page.width,
-                               sheet.page.height};
+                scene.paper = pageRound(part, sheet, inPrint(scene.box, scene.mirrored), grid);
         }
     for (int x : across) scene.seams_across.push_back(grid.mm(x));
     for (int y : down) scene.seams_down.push_back(grid.mm(y));
+}
+
+}  // namespace
+
+QRectF toQRectF(const RectMm& box) { return {box.x, box.y, box.width, box.height}; }
+
+QPainterPath pathOf(const Outline& outline) {
+    QPainterPath path;
+    for (const Ring& ring : outline.rings) {
+        for (std::size_t i = 0; i < ring.size(); ++i)
+            i == 0 ? path.moveTo(ring[i].x, ring[i].y) : path.lineTo(ring[i].x, ring[i].y);
+        path.closeSubpath();
+    }
+    return path;
+}
+
+FoldScene foldScene(const Job& job, const Piece& piece, const std::optional<Imposition>& imposition) {
+    FoldScene scene;
+    const Object& object = objectOf(job, piece);
+    const Landing landing = landingOf(object, piece);
+    scene.box = landing.box;
+    scene.turn_deg = landing.turn_deg;
+    scene.at = landing.at;
+    scene.mirrored = mirroredBy(job, piece);
+    const double around = std::max(border_mm, 0.03 * std::max(scene.box.width, scene.box.height));
+    scene.paper = grown(inPrint(scene.box, scene.mirrored), around);
+    scene.spot = object.spot();
+    scene.cut = piece.edge.cut == Cut::object;
+    scene.plate = plateOf(object);
+    scene.visible = visibleOf(object);
+    scene.ink = inkOnObject(job, piece);
+    if (scene.spot) {
+        const RectMm ink = bounds(scene.ink);
+        scene.object = grown(ink, 0.15 * std::max(ink.width, ink.height));
+        scene.front = scene.object;
+    } else {
+        scene.object = bounds(outlineOf(object.shape));
+        scene.front = frontOf(object);
+    }
+    if (imposition) addSheets(scene, piece, *imposition);
     return scene;
 }
 
-FoldLayout foldLayout(const FoldScene& scene, const QRectF& room, double zoom, const QPointF& pan) {
-    const double w = scene.picture.width, h = scene.picture.height;
-    // How far paper and object reach beyond the picture, towards the hinge, away from it, up and down.
-    const double inner = std::max({0.0, scene.paper.right() - w, -scene.object.x});
-    const double outer = std::max({0.0, -scene.paper.x, scene.object.right() - w});
-    const double above = std::max({0.0, -scene.paper.y, -scene.object.y});
-    const double below = std::max({0.0, scene.paper.bottom() - h, scene.object.bottom() - h});
+namespace {
 
-    FoldLayout layout;
-    const double fit =
-        std::min((room.width() / 2 - gap_px) / (inner + w + outer), room.height() / (above + h + below));
-    layout.px_mm = std::max(1e-3, fit * zoom);
+/// The picture's middle from the object's, as it lies on the left leaf.
+QPointF onLeft(const FoldScene& scene) {
+    return {scene.mirrored == Mirrored::yes ? -scene.at.x : scene.at.x, scene.at.y};
+}
+
+QTransform printTurn(const FoldScene& scene) {
+    return QTransform().rotate(scene.mirrored == Mirrored::yes ? -scene.turn_deg : scene.turn_deg);
+}
+
+}  // namespace
+
+FoldLayout inSameView(FoldLayout layout, const FoldScene& scene) {
     const double s = layout.px_mm;
-    layout.hinge_x = room.center().x() + pan.x();
-    const double top = room.center().y() + pan.y() + (above - (above + h + below) / 2) * s;
-    const double near = gap_px + inner * s;
-    layout.finished = {layout.hinge_x + near, top, w * s, h * s};
-    layout.printed = {layout.hinge_x - near - w * s, top, w * s, h * s};
-    const auto placed = [&](const QRectF& picture, const RectMm& box) {
-        return QRectF(picture.x() + box.x * s, picture.y() + box.y * s, box.width * s, box.height * s);
+    layout.box = scene.box;
+    layout.print_box = inPrint(scene.box, scene.mirrored);
+    const auto placed = [&](const QTransform& turn, const QPointF& at) {
+        return turn * QTransform::fromScale(s, s) * QTransform::fromTranslate(at.x(), at.y());
     };
-    layout.paper = placed(layout.printed, scene.paper);
-    layout.object = placed(layout.finished, scene.object);
+    layout.print_mm = placed(printTurn(scene), layout.left_at + s * onLeft(scene));
+    layout.picture_mm =
+        placed(QTransform().rotate(scene.turn_deg), layout.right_at + s * QPointF(scene.at.x, scene.at.y));
+    layout.object_mm = placed({}, layout.right_at);
+    layout.printed = layout.print_mm.mapRect(toQRectF(layout.print_box));
+    layout.finished = layout.picture_mm.mapRect(toQRectF(scene.box));
+    layout.paper = layout.print_mm.mapRect(toQRectF(scene.paper));
+    layout.object = layout.object_mm.mapRect(toQRectF(scene.object));
     return layout;
 }
 
+FoldLayout foldLayout(const FoldScene& scene, const QRectF& room, double zoom, const QPointF& pan) {
+    // Everything about the object's middle, in mm, turned as it lies on the screen.
+    const QRectF print = toQRectF(inPrint(scene.box, scene.mirrored));
+    const QRectF left = printTurn(scene).mapRect(toQRectF(scene.paper) | print).translated(onLeft(scene));
+    const QRectF picture = QTransform().rotate(scene.turn_deg).mapRect(toQRectF(scene.box));
+    const QRectF right = toQRectF(scene.object) | picture.translated(scene.at.x, scene.at.y);
+    // How far the leaves reach from the middle: towards the hinge, away from it, up and down.
+    const double inner = std::max({0.0, left.right(), -right.left()});
+    const double outer = std::max({0.0, -left.left(), right.right()});
+    const double above = std::max({0.0, -left.top(), -right.top()});
+    const double below = std::max({0.0, left.bottom(), right.bottom()});
+
+    FoldLayout layout;
+    const double fit = std::min((room.width() / 2 - gap_px) / std::max(1e-3, inner + outer),
+                                room.height() / std::max(1e-3, above + below));
+    const double s = layout.px_mm = std::max(1e-3, fit * zoom);
+    layout.hinge_x = room.center().x() + pan.x();
+    const double y = room.center().y() + pan.y() + (above - below) / 2 * s;
+    layout.left_at = {layout.hinge_x - gap_px - inner * s, y};
+    layout.right_at = {layout.hinge_x + gap_px + inner * s, y};
+    return inSameView(layout, scene);
+}
+
 QTransform FoldLayout::paperAt(double way, Mirrored mirrored) const {
-    if (mirrored == Mirrored::no) return QTransform::fromTranslate(way * (finished.x() - printed.x()), 0);
+    if (mirrored == Mirrored::no) return QTransform::fromTranslate(way * (right_at.x() - left_at.x()), 0);
     const double angle = way * std::numbers::pi;
     const auto turned = [&](const QPointF& p) {
         const double distance = hinge_x - p.x();
@@ -96,21 +159,26 @@ QTransform FoldLayout::paperAt(double way, Mirrored mirrored) const {
 }
 
 std::optional<QPointF> FoldLayout::spotAt(const QPointF& at, Mirrored mirrored) const {
-    for (const QRectF& leaf : {finished, printed}) {
-        if (!leaf.contains(at)) continue;
-        const double u = (at.x() - leaf.x()) / leaf.width(), v = (at.y() - leaf.y()) / leaf.height();
-        return QPointF(leaf == printed ? turnOver(u, mirrored) : u, v);
-    }
-    return {};
+    const QPointF on_object = picture_mm.inverted().map(at), on_print = print_mm.inverted().map(at);
+    if (toQRectF(box).contains(on_object))
+        return QPointF((on_object.x() - box.x) / box.width, (on_object.y() - box.y) / box.height);
+    if (!toQRectF(print_box).contains(on_print)) return {};
+    return QPointF(turnOver((on_print.x() - print_box.x) / print_box.width, mirrored),
+                   (on_print.y() - print_box.y) / print_box.height);
 }
 
 QPointF FoldLayout::onPrint(const QPointF& spot, Mirrored mirrored) const {
-    return {printed.x() + turnOver(spot.x(), mirrored) * printed.width(),
-            printed.y() + spot.y() * printed.height()};
+    return print_mm.map(QPointF(print_box.x + turnOver(spot.x(), mirrored) * print_box.width,
+                                print_box.y + spot.y() * print_box.height));
 }
 
 QPointF FoldLayout::onObject(const QPointF& spot) const {
-    return {finished.x() + spot.x() * finished.width(), finished.y() + spot.y() * finished.height()};
+    return picture_mm.map(QPointF(box.x + spot.x() * box.width, box.y + spot.y() * box.height));
+}
+
+PointMm FoldLayout::onObjectMm(const QPointF& at) const {
+    const QPointF mm = object_mm.inverted().map(at);
+    return {mm.x(), mm.y()};
 }
 
 }  // namespace tympan::app

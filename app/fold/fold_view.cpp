@@ -6,6 +6,7 @@
 #include <QScreen>
 #include <opencv2/core.hpp>
 
+#include "app/fold/hand_placement.h"
 #include "app/fold/leaf_notes.h"
 #include "app/fold/screen_scale.h"
 #include "app/shell/job_store.h"
@@ -23,16 +24,36 @@ namespace {
 
 constexpr int edge = 28, bottom_edge = 14;
 constexpr double quick_pixels = 1e6, sharp_pixels = 6e6;
+constexpr double face_pixels = 4e5;  // a likeness of wood and cloth; the picture itself is drawn sharper
 constexpr std::size_t cache_bytes = std::size_t{192} << 20;
 
-LeafPictures drawn(const Print& print, const Rgb8& ground, PixelCache& cache, const std::stop_token& stop) {
+/// Pictures of one piece of a job, at the resolution of the screen.
+LeafPictures drawn(const Job& job, const Piece& piece, double ppi, PixelCache& cache,
+                   const std::stop_token& stop) {
+    const Object& object = objectOf(job, piece);
+    const Print print = printOf(job, piece, ppi);
     const cv::Mat ink = previewInk(print, cache, {stop, {}});
     LeafPictures pictures;
-    pictures.ground = toQColor(ground);
-    pictures.finished = toImage(onGround(ink, ground));
+    pictures.ground = toQColor(object.ground);
+    const cv::Mat finished = onGround(ink, groundUnder(job, piece, print, cache));
+    if (print.edge) {
+        cv::Mat clear(finished.rows, finished.cols, CV_8UC4);
+        const cv::Mat stays =
+            edgeCoverage(*print.edge, print.grid, {0, 0, print.size.width, print.size.height});
+        const int from_to[] = {0, 0, 1, 1, 2, 2, 3, 3};
+        const cv::Mat parts[] = {finished, stays};
+        cv::mixChannels(parts, 2, &clear, 1, from_to, 4);
+        pictures.finished = toClearImage(clear);
+    } else {
+        pictures.finished = toImage(finished);
+    }
     cv::Mat printed = ink;
     if (print.mirrored == Mirrored::yes) cv::flip(ink, printed, 1);
     pictures.printed = toImage(printed);
+    const FaceWindow window = windowOn(job, object, face_pixels, ppi);
+    pictures.face = toClearImage(finishedFace(job, object, window, cache, piece.id, {stop, {}}));
+    pictures.face_box = {window.corner.x, window.corner.y, window.grid.mm(window.size.width),
+                         window.grid.mm(window.size.height)};
     return pictures;
 }
 
@@ -43,11 +64,13 @@ FoldView::FoldView(JobStore& store, RenderService& service, QWidget* parent)
       store_(store),
       service_(service),
       cache_(std::make_shared<PixelCache>(cache_bytes)),
-      notes_(new LeafNotes(this)) {
+      notes_(new LeafNotes(this)),
+      hand_(new HandPlacement(store, this)) {
     setObjectName(QStringLiteral("fold"));
     setMouseTracking(true);
     setFocusPolicy(Qt::ClickFocus);
     setMinimumSize(480, 220);
+    connect(hand_, &HandPlacement::chosen, this, qOverload<>(&QWidget::update));
     connect(notes_, &LeafNotes::whyWanted, this, &FoldView::showWhy);
     glide_.setDuration(520);
     glide_.setEasingCurve(QEasingCurve::InOutCubic);
@@ -80,7 +103,7 @@ void FoldView::refresh() {
     scene_ = foldScene(store_.job(), *piece, store_.imposition());
     notes_->say(store_.job(), *piece, scene_);
     setAccessibleName(tr("The print at the left, the finished object at the right"));
-    setAccessibleDescription(mirroringSentence(piece->method));
+    setAccessibleDescription(mirroringSentence(turnsOf(store_.job(), *piece)));
     relayout();
     requestPictures(quick_pixels);
     rest_.start();
@@ -89,24 +112,25 @@ void FoldView::refresh() {
 void FoldView::relayout() {
     const int taken = notes_->place(size(), store_.piece());
     const QRectF room(taken, edge, width() - 2.0 * taken - 36, height() - edge - bottom_edge);
-    if (store_.piece()) layout_ = foldLayout(scene_, room, zoom_, pan_);
+    if (store_.piece())
+        layout_ = hand_->dragging() ? inSameView(layout_, scene_) : foldLayout(scene_, room, zoom_, pan_);
     update();
 }
 
 void FoldView::requestPictures(double most_pixels) {
     const Piece* piece = store_.piece();
     if (!piece) return;
+    const Job& job = store_.job();
     const double screen_ppi = layout_.px_mm * devicePixelRatioF() * mm_per_inch;
-    const double sharpest = std::min(screen_ppi, previewPpi(*piece, store_.job().sheets.ppi, sharp_pixels));
-    const double ppi = std::min(sharpest, previewPpi(*piece, store_.job().sheets.ppi, most_pixels));
+    const double sharpest = std::min(screen_ppi, previewPpi(job, *piece, job.sheets.ppi, sharp_pixels));
+    const double ppi = std::min(sharpest, previewPpi(job, *piece, job.sheets.ppi, most_pixels));
     if (ppi >= sharpest) rest_.stop();
-    const Rgb8 ground = objectOf(store_.job(), *piece).ground;
     service_.request(QStringLiteral("fold"),
-                     [this, cache = cache_, ground, piece = *piece,
+                     [this, cache = cache_, job, id = piece->id,
                       ppi](const std::stop_token& stop) -> RenderService::Finish {
                          const LeafPictures pictures =
-                             drawn(printOf(piece, std::max(1.0, ppi)), ground, *cache, stop);
-                         return [this, pictures, id = piece.id] {
+                             drawn(job, *findPiece(job, id), std::max(1.0, ppi), *cache, stop);
+                         return [this, pictures, id] {
                              if (id != shown_piece_) return;
                              pictures_ = pictures;
                              update();
@@ -170,6 +194,9 @@ void FoldView::paintInvitation(QPainter& painter) const {
 void FoldView::paintLeaves(QPainter& painter) const {
     paintHinge(painter, layout_.hinge_x, 10, height() - 10);
     paintObject(painter, layout_, scene_, pictures_);
+    paintZones(painter, layout_, scene_, objectOf(store_.job(), *store_.piece()), *store_.piece(),
+               hand_->worksOn() == HandPlacement::What::zone ? hand_->zone() : -1);
+    hand_->paint(painter, layout_);
     paintRuler(painter, scene_.spot ? layout_.finished : layout_.object, layout_.object | layout_.finished,
                layout_.px_mm, store_.job().unit);
     paintPaper(painter, layout_, scene_, pictures_, way_);
@@ -205,6 +232,10 @@ void FoldView::mouseMoveEvent(QMouseEvent* event) {
         moveTo((event->position().x() - grabbed_at_.x()) / std::max(1.0, reach));
         return;
     }
+    if (grab_ == Grab::hand) {
+        hand_->drag(layout_, event->position(), event->modifiers() & Qt::ControlModifier);
+        return;
+    }
     if (grab_ == Grab::view) {
         pan_ += event->position() - grabbed_at_;
         grabbed_at_ = event->position();
@@ -212,7 +243,8 @@ void FoldView::mouseMoveEvent(QMouseEvent* event) {
         return;
     }
     on_corner_ = store_.piece() && way_ == 0 && cornerRect().contains(event->position());
-    setCursor(on_corner_ ? Qt::OpenHandCursor : Qt::ArrowCursor);
+    const bool over = way_ == 0 && hand_->over(layout_, event->position());
+    setCursor(on_corner_ || over ? Qt::OpenHandCursor : Qt::ArrowCursor);
     spot_ = store_.piece() && !on_corner_ ? layout_.spotAt(event->position(), scene_.mirrored) : std::nullopt;
     update();
 }
@@ -221,9 +253,10 @@ void FoldView::mousePressEvent(QMouseEvent* event) {
     if (!store_.piece() || event->button() != Qt::LeftButton) return;
     glide_.stop();
     grabbed_at_ = event->position();
-    grab_ = way_ == 0 && cornerRect().contains(event->position()) ? Grab::corner
-            : zoom_ > 1.01                                        ? Grab::view
-                                                                  : Grab::nothing;
+    grab_ = way_ == 0 && cornerRect().contains(event->position())   ? Grab::corner
+            : way_ == 0 && hand_->press(layout_, event->position()) ? Grab::hand
+            : zoom_ > 1.01                                          ? Grab::view
+                                                                    : Grab::nothing;
     if (grab_ != Grab::nothing) setCursor(Qt::ClosedHandCursor);
     if (way_ >= 1) fold();
 }
@@ -234,8 +267,22 @@ void FoldView::mouseReleaseEvent(QMouseEvent*) {
         glide_.setEndValue(way_ > 0.3 ? 1.0 : 0.0);
         glide_.start();
     }
+    const bool by_hand = grab_ == Grab::hand;
     grab_ = Grab::nothing;
     setCursor(Qt::ArrowCursor);
+    if (!by_hand) return;
+    hand_->release();
+    store_.endRun();
+    relayout();
+}
+
+void FoldView::mouseDoubleClickEvent(QMouseEvent* event) {
+    if (store_.piece() && hand_->addCorner(layout_, event->position())) return;
+    QWidget::mouseDoubleClickEvent(event);
+}
+
+void FoldView::keyPressEvent(QKeyEvent* event) {
+    if (!hand_->key(*event)) QWidget::keyPressEvent(event);
 }
 
 void FoldView::wheelEvent(QWheelEvent* event) {
@@ -251,8 +298,8 @@ void FoldView::leaveEvent(QEvent*) {
 void FoldView::showWhy() {
     const Piece* piece = store_.piece();
     if (!piece) return;
-    QMessageBox box(QMessageBox::NoIcon, mirroringSentence(piece->method), whyMirrored(piece->method),
-                    QMessageBox::Close, this);
+    QMessageBox box(QMessageBox::NoIcon, mirroringSentence(turnsOf(store_.job(), *piece)),
+                    whyMirrored(turnsOf(store_.job(), *piece)), QMessageBox::Close, this);
     box.setObjectName(QStringLiteral("why-box"));
     box.exec();
 }

@@ -8,6 +8,7 @@
 
 namespace tympan::app {
 
+class HandPlacement;
 class JobStore;
 class LeafNotes;
 class RenderService;
@@ -27,6 +28,8 @@ class FoldView : public QWidget {
     void zoomToFit();
     /// One millimetre of the object is one millimetre of the screen, as far as the screen knows its own size.
     void zoomToTrueSize();
+    /// What the hand moves on the finished leaf.
+    HandPlacement& hand() { return *hand_; }
     const FoldLayout& onScreen() const { return layout_; }
     const LeafPictures& leaves() const { return pictures_; }
 
@@ -39,6 +42,8 @@ class FoldView : public QWidget {
     void mouseMoveEvent(QMouseEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
     void wheelEvent(QWheelEvent* event) override;
     void leaveEvent(QEvent* event) override;
 
@@ -61,12 +66,13 @@ class FoldView : public QWidget {
     LeafPictures pictures_;
     double zoom_ = 1, way_ = 0;
     QPointF pan_, grabbed_at_;
-    enum class Grab { nothing, corner, view } grab_ = Grab::nothing;
+    enum class Grab { nothing, corner, view, hand } grab_ = Grab::nothing;
     std::optional<QPointF> spot_;
     bool on_corner_ = false;
     QVariantAnimation glide_;
     QTimer rest_;
     LeafNotes* notes_;
+    HandPlacement* hand_;
 };
 
 }  // namespace tympan::app

@@ -2,6 +2,7 @@
 
 #include "app/shell/words.h"
 #include "app/widgets/tray_parts.h"
+#include "core/job/fit.h"
 
 namespace tympan::app {
 
@@ -28,16 +29,21 @@ QLabel* add(QWidget* side, QLabel* label, Qt::Alignment align) {
 }
 
 /// How much of the object stays bare around the picture.
-QString bareText(const Object& object, const SizeMm& picture, Unit unit) {
-    if (!object.size) return LeafNotes::tr("a spot on something bigger");
-    const double side = (object.size->width - picture.width) / 2,
-                 end = (object.size->height - picture.height) / 2;
-    if (side < 0 || end < 0) return LeafNotes::tr("goes over the edge");
-    if (std::abs(side - end) >= 0.05)
+QString bareText(const Job& job, const Piece& piece) {
+    const std::optional<Distances> bare = distancesOf(job, piece);
+    if (!bare) return LeafNotes::tr("a spot on something bigger");
+    const auto [left, top, right, bottom] = *bare;
+    const double least = std::min({left, top, right, bottom}), most = std::max({left, top, right, bottom});
+    if (least < -0.05) return LeafNotes::tr("goes over the edge");
+    if (most - least < 0.1)
+        return most < 0.05 ? LeafNotes::tr("to the very edge")
+                           : LeafNotes::tr("%1 bare all round").arg(lengthText(least, job.unit));
+    if (std::abs(left - right) < 0.1 && std::abs(top - bottom) < 0.1)
         return LeafNotes::tr("%1 bare at the sides, %2 above and below")
-            .arg(lengthText(side, unit), lengthText(end, unit));
-    return side < 0.05 ? LeafNotes::tr("to the very edge")
-                       : LeafNotes::tr("%1 bare all round").arg(lengthText(side, unit));
+            .arg(lengthText(left, job.unit), lengthText(top, job.unit));
+    return LeafNotes::tr("bare: %1 left, %2 right, %3 above, %4 below")
+        .arg(lengthText(left, job.unit), lengthText(right, job.unit), lengthText(top, job.unit),
+             lengthText(bottom, job.unit));
 }
 
 }  // namespace
@@ -75,14 +81,14 @@ void LeafNotes::say(const Job& job, const Piece& piece, const FoldScene& scene) 
     const QString on = scene.sheets != 1   ? tr("on %1 sheets of %2").arg(scene.sheets).arg(paper)
                        : scene.sharing > 1 ? tr("%1 to a sheet of %2").arg(scene.sharing).arg(paper)
                                            : tr("on one sheet of %1").arg(paper);
-    size_->setText(sizeText(piece.size, job.unit) + QStringLiteral(", ") + on);
+    size_->setText(sizeText(printSizeOf(job, piece), job.unit) + QStringLiteral(", ") + on);
     hint_->setText(scene.mirrored == Mirrored::yes
                        ? tr("Fold the corner over, or press F, to lay it on the object.")
                        : tr("Pull the corner across, or press F, to lay it on the object."));
-    sentence_->setText(mirroringSentence(piece.method));
+    sentence_->setText(mirroringSentence(turnsOf(job, piece)));
     title_->setText(object.name.empty() ? tr("Finished")
                                         : tr("Finished, on the %1").arg(QString::fromStdString(object.name)));
-    bare_->setText(bareText(object, piece.size, job.unit));
+    bare_->setText(bareText(job, piece));
 }
 
 int LeafNotes::place(const QSize& fold, bool wanted) {

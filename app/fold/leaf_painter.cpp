@@ -12,10 +12,6 @@ namespace {
 constexpr double corner_px = 26;
 const QColor paper_white(255, 255, 255), paper_back(246, 244, 240), paper_edge(150, 148, 144);
 
-void shadow(QPainter& painter, const QRectF& box) {
-    painter.fillRect(box.translated(2, 3), QColor(0, 0, 0, 36));
-}
-
 /// A step of the ruler that leaves room for its figures: 1, 2 or 5 times a power of ten of the unit.
 double rulerStep(double px_unit) {
     double step = 1;
@@ -29,18 +25,71 @@ double rulerStep(double px_unit) {
 void paintObject(QPainter& painter, const FoldLayout& layout, const FoldScene& scene,
                  const LeafPictures& pictures) {
     painter.save();
-    if (!scene.spot) shadow(painter, layout.object);
-    painter.fillRect(layout.object, pictures.ground);
+    painter.setRenderHints(QPainter::SmoothPixmapTransform | QPainter::Antialiasing);
+    const QPainterPath plate = scene.spot ? [&] {
+        QPainterPath box;
+        box.addRect(layout.object);
+        return box;
+    }() : layout.object_mm.map(pathOf(scene.plate));
+    if (!scene.spot) painter.fillPath(plate.translated(2, 3), QColor(0, 0, 0, 36));
+    painter.fillPath(plate, pictures.ground);
+    if (!pictures.face.isNull())
+        painter.drawImage(layout.object_mm.mapRect(toQRectF(pictures.face_box)), pictures.face);
+    if (!pictures.finished.isNull()) {
+        const QTransform before = painter.transform();
+        painter.setTransform(layout.picture_mm * before);
+        if (scene.cut) painter.setClipPath(layout.picture_mm.inverted().map(plate));
+        painter.drawImage(toQRectF(scene.box), pictures.finished);
+        painter.setClipping(false);
+        painter.setTransform(before);
+    }
+    painter.setBrush(Qt::NoBrush);
     if (scene.spot) {
         painter.setPen(QPen(theme().quiet, 1, Qt::DotLine));
         painter.drawRect(layout.object);
+    } else {
+        painter.setPen(QPen(theme().dark ? QColor(255, 255, 255, 90) : QColor(0, 0, 0, 60), 1));
+        painter.drawPath(plate);
+        if (!scene.cut && !pictures.finished.isNull() &&
+            !layout.object.adjusted(-1, -1, 1, 1).contains(layout.finished)) {
+            // What goes over the edge of the object is worth a look: its edge shows through the picture.
+            painter.setPen(QPen(theme().look, 2, Qt::DashLine));
+            painter.drawPath(plate);
+        }
     }
-    painter.setRenderHint(QPainter::SmoothPixmapTransform);
-    if (!pictures.finished.isNull()) painter.drawImage(layout.finished, pictures.finished);
-    if (!scene.spot && !layout.object.adjusted(-1, -1, 1, 1).contains(layout.finished)) {
-        // What goes over the edge of the object is worth a look: its edge shows through the picture.
-        painter.setPen(QPen(theme().look, 2, Qt::DashLine));
-        painter.drawRect(layout.object);
+    painter.restore();
+}
+
+void paintZones(QPainter& painter, const FoldLayout& layout, const FoldScene& scene, const Object& object,
+                const Piece& piece, int chosen) {
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    if (scene.front != scene.object && !scene.spot) {
+        painter.setPen(QPen(theme().quiet, 1, Qt::DashDotLine));
+        painter.drawRect(layout.object_mm.mapRect(toQRectF(scene.front)));
+    }
+    if (object.shape.kind == ShapeKind::framed_board) {
+        // The frame covers what is outside its opening.
+        const QPainterPath frame =
+            layout.object_mm.map(pathOf(scene.plate)).subtracted(layout.object_mm.map(pathOf(scene.visible)));
+        painter.fillPath(frame, QColor(92, 74, 56, 200));
+    }
+    for (std::size_t i = 0; i < object.zones.size(); ++i) {
+        const Zone& zone = object.zones[i];
+        const QPainterPath path = layout.object_mm.map(pathOf(outlineOf(zone)));
+        const bool picked = static_cast<int>(i) == chosen;
+        painter.setPen(QPen(picked ? theme().chosen : theme().quiet, picked ? 2 : 1,
+                            zone.kind == ZoneKind::painted ? Qt::DotLine : Qt::SolidLine));
+        painter.setBrush(zone.kind == ZoneKind::keep_out ? QBrush(QColor(120, 60, 40, 110), Qt::BDiagPattern)
+                                                         : QBrush(Qt::NoBrush));
+        painter.drawPath(path);
+    }
+    painter.setBrush(Qt::NoBrush);
+    for (const CareZone& zone : piece.care) {
+        painter.setPen(QPen(theme().chosen, 1.5, Qt::DashLine));
+        const QRectF box((zone.parts.x - 0.5) * piece.size.width, (zone.parts.y - 0.5) * piece.size.height,
+                         zone.parts.width * piece.size.width, zone.parts.height * piece.size.height);
+        painter.drawPolygon(layout.picture_mm.map(QPolygonF(box)));
     }
     painter.restore();
 }
@@ -49,32 +98,38 @@ void paintPaper(QPainter& painter, const FoldLayout& layout, const FoldScene& sc
                 const LeafPictures& pictures, double way) {
     painter.save();
     const QTransform before = painter.transform();
-    if (way <= 0) shadow(painter, layout.paper);
-    painter.setTransform(layout.paperAt(way, scene.mirrored) * before);
+    const QRectF paper = toQRectF(scene.paper), print = toQRectF(layout.print_box);
+    const auto polygon = [&](const QRectF& box) { return layout.print_mm.map(QPolygonF(box)); };
+    painter.setRenderHints(QPainter::Antialiasing | QPainter::SmoothPixmapTransform);
+    if (way <= 0) {
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(QColor(0, 0, 0, 36));
+        painter.drawPolygon(polygon(paper).translated(2, 3));
+    }
+    const QTransform moved = layout.paperAt(way, scene.mirrored) * before;
+    painter.setTransform(moved);
     const bool back = scene.mirrored == Mirrored::yes && way > 0.5;
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.setRenderHint(QPainter::SmoothPixmapTransform);
     painter.setPen(QPen(paper_edge, 1));
     painter.setBrush(back ? paper_back : paper_white);
-    painter.drawRect(layout.paper);
+    painter.drawPolygon(polygon(paper));
     if (!pictures.printed.isNull()) {
         if (back) painter.setOpacity(0.16);
         painter.setCompositionMode(QPainter::CompositionMode_Multiply);
-        painter.drawImage(layout.printed, pictures.printed);
+        painter.setTransform(layout.print_mm * moved);
+        painter.drawImage(print, pictures.printed);
+        painter.setTransform(moved);
         painter.setCompositionMode(QPainter::CompositionMode_SourceOver);
         painter.setOpacity(1);
     }
-    // Where it is cut: the picture's edge and the seams.
+    // Where it is cut: the print's edge and the seams.
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(QColor(120, 118, 114), 1, Qt::DashLine));
-    if (!back) painter.drawRect(layout.printed);
-    const QRectF& p = layout.printed;
-    for (double x : scene.seams_across)
-        painter.drawLine(QPointF(p.x() + x * layout.px_mm, p.top()),
-                         QPointF(p.x() + x * layout.px_mm, p.bottom()));
-    for (double y : scene.seams_down)
-        painter.drawLine(QPointF(p.left(), p.y() + y * layout.px_mm),
-                         QPointF(p.right(), p.y() + y * layout.px_mm));
+    if (!back) painter.drawPolygon(polygon(print));
+    const auto line = [&](const QPointF& a, const QPointF& b) {
+        painter.drawLine(layout.print_mm.map(a), layout.print_mm.map(b));
+    };
+    for (double x : scene.seams_across) line({print.x() + x, print.top()}, {print.x() + x, print.bottom()});
+    for (double y : scene.seams_down) line({print.left(), print.y() + y}, {print.right(), print.y() + y});
     painter.restore();
 }
 
@@ -96,7 +151,9 @@ void paintHinge(QPainter& painter, double x, double top, double bottom) {
 void paintCorner(QPainter& painter, const QRectF& paper, bool pointed) {
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
-    const double c = pointed ? corner_px * 1.25 : corner_px;
+    // A small paper keeps most of its picture to be seen.
+    const double c =
+        std::min(pointed ? corner_px * 1.25 : corner_px, 0.4 * std::min(paper.width(), paper.height()));
     const QPointF a(paper.left(), paper.bottom() - c), b(paper.left() + c, paper.bottom()),
         tip(paper.left() + c * 0.92, paper.bottom() - c * 0.92);
     painter.setPen(Qt::NoPen);

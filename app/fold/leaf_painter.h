@@ -10,12 +10,18 @@ namespace tympan::app {
 
 struct LeafPictures {
     QImage printed;   ///< ink side, print frame
-    QImage finished;  ///< on the ground, finished frame
+    QImage finished;  ///< on the ground, finished frame; clear where the ink is cut away
+    QImage face;      ///< the object without this piece, object frame; clear where there is none
+    RectMm face_box;  ///< what of the object it shows
     QColor ground;
 };
 
 void paintObject(QPainter& painter, const FoldLayout& layout, const FoldScene& scene,
                  const LeafPictures& pictures);
+/// Keep-outs, and the fold lines of a wrapped canvas; care zones of the piece. `chosen`: the zone being
+/// worked on.
+void paintZones(QPainter& painter, const FoldLayout& layout, const FoldScene& scene, const Object& object,
+                const Piece& piece, int chosen);
 /// The paper where it is on its way; past half way of a fold its back is seen, with the ink showing through
 /// faintly.
 void paintPaper(QPainter& painter, const FoldLayout& layout, const FoldScene& scene,

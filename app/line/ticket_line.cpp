@@ -5,15 +5,18 @@
 #include <QPainter>
 #include <QPainterPath>
 
+#include <fmt/format.h>
+
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
-#include "app/widgets/colour_button.h"
 #include "app/widgets/icons.h"
 #include "app/widgets/to_image.h"
+#include "core/job/landing.h"
+#include "core/job/piece_json.h"
+#include "core/object/object_json.h"
 #include "core/render/finished.h"
-#include "core/render/preview.h"
 
 namespace tympan::app {
 
@@ -23,25 +26,31 @@ constexpr int ticket_width = 178, ticket_height = 92, ticket_gap = 12, left_marg
               thumb_side = 46;
 constexpr std::size_t cache_bytes = std::size_t{16} << 20;
 
-QString thumbKey(const Job& job, const Piece& piece) {
-    return QStringLiteral("%1 %2 %3 %4 %5 %6 %7")
-        .arg(QString::fromStdString(piece.artwork->sha256))
-        .arg(piece.size.width / piece.size.height)
-        .arg(static_cast<int>(inkOf(piece)))
-        .arg(static_cast<int>(piece.tone.contrast.kind))
-        .arg(piece.tone.contrast.strength)
-        .arg(toQColor(objectOf(job, piece).ground).name())
-        .arg(theme().dark);
+/// What a maker would measure on the finished object: on a tin along its girth, else what is left of the
+/// picture.
+SizeMm sizeOnObject(const Job& job, const Piece& piece) {
+    const Landing landing = landingOf(job, piece);
+    return landing.bend ? piece.size : SizeMm{landing.box.width, landing.box.height};
 }
 
-/// The finished picture at the size of a thumbnail. The resampled picture is kept in `cache`: a large
-/// photograph is read again for another size, not for another tone.
-QImage thumbOf(const Piece& piece, const Rgb8& ground, PixelCache& cache, const std::stop_token& stop) {
-    const double side_in = 2.0 * thumb_side / 96;
-    Piece small = piece;
-    const double scale = side_in * mm_per_inch / std::max(piece.size.width, piece.size.height);
-    small.size = {std::max(1.0, piece.size.width * scale), std::max(1.0, piece.size.height * scale)};
-    return toImage(onGround(previewInk(printOf(small, 96), cache, {stop, {}}), ground));
+/// Everything that the finished face of a piece's object depends on.
+QString thumbKey(const Job& job, const Piece& piece) {
+    const Object& object = objectOf(job, piece);
+    std::string all = toJson(object).dump();
+    for (const Piece& other : job.pieces)
+        if (other.placement.object == object.id)
+            all += fmt::format("{} {} {} {} {} {}", other.artwork->sha256, toJson(other.placement).dump(),
+                               toJson(other.edge).dump(), toJson(other.tone).dump(), other.size.width,
+                               other.size.height);
+    return QString::fromStdString(all);
+}
+
+/// The finished object at the size of a thumbnail. Resampled pictures are kept in `cache`: a large photograph
+/// is read again for another size, not for another tone.
+QImage thumbOf(const Job& job, const Piece& piece, PixelCache& cache, const std::stop_token& stop) {
+    const Object& object = objectOf(job, piece);
+    const double most = 4.0 * thumb_side * thumb_side;
+    return toClearImage(finishedFace(job, object, windowOn(job, object, most, 300), cache, {}, {stop, {}}));
 }
 
 }  // namespace
@@ -62,7 +71,7 @@ void TicketLine::refresh() {
     setAccessibleName(chosen ? tr("Pieces: %1 of %2, %3")
                                    .arg(QString::fromStdString(chosen->name))
                                    .arg(pieces.size())
-                                   .arg(mirroredText(*chosen))
+                                   .arg(mirroredText(mirroredBy(store_.job(), *chosen)))
                              : tr("Pieces: none yet"));
     setToolTip(pieces.empty() ? QString()
                               : tr("Click a ticket, or use the arrow keys. Drop more pictures here."));
@@ -82,10 +91,10 @@ void TicketLine::requestThumb(std::size_t index) {
     if (thumbs_.value(piece.id).of == key) return;
     thumbs_[piece.id].of = key;
     service_.request(QStringLiteral("ticket %1").arg(piece.id),
-                     [this, piece, key, cache = cache_, ground = objectOf(job, piece).ground](
-                         const std::stop_token& stop) -> RenderService::Finish {
-                         const QImage picture = thumbOf(piece, ground, *cache, stop);
-                         return [this, picture, key, id = piece.id] {
+                     [this, job, id = piece.id, key,
+                      cache = cache_](const std::stop_token& stop) -> RenderService::Finish {
+                         const QImage picture = thumbOf(job, *findPiece(job, id), *cache, stop);
+                         return [this, picture, key, id] {
                              thumbs_[id] = {key, picture};
                              update();
                          };
@@ -163,13 +172,15 @@ void TicketLine::paintTicket(QPainter& painter, int index) const {
     painter.setFont(textFont(TextSize::normal, true));
     write(10, QString::fromStdString(piece.name), t.text);
     painter.setFont(textFont(TextSize::small));
-    write(28, sizeText(piece.size, job.unit), t.text);
+    write(28, sizeText(sizeOnObject(job, piece), job.unit), t.text);
     write(44, QString::fromStdString(objectOf(job, piece).name), t.quiet);
     painter.setPen(t.quiet);
-    painter.drawText(QRect(r.left() + 8, r.bottom() - 24, 100, 18), Qt::AlignVCenter, mirroredText(piece));
+    painter.drawText(QRect(r.left() + 8, r.bottom() - 24, 100, 18), Qt::AlignVCenter,
+                     mirroredText(mirroredBy(job, piece)));
     painter.setPen(t.text);
     painter.drawText(QRect(r.right() - 60, r.bottom() - 24, 52, 18), Qt::AlignVCenter | Qt::AlignRight,
-                     QStringLiteral("× %1").arg(piece.copies));
+                     piece.spares > 0 ? QStringLiteral("× %1 + %2").arg(piece.copies).arg(piece.spares)
+                                      : QStringLiteral("× %1").arg(piece.copies));
     for (const Finding& finding : store_.findings())
         if (finding.piece == piece.id && finding.severity != Severity::note)
             painter.drawPixmap(r.right() - 62, r.bottom() - 22, icon(QStringLiteral("look"), t.look, 12));

@@ -24,12 +24,14 @@ QAction* make(QObject* parent, const char* name, const QString& text, const QKey
 
 Actions::Actions(QObject* parent, const QList<QString>& station_names) {
     fresh = make(parent, "new-job", tr("New job"), QKeySequence::New);
-    open = make(parent, "open", tr("Add pictures…"), QKeySequence::Open);
+    open = make(parent, "open", tr("Open a job, or add pictures…"), QKeySequence::Open);
+    save_job = make(parent, "save-job", tr("Save the job"), QKeySequence::Save);
+    save_job_as = make(parent, "save-job-as", tr("Save the job as…"), Qt::CTRL | Qt::SHIFT | Qt::Key_S);
     paste = make(parent, "paste", tr("Paste a picture"), QKeySequence::Paste);
-    save_pdf = make(parent, "save-pdf", tr("Save the sheets as PDF…"), QKeySequence::Save,
+    save_pdf = make(parent, "save-pdf", tr("Save the sheets as PDF…"), Qt::CTRL | Qt::Key_E,
                     tr("True size, cut and marked: print it at 100 %."));
     save_picture =
-        make(parent, "save-picture", tr("Save the print as a picture…"), Qt::CTRL | Qt::SHIFT | Qt::Key_S,
+        make(parent, "save-picture", tr("Save the print as a picture…"), Qt::CTRL | Qt::SHIFT | Qt::Key_E,
              tr("The chosen piece in one PNG or TIFF, as it will be printed."));
     copy_shop =
         make(parent, "copy-shop", tr("Files for a copy shop…"), {},
@@ -45,6 +47,20 @@ Actions::Actions(QObject* parent, const QList<QString>& station_names) {
     redo = make(parent, "redo", tr("Redo"));
     redo->setShortcuts({Qt::CTRL | Qt::SHIFT | Qt::Key_Z, Qt::CTRL | Qt::Key_Y});
     remove = make(parent, "remove", tr("Take off the line"), Qt::CTRL | Qt::Key_Backspace);
+    placement = make(
+        parent, "placement", tr("Placement template…"), {},
+        tr("The object's edge and the picture's place at true size, to lay on the object: no pencil lines "
+           "under the medium."));
+    mask_outside = make(parent, "mask-outside", tr("Mask round the picture…"), {},
+                        tr("Covers everything but the picture, for varnish or paint."));
+    mask_inside = make(parent, "mask-inside", tr("Mask over the picture…"), {},
+                       tr("Covers the picture alone, for paint round it."));
+    ladder = make(parent, "ladder", tr("Size ladder…"), {},
+                  tr("The picture in several sizes in a row, to hold against the object."));
+    duplicate = make(parent, "duplicate", tr("Once more"), Qt::CTRL | Qt::Key_D,
+                     tr("The same piece again, with an object of its own."));
+    earlier = make(parent, "earlier", tr("Move towards the front"), Qt::CTRL | Qt::SHIFT | Qt::Key_Left);
+    later = make(parent, "later", tr("Move towards the end"), Qt::CTRL | Qt::SHIFT | Qt::Key_Right);
     next = make(parent, "next-piece", tr("Next piece"), Qt::CTRL | Qt::Key_Right);
     previous = make(parent, "previous-piece", tr("Previous piece"), Qt::CTRL | Qt::Key_Left);
     fold = make(parent, "fold", tr("Fold the paper over, or lift it back"), Qt::Key_F);
@@ -68,7 +84,7 @@ Actions::Actions(QObject* parent, const QList<QString>& station_names) {
                          QKeySequence(Qt::Key_1 + i));
 }
 
-void Actions::fill(QMenuBar& bar) const {
+void Actions::fill(QMenuBar& bar) {
     const auto menu = [&](const QString& title, const QList<QAction*>& actions) {
         QMenu* added = bar.addMenu(title);
         for (QAction* action : actions) {
@@ -77,11 +93,16 @@ void Actions::fill(QMenuBar& bar) const {
             else
                 added->addSeparator();
         }
+        return added;
     };
-    menu(tr("&Job"), {fresh, open, nullptr, save_pdf, copy_shop, save_picture, test_sheet, reference, nullptr,
-                      print, nullptr, quit});
+    QMenu* job = menu(tr("&Job"), {fresh, open, save_job, save_job_as, nullptr, save_pdf, copy_shop,
+                                   save_picture, test_sheet, reference, nullptr, print, nullptr, quit});
+    recent = new QMenu(tr("Recent jobs"), &bar);
+    recent->setObjectName(QStringLiteral("recent-jobs"));
+    job->insertMenu(save_job, recent);
     menu(tr("&Edit"), {undo, redo, nullptr, paste});
-    menu(tr("P&iece"), {previous, next, nullptr, remove});
+    menu(tr("P&iece"), {previous, next, nullptr, duplicate, earlier, later, nullptr, placement, mask_outside,
+                        mask_inside, ladder, nullptr, remove});
     QList<QAction*> view = stations;
     view << nullptr << fold << nullptr << zoom_in << zoom_out << zoom_fit << zoom_true << screen_scale
          << nullptr << mm << cm << in << nullptr << evening;
@@ -91,8 +112,9 @@ void Actions::fill(QMenuBar& bar) const {
 
 QList<QAction*> Actions::withKeys() const {
     QList<QAction*> all = stations;
-    all << fold << open << paste << undo << redo << previous << next << remove << save_pdf << save_picture
-        << print << zoom_in << zoom_out << zoom_fit << zoom_true << fresh << quit << shortcuts;
+    all << fold << open << paste << undo << redo << previous << next << duplicate << earlier << later
+        << remove << save_job << save_job_as << save_pdf << save_picture << print << zoom_in << zoom_out
+        << zoom_fit << zoom_true << fresh << quit << shortcuts;
     return all;
 }
 

@@ -2,6 +2,7 @@
 #include <QList>
 
 class QAction;
+class QMenu;
 class QMenuBar;
 class QObject;
 
@@ -9,17 +10,19 @@ namespace tympan::app {
 
 /// Every action of the program, each once: menus, buttons and keys all use these.
 struct Actions {
-    QAction *fresh, *open, *paste, *save_pdf, *save_picture, *copy_shop, *reference, *test_sheet, *print,
-        *quit;
+    QAction *fresh, *open, *save_job, *save_job_as, *paste, *save_pdf, *save_picture, *copy_shop, *reference,
+        *test_sheet, *print, *quit;
     QAction *undo, *redo;
-    QAction *remove, *next, *previous;
+    QAction *remove, *next, *previous, *duplicate, *earlier, *later;
+    QAction *placement, *mask_outside, *mask_inside, *ladder;
     QAction *fold, *zoom_in, *zoom_out, *zoom_fit, *zoom_true, *screen_scale, *evening;
     QAction *mm, *cm, *in;
     QAction *shortcuts, *about;
     QList<QAction*> stations;
+    QMenu* recent = nullptr;  ///< filled when it is shown
 
     explicit Actions(QObject* parent, const QList<QString>& station_names);
-    void fill(QMenuBar& bar) const;
+    void fill(QMenuBar& bar);
     /// All with a key, for the list under F1.
     QList<QAction*> withKeys() const;
 };

@@ -12,6 +12,7 @@
 #include "core/output/reference_print.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
+#include "core/output/size_ladder.h"
 #include "core/output/test_sheet.h"
 #include "core/output/whole_print.h"
 
@@ -70,7 +71,7 @@ void Exports::writePicture(const QString& file) {
     const Piece* piece = store_.piece();
     if (!piece) return;
     run(tr("Saving the picture"), [file, id = piece->id](const Job& job, const Progress& progress) {
-        writeWholePrint(path(file), printOf(*findPiece(job, id), job.sheets.ppi), progress);
+        writeWholePrint(path(file), printOf(job, *findPiece(job, id), job.sheets.ppi), progress);
         return tr("Saved %1, as it will be printed.").arg(shortName(file));
     });
 }
@@ -87,6 +88,25 @@ void Exports::writeTest(const QString& file) {
         writeTestSheet(path(file), job, impose(job));
         return tr("Saved %1, for plain paper.").arg(shortName(file));
     });
+}
+
+void Exports::writeTemplate(const QString& file, TemplateKind kind) {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    run(tr("Saving the template"), [file, kind, id = piece->id](const Job& job, const Progress&) {
+        tympan::writeTemplate(path(file), job, *findPiece(job, id), kind);
+        return tr("Saved %1, at true size for plain paper.").arg(shortName(file));
+    });
+}
+
+void Exports::writeLadder(const QString& file, const std::vector<double>& widths_mm) {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    run(tr("Saving the size ladder"),
+        [file, widths_mm, id = piece->id](const Job& job, const Progress& progress) {
+            writeSizeLadder(path(file), job, *findPiece(job, id), widths_mm, progress);
+            return tr("Saved %1, to hold against the object.").arg(shortName(file));
+        });
 }
 
 void Exports::writeCopyShop(const QString& folder) {

@@ -4,6 +4,7 @@
 
 #include "core/base/progress.h"
 #include "core/job/job.h"
+#include "core/output/placement_template.h"
 
 namespace tympan::app {
 
@@ -27,6 +28,9 @@ class Exports : public QObject {
     void writePicture(const QString& file);
     void writeReference(const QString& file);
     void writeTest(const QString& file);
+    /// A paper to lay on the chosen piece's object.
+    void writeTemplate(const QString& file, TemplateKind kind);
+    void writeLadder(const QString& file, const std::vector<double>& widths_mm);
     void writeCopyShop(const QString& folder);
     void print(const QString& printer);
 

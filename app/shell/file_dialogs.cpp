@@ -6,7 +6,9 @@
 #include <QStandardPaths>
 
 #include "app/shell/actions.h"
+#include "app/shell/ask_ladder.h"
 #include "app/shell/exports.h"
+#include "app/shell/job_files.h"
 #include "app/shell/job_store.h"
 #include "app/shell/open_pictures.h"
 #include "core/base/file_name.h"
@@ -14,43 +16,79 @@
 namespace tympan::app {
 
 FileDialogs::FileDialogs(QWidget& window, const Actions& actions, JobStore& store, OpenPictures& open,
-                         Exports& exports)
+                         Exports& exports, JobFiles& files)
     : QObject(&window),
       window_(window),
       store_(store),
       open_(open),
       exports_(exports),
+      files_(files),
       folder_(QStandardPaths::writableLocation(QStandardPaths::DocumentsLocation)) {
     const QString pdf = tr("PDF (*.pdf)");
     const auto on = [this](QAction* action, auto work) { connect(action, &QAction::triggered, this, work); };
-    on(actions.open, [this] { addPictures(); });
-    on(actions.save_pdf,
-       [this, pdf] { save(tr("Save the sheets"), jobFile(".pdf"), pdf, &Exports::writePdf); });
+    on(actions.open, [this] { openFiles(); });
+    on(actions.save_job, [this] {
+        if (!files_.save()) saveJobAs();
+    });
+    on(actions.save_job_as, [this] { saveJobAs(); });
+    on(actions.save_pdf, [this, pdf] {
+        save(tr("Save the sheets"), jobFile(".pdf"), pdf, [this](const QString& f) { exports_.writePdf(f); });
+    });
     on(actions.save_picture, [this] {
         const QString name =
             QString::fromStdString(fileNameFor(store_.piece()->name)) + QStringLiteral(".png");
         save(tr("Save the print as a picture"), name, tr("PNG (*.png);;TIFF (*.tif *.tiff)"),
-             &Exports::writePicture);
+             [this](const QString& file) { exports_.writePicture(file); });
     });
     on(actions.reference, [this, pdf] {
-        save(tr("Save the reference print"), jobFile(" reference.pdf"), pdf, &Exports::writeReference);
+        save(tr("Save the reference print"), jobFile(" reference.pdf"), pdf,
+             [this](const QString& file) { exports_.writeReference(file); });
     });
     on(actions.test_sheet, [this, pdf] {
-        save(tr("Save the test sheet"), jobFile(" test sheet.pdf"), pdf, &Exports::writeTest);
+        save(tr("Save the test sheet"), jobFile(" test sheet.pdf"), pdf,
+             [this](const QString& file) { exports_.writeTest(file); });
     });
     on(actions.copy_shop, [this] { saveForShop(); });
+    const auto onTemplate = [&](QAction* action, const QString& title, const char* ending,
+                                TemplateKind kind) {
+        on(action, [this, pdf, title, ending, kind] {
+            save(title, pieceFile(ending), pdf,
+                 [this, kind](const QString& file) { exports_.writeTemplate(file, kind); });
+        });
+    };
+    onTemplate(actions.placement, tr("Save the placement template"), " placement.pdf",
+               TemplateKind::placement);
+    onTemplate(actions.mask_outside, tr("Save the mask"), " mask round it.pdf", TemplateKind::mask_outside);
+    onTemplate(actions.mask_inside, tr("Save the mask"), " mask over it.pdf", TemplateKind::mask_inside);
+    on(actions.ladder, [this, pdf] {
+        const Piece* piece = store_.piece();
+        if (!piece) return;
+        if (const auto widths = askLadder(&window_, piece->size.width, store_.job().unit))
+            save(tr("Save the size ladder"), pieceFile(" sizes.pdf"), pdf,
+                 [this, widths = *widths](const QString& file) { exports_.writeLadder(file, widths); });
+    });
 }
 
 QString FileDialogs::jobFile(const char* ending) const {
     return QString::fromStdString(fileNameFor(store_.job().name)) + QLatin1String(ending);
 }
 
-void FileDialogs::addPictures() {
-    const QStringList files =
-        QFileDialog::getOpenFileNames(&window_, tr("Add pictures"), folder_, OpenPictures::filter());
-    if (files.isEmpty()) return;
-    folder_ = QFileInfo(files.front()).path();
-    open_.files(files);
+void FileDialogs::openFiles() {
+    const QStringList names = QFileDialog::getOpenFileNames(&window_, tr("Open a job, or add pictures"),
+                                                            folder_, OpenPictures::filter());
+    if (names.isEmpty()) return;
+    folder_ = QFileInfo(names.front()).path();
+    emit filesChosen(names);
+}
+
+bool FileDialogs::saveJobAs() {
+    const QString file =
+        QFileDialog::getSaveFileName(&window_, tr("Save the job"), QDir(folder_).filePath(jobFile(".tympan")),
+                                     tr("Tympan job (*.tympan)"));
+    if (file.isEmpty()) return false;
+    folder_ = QFileInfo(file).path();
+    files_.saveAs(file);
+    return true;
 }
 
 void FileDialogs::saveForShop() {
@@ -59,8 +97,12 @@ void FileDialogs::saveForShop() {
     if (!folder.isEmpty()) exports_.writeCopyShop(folder);
 }
 
+QString FileDialogs::pieceFile(const char* ending) const {
+    return QString::fromStdString(fileNameFor(store_.piece()->name)) + QLatin1String(ending);
+}
+
 void FileDialogs::save(const QString& title, const QString& name, const QString& filter,
-                       void (Exports::*write)(const QString&)) {
+                       const std::function<void(const QString&)>& write) {
     QString chosen_filter;
     QString file =
         QFileDialog::getSaveFileName(&window_, title, QDir(folder_).filePath(name), filter, &chosen_filter);
@@ -69,7 +111,7 @@ void FileDialogs::save(const QString& title, const QString& name, const QString&
         file += chosen_filter.contains(QStringLiteral("tif")) ? QStringLiteral(".tif")
                                                               : name.mid(name.lastIndexOf(QLatin1Char('.')));
     folder_ = QFileInfo(file).path();
-    (exports_.*write)(file);
+    write(file);
 }
 
 }  // namespace tympan::app

@@ -1,5 +1,6 @@
 #pragma once
 #include <QObject>
+#include <functional>
 
 class QWidget;
 
@@ -7,6 +8,7 @@ namespace tympan::app {
 
 struct Actions;
 class Exports;
+class JobFiles;
 class JobStore;
 class OpenPictures;
 
@@ -15,14 +17,22 @@ class FileDialogs : public QObject {
     Q_OBJECT
   public:
     FileDialogs(QWidget& window, const Actions& actions, JobStore& store, OpenPictures& open,
-                Exports& exports);
+                Exports& exports, JobFiles& files);
+
+    /// Asks for a name and saves the job; false when the maker thought better of it.
+    bool saveJobAs();
+
+  signals:
+    void filesChosen(const QStringList& files);
 
   private:
-    void addPictures();
+    void openFiles();
     void saveForShop();
     /// `name`: the file's name with its ending, as proposed.
     void save(const QString& title, const QString& name, const QString& filter,
-              void (Exports::*write)(const QString&));
+              const std::function<void(const QString&)>& write);
+    /// The chosen piece's name followed by `ending`.
+    QString pieceFile(const char* ending) const;
     /// The job's name followed by `ending`, as a file can be called.
     QString jobFile(const char* ending) const;
 
@@ -30,6 +40,7 @@ class FileDialogs : public QObject {
     JobStore& store_;
     OpenPictures& open_;
     Exports& exports_;
+    JobFiles& files_;
     QString folder_;
 };
 

@@ -4,6 +4,7 @@
 #include <QStyle>
 
 #include "app/shell/exports.h"
+#include "app/shell/job_files.h"
 #include "app/shell/job_store.h"
 #include "app/shell/open_pictures.h"
 #include "app/shell/words.h"
@@ -63,6 +64,7 @@ void Foot::followWork(Work& work) {
 
 void Foot::follow(Exports& exports) { followWork(exports); }
 void Foot::follow(OpenPictures& reading) { followWork(reading); }
+void Foot::follow(JobFiles& files) { followWork(files); }
 
 void Foot::showProgress(bool on) {
     progress_->setVisible(on);
@@ -86,8 +88,8 @@ void Foot::refresh() {
         return;
     }
     int copies = 0;
-    for (const Piece& piece : job.pieces) copies += piece.copies;
-    QString summary = counted(copies, tr("This job: %1 piece"), tr("This job: %1 pieces"));
+    for (const Piece& piece : job.pieces) copies += printed(piece);
+    QString summary = counted(copies, tr("This job: %1 print"), tr("This job: %1 prints"));
     if (store_.imposition())
         summary += counted(static_cast<qsizetype>(store_.imposition()->sheets.size()), tr(" on %1 sheet of "),
                            tr(" on %1 sheets of ")) +

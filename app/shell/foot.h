@@ -8,6 +8,7 @@ class QPushButton;
 namespace tympan::app {
 
 class Exports;
+class JobFiles;
 class JobStore;
 class OpenPictures;
 
@@ -20,6 +21,7 @@ class Foot : public QWidget {
     /// Shows what is being done, how far it is, a button that stops it, and how it ended.
     void follow(Exports& exports);
     void follow(OpenPictures& reading);
+    void follow(JobFiles& files);
 
     void say(const QString& sentence, bool well = true);
 

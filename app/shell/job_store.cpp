@@ -41,9 +41,11 @@ void JobStore::chooseNext(int by) {
 }
 
 void JobStore::edit(const QString& what, const std::function<Job(Job)>& change, const QString& run) {
-    const std::size_t before = job().pieces.size();
+    const int newest = job().next_id;
     history_.record(change(job()), what.toStdString(), run.toStdString());
-    if (job().pieces.size() > before) chosen_ = job().pieces.back().id;
+    // What was added is what is worked on next.
+    for (const Piece& piece : job().pieces)
+        if (piece.id >= newest) chosen_ = piece.id;
     refresh();
 }
 
@@ -51,6 +53,8 @@ void JobStore::open(Job job) {
     history_ = History(std::move(job));
     refresh();
 }
+
+void JobStore::begin() { open(freshJob()); }
 
 QString JobStore::undoName() const { return QString::fromStdString(history_.undoName()); }
 QString JobStore::redoName() const { return QString::fromStdString(history_.redoName()); }

@@ -26,8 +26,12 @@ class JobStore : public QObject {
 
     /// Makes the next job. Edits with the same non-empty `run` in a row become one step of undo.
     void edit(const QString& what, const std::function<Job(Job)>& change, const QString& run = {});
+    /// The next edit is a step of its own: a drag has ended.
+    void endRun() { history_.endRun(); }
     /// Begins anew with a job that undo cannot leave.
     void open(Job job);
+    /// Begins anew with an empty job in the maker's unit, on the maker's paper.
+    void begin();
 
     bool canUndo() const { return history_.canUndo(); }
     bool canRedo() const { return history_.canRedo(); }

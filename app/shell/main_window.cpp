@@ -4,6 +4,8 @@
 #include <QClipboard>
 #include <QCloseEvent>
 #include <QDragEnterEvent>
+#include <QFileInfo>
+#include <QMenu>
 #include <QMenuBar>
 #include <QMimeData>
 #include <QStackedWidget>
@@ -16,8 +18,10 @@
 #include "app/shell/file_dialogs.h"
 #include "app/shell/foot.h"
 #include "app/shell/help.h"
+#include "app/shell/known_methods.h"
 #include "app/shell/preferences.h"
 #include "app/shell/theme.h"
+#include "app/shell/unsaved_work.h"
 #include "app/stations/object/object_tray.h"
 #include "app/stations/picture/picture_tray.h"
 #include "app/stations/print/print_stage.h"
@@ -46,12 +50,18 @@ QStringList stationNames() {
 MainWindow::Station stationOf(Finding::Id finding) {
     switch (finding) {
         case Finding::Id::larger_than_object:
+        case Finding::Id::misses_object:
+        case Finding::Id::crosses_keep_out:
+        case Finding::Id::dark_ground:
+        case Finding::Id::newer_method:
+        case Finding::Id::edge_in_care_zone:
             return MainWindow::object;
         case Finding::Id::few_pixels:
         case Finding::Id::cropped:
             return MainWindow::picture;
         case Finding::Id::misses_one_sheet:
         case Finding::Id::whole_sheets_join:
+        case Finding::Id::seam_in_care_zone:
             return MainWindow::sheets;
     }
     return MainWindow::picture;
@@ -59,16 +69,20 @@ MainWindow::Station stationOf(Finding::Id finding) {
 
 }  // namespace
 
-MainWindow::MainWindow() : exports_(store_, service_), open_(service_), actions_(this, stationNames()) {
+MainWindow::MainWindow()
+    : exports_(store_, service_), files_(store_, service_), open_(service_), actions_(this, stationNames()) {
     setWindowTitle(tr("Tympan"));
     setMinimumSize(1024, 700);
     resize(1280, 800);
     setAcceptDrops(true);
-    new FileDialogs(*this, actions_, store_, open_, exports_);
+    dialogs_ = new FileDialogs(*this, actions_, store_, open_, exports_, files_);
     build();
     connectActions();
     refresh();
     goTo(picture);
+    if (!methodFaults().isEmpty())
+        foot_->say(tr("A way of your own was left out: %1").arg(methodFaults().join(QStringLiteral(" · "))),
+                   false);
 }
 
 MainWindow::~MainWindow() {
@@ -110,7 +124,8 @@ void MainWindow::build() {
     connect(picture_tray, &PictureTray::openWanted, actions_.open, &QAction::trigger);
     connect(picture_tray, &PictureTray::removeWanted, actions_.remove, &QAction::trigger);
     trays_->addWidget(picture_tray);
-    trays_->addWidget(new ObjectTray(store_));
+    object_tray_ = new ObjectTray(store_, fold_->hand());
+    trays_->addWidget(object_tray_);
     trays_->addWidget(new ToneTray(store_));
     trays_->addWidget(new SheetsTray(store_));
     print_tray_ = new PrintTray(store_, service_, exports_, actions_);
@@ -123,10 +138,18 @@ void MainWindow::build() {
     foot_ = new Foot(store_);
     foot_->follow(exports_);
     foot_->follow(open_);
+    foot_->follow(files_);
     down->addWidget(foot_);
     across->addLayout(down, 1);
     setCentralWidget(central);
     actions_.fill(*menuBar());
+    saved_ = quietLabel({});
+    saved_->setObjectName(QStringLiteral("job-saved"));
+    saved_->setWordWrap(false);
+    saved_->setFixedSize(420, 28);
+    saved_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    saved_->setContentsMargins(0, 0, 16, 0);
+    menuBar()->setCornerWidget(saved_);
     card_ = new DropCard(central);
     card_->hide();
 }
@@ -147,19 +170,37 @@ void MainWindow::connectActions() {
     connect(card_, &DropCard::answered, this, [this](const std::vector<NewPiece>& pieces) {
         store_.edit(tr("hang up pictures"), [&](Job job) {
             if (job.pieces.empty()) job.name = pieces.front().artwork->name;
-            for (const NewPiece& piece : pieces) job = withPiece(std::move(job), piece);
+            for (const NewPiece& piece : pieces) {
+                job = withPiece(std::move(job), piece);
+                // One spare where a transfer fails often and costs no more than a part of a sheet.
+                const Piece& added = job.pieces.back();
+                if (added.method.spare && sheetsForOneCopy(job, added) == 1)
+                    job = withSpares(std::move(job), added.id, 1);
+            }
             return job;
         });
         dismissCard();
     });
-    connect(actions_.fresh, &QAction::triggered, this, [this] {
-        store_.edit(tr("begin a new job"), [](Job job) {
-            job.pieces.clear();
-            job.objects.clear();
-            job.name = MainWindow::tr("New job").toStdString();
-            return job;
-        });
+    connect(actions_.fresh, &QAction::triggered, this, [this] { afterSaving([this] { files_.begin(); }); });
+    connect(dialogs_, &FileDialogs::filesChosen, this, &MainWindow::openFiles);
+    connect(actions_.recent, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
+    connect(&files_, &JobFiles::changed, this, &MainWindow::refresh);
+    connect(object_tray_, &ObjectTray::said, foot_, &Foot::say);
+    connect(object_tray_, &ObjectTray::anotherWanted, this, [this] {
+        another_here_ = true;
+        actions_.open->trigger();
     });
+    const auto onPiece = [this](QAction* action, const QString& what, auto change) {
+        connect(action, &QAction::triggered, this, [this, what, change] {
+            if (const Piece* piece = store_.piece())
+                store_.edit(what, [&, id = piece->id](Job job) { return change(std::move(job), id); });
+        });
+    };
+    onPiece(actions_.duplicate, tr("hang it up once more"), withDuplicate);
+    onPiece(actions_.earlier, tr("move it along the line"),
+            [](Job job, int id) { return withMoved(std::move(job), id, -1); });
+    onPiece(actions_.later, tr("move it along the line"),
+            [](Job job, int id) { return withMoved(std::move(job), id, 1); });
     connect(actions_.paste, &QAction::triggered, this, [this] {
         if (!open_.mime(QApplication::clipboard()->mimeData()))
             foot_->say(tr("There is no picture to paste. Copy one first."), false);
@@ -204,10 +245,19 @@ void MainWindow::connectActions() {
 
 void MainWindow::refresh() {
     const bool any = !store_.job().pieces.empty();
-    setWindowTitle(tr("%1 – Tympan").arg(QString::fromStdString(store_.job().name)));
-    for (QAction* action : {actions_.save_pdf, actions_.save_picture, actions_.copy_shop, actions_.reference,
-                            actions_.test_sheet, actions_.print, actions_.remove, actions_.next,
-                            actions_.previous, actions_.fold})
+    const QString name = files_.file().isEmpty() ? QString::fromStdString(store_.job().name)
+                                                 : QFileInfo(files_.file()).completeBaseName();
+    setWindowTitle(tr("%1 – Tympan").arg(name));
+    saved_->setText(!any                      ? QString()
+                    : files_.readOnly()       ? tr("%1 · only read").arg(name)
+                    : files_.unsaved()        ? tr("%1 · not saved yet").arg(name)
+                    : files_.file().isEmpty() ? name
+                                              : tr("%1 · saved").arg(name));
+    for (QAction* action :
+         {actions_.save_pdf, actions_.save_picture, actions_.copy_shop, actions_.reference,
+          actions_.test_sheet, actions_.print, actions_.remove, actions_.next, actions_.previous,
+          actions_.fold, actions_.save_job, actions_.save_job_as, actions_.duplicate, actions_.earlier,
+          actions_.later, actions_.placement, actions_.mask_outside, actions_.mask_inside, actions_.ladder})
         action->setEnabled(any);
     actions_.undo->setEnabled(store_.canUndo());
     actions_.redo->setEnabled(store_.canRedo());
@@ -227,7 +277,33 @@ void MainWindow::refresh() {
     if (fold_) fold_->update();
 }
 
-void MainWindow::openJob(Job job) { store_.open(std::move(job)); }
+void MainWindow::openJob(Job job) { files_.begin(std::move(job)); }
+
+void MainWindow::openFiles(const QStringList& files) {
+    QStringList pictures;
+    for (const QString& file : files) {
+        if (JobFiles::isJob(file))
+            afterSaving([this, file] { files_.open(file); });
+        else
+            pictures << file;
+    }
+    if (!pictures.isEmpty()) open_.files(pictures);
+}
+
+void MainWindow::fillRecent() {
+    actions_.recent->clear();
+    for (const QString& file : JobFiles::recent())
+        actions_.recent
+            ->addAction(QFileInfo(file).completeBaseName(), this, [this, file] { openFiles({file}); })
+            ->setToolTip(file);
+    if (actions_.recent->isEmpty()) actions_.recent->addAction(tr("none yet"))->setEnabled(false);
+}
+
+void MainWindow::afterSaving(const std::function<void()>& then) {
+    app::afterSaving(*this, files_, *dialogs_, QString::fromStdString(store_.job().name), then);
+}
+
+void MainWindow::offerLeftWork() { app::offerLeftWork(*this, files_); }
 
 void MainWindow::openRecipe(const std::filesystem::path& file) {
     foot_->say(tr("Reading the job…"));
@@ -242,11 +318,23 @@ void MainWindow::openRecipe(const std::filesystem::path& file) {
 
 void MainWindow::goTo(int station) {
     rule_->choose(station);
+    object_tray_->work(station == object);
     trays_->setCurrentIndex(station);
     stage_->setCurrentIndex(station == sheets ? 1 : station == print ? 2 : 0);
 }
 
 void MainWindow::ask(const std::vector<ArtworkPtr>& artworks) {
+    if (const Piece* piece = store_.piece(); piece && std::exchange(another_here_, false)) {
+        const Object& object = objectOf(store_.job(), *piece);
+        const SizeMm room = object.spot() ? piece->size : sizeOf(object);
+        store_.edit(tr("put another picture on it"), [&, id = piece->id](Job job) {
+            for (const ArtworkPtr& artwork : artworks)
+                job = withAnother(std::move(job), id, artwork,
+                                  fitted(*artwork, {room.width / 3, room.height / 3}));
+            return job;
+        });
+        return;
+    }
     if (card_->isVisible()) {
         waiting_.insert(waiting_.end(), artworks.begin(), artworks.end());
         return;
@@ -282,6 +370,13 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
 }
 
 void MainWindow::dropEvent(QDropEvent* event) {
+    QStringList files;
+    for (const QUrl& url : event->mimeData()->urls())
+        if (url.isLocalFile()) files << url.toLocalFile();
+    if (std::any_of(files.begin(), files.end(), JobFiles::isJob)) {
+        event->acceptProposedAction();
+        return openFiles(files);
+    }
     if (open_.mime(event->mimeData())) event->acceptProposedAction();
 }
 
@@ -294,6 +389,13 @@ void MainWindow::resizeEvent(QResizeEvent*) {
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
+    if (!leaving_ && files_.unsaved()) {
+        event->ignore();
+        return afterSaving([this] {
+            leaving_ = true;
+            close();
+        });
+    }
     exports_.stop();
     event->accept();
 }

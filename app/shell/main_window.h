@@ -4,17 +4,21 @@
 
 #include "app/shell/actions.h"
 #include "app/shell/exports.h"
+#include "app/shell/job_files.h"
 #include "app/shell/job_store.h"
 #include "app/shell/open_pictures.h"
 #include "app/shell/render_service.h"
 
+class QLabel;
 class QStackedWidget;
 
 namespace tympan::app {
 
 class DropCard;
+class FileDialogs;
 class FoldView;
 class Foot;
+class ObjectTray;
 class PrintTray;
 class StationRule;
 class TicketLine;
@@ -29,8 +33,11 @@ class MainWindow : public QMainWindow {
     MainWindow();
     ~MainWindow() override;
 
-    void openFiles(const QStringList& files) { open_.files(files); }
+    /// Jobs are opened, pictures added.
+    void openFiles(const QStringList& files);
     void openJob(Job job);
+    /// Offers what an earlier run that ended badly left; called once, when the window is there.
+    void offerLeftWork();
     /// Reads a recipe and its pictures in the background, then shows its job.
     void openRecipe(const std::filesystem::path& file);
     void goTo(int station);
@@ -38,6 +45,8 @@ class MainWindow : public QMainWindow {
     JobStore& store() { return store_; }
     RenderService& service() { return service_; }
     Exports& exports() { return exports_; }
+    JobFiles& files() { return files_; }
+    ObjectTray& objectTray() { return *object_tray_; }
     FoldView& fold() { return *fold_; }
 
   protected:
@@ -54,20 +63,29 @@ class MainWindow : public QMainWindow {
     void dismissCard();
     void placeCard();
     void setUnit(Unit unit);
+    void fillRecent();
+    /// Asks what to do with work that is not saved; `then` happens unless the maker stays.
+    void afterSaving(const std::function<void()>& then);
 
     JobStore store_;
     RenderService service_;
     Exports exports_;
+    JobFiles files_;
     OpenPictures open_;
     Actions actions_;
     StationRule* rule_;
     TicketLine* line_;
     QStackedWidget *stage_, *trays_;
     FoldView* fold_;
+    ObjectTray* object_tray_;
     PrintTray* print_tray_;
     DropCard* card_;
     WorthALook* look_;
     Foot* foot_;
+    FileDialogs* dialogs_;
+    QLabel* saved_;
+    bool another_here_ = false;  ///< the next picture goes on the chosen piece's object
+    bool leaving_ = false;
     std::vector<ArtworkPtr> waiting_;  ///< pictures that came while the card was open
 };
 

@@ -24,7 +24,9 @@ void OpenPictures::stop() {
 
 QString OpenPictures::filter() {
     return tr(
-        "Pictures (*.jpg *.jpeg *.png *.tif *.tiff *.webp *.heic *.heif *.svg *.svgz *.pdf);;All files (*)");
+        "Jobs and pictures (*.tympan *.jpg *.jpeg *.png *.tif *.tiff *.webp *.heic *.heif *.svg *.svgz "
+        "*.pdf);;All "
+        "files (*)");
 }
 
 bool OpenPictures::accepts(const QMimeData* data) { return data->hasUrls() || data->hasImage(); }

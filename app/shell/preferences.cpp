@@ -37,7 +37,8 @@ Paper preferredPaper() {
 
 QString preferredPrinter() {
     const QString kept = QSettings().value(printer_key).toString();
-    for (const QString& kind : {QStringLiteral("inkjet"), QStringLiteral("shop")})
+    for (const QString& kind :
+         {QStringLiteral("inkjet"), QStringLiteral("sublimation"), QStringLiteral("shop")})
         if (kept == kind) return kind;
     return QStringLiteral("laser");
 }

@@ -11,7 +11,7 @@ namespace tympan::app {
 
 Unit preferredUnit();
 Paper preferredPaper();
-/// "laser", "inkjet" or "shop".
+/// "laser", "inkjet", "sublimation" or "shop".
 QString preferredPrinter();
 bool prefersDark();
 /// Pixels of the screen per millimetre, when they were checked with a card.

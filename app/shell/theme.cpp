@@ -90,6 +90,7 @@ QPushButton[chosen="true"], QPushButton:checked { border: 2px solid %chosen; pad
 QPushButton[main="true"] { background: %chosen; color: %on_chosen; border: 1px solid %chosen; padding: 6px 22px; }
 QPushButton[main="true"]:disabled { background: %line; border-color: %line; color: %quiet; }
 QPushButton[main="true"]:focus { border: 1px solid %text; }
+QPushButton[answer="true"] { text-align: left; }
 QPushButton[remedy="true"] { color: %look; border-color: %look; }
 QPushButton[link="true"] { color: %chosen; background: transparent; border: none; padding: 2px 0px; text-decoration: underline; text-align: left; }
 QPushButton[link="true"]:disabled { color: %quiet; background: transparent; text-decoration: none; }

@@ -10,6 +10,7 @@
 #include "app/fold/fold_view.h"
 #include "app/shell/main_window.h"
 #include "app/shell/theme.h"
+#include "app/stations/object/object_tray.h"
 #include "core/base/data_folder.h"
 #include "core/base/file_name.h"
 
@@ -81,6 +82,13 @@ int tour(MainWindow& window, const QString& name) {
     settle(window);
     pointAt(window.fold(), {0.62, 0.21});
     well = shoot(window, folder, "object") && well;
+    for (const auto& [part, piece] : {std::pair{"zones", 3}, {"place", 6}, {"edge", 1}, {"method", 4}}) {
+        choose(window, static_cast<std::size_t>(piece));
+        window.objectTray().open(QLatin1String(part));
+        well = shoot(window, folder, ("object-" + std::string(part)).c_str()) && well;
+    }
+    window.objectTray().open(QStringLiteral("what"));
+    choose(window, 2);
     QEvent leave(QEvent::Leave);
     QApplication::sendEvent(&window.fold(), &leave);
     window.fold().fold();

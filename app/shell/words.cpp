@@ -33,13 +33,33 @@ QString sentence(const Finding& finding, Unit unit) {
         case Finding::Id::misses_one_sheet:
             return tr("The picture misses one sheet by only %1.").arg(lengthText(finding.mm, unit));
         case Finding::Id::larger_than_object:
-            return tr("The picture goes %1 over the edge of the object.").arg(lengthText(finding.mm, unit));
+            return finding.mm < 0.05 ? tr("The picture goes over the edge of the object.")
+                                     : tr("The picture goes %1 over the edge of the object.")
+                                           .arg(lengthText(finding.mm, unit));
+        case Finding::Id::misses_object:
+            return tr("The picture does not lie on the object at all.");
+        case Finding::Id::crosses_keep_out:
+            return tr("The picture runs over \u201c%1\u201d.").arg(QString::fromStdString(finding.name));
+        case Finding::Id::dark_ground:
+            return tr(
+                "The ink is see-through and hardly shows on this dark colour. Paint it pale first, or choose "
+                "a "
+                "way that brings its own white.");
+        case Finding::Id::edge_in_care_zone:
+            return tr("The edge cuts into \u201c%1\u201d, which should stay whole.")
+                .arg(QString::fromStdString(finding.name));
+        case Finding::Id::seam_in_care_zone:
+            return tr("A join between sheets runs through \u201c%1\u201d.")
+                .arg(QString::fromStdString(finding.name));
         case Finding::Id::few_pixels:
             return tr("Few pixels for this size: each will be %1 wide and may show.")
                 .arg(lengthText(mm_per_inch / finding.number, Unit::mm));
         case Finding::Id::whole_sheets_join:
             return tr("This way of transfer lays sheets whole: %1 sheets must be joined by eye.")
                 .arg(finding.number);
+        case Finding::Id::newer_method:
+            return tr("\u201c%1\u201d is described anew since this job was made. The job keeps its own copy.")
+                .arg(text(finding.name));
         case Finding::Id::cropped:
             return tr("This size has another shape than the picture: %1 % of it is left out at the edges.")
                 .arg(qRound(finding.number));
@@ -48,58 +68,180 @@ QString sentence(const Finding& finding, Unit unit) {
 }
 
 QString remedyText(const Finding& finding, Unit unit) {
+    if (finding.id == Finding::Id::newer_method) return tr("Take the new one");
+    if (finding.remedy && finding.id == Finding::Id::larger_than_object) return tr("Fit it inside");
     return finding.remedy ? tr("Make it %1").arg(sizeText(*finding.remedy, unit)) : QString();
 }
 
-QString mirroredText(const Piece& piece) {
-    return mirroredBy(piece.method) == Mirrored::yes ? tr("mirrored") : tr("not mirrored");
+QString mirroredText(Mirrored mirrored) {
+    return mirrored == Mirrored::yes ? tr("mirrored") : tr("not mirrored");
 }
 
-QString mirroringSentence(const Method& method) {
-    const auto turns = method.turns.size();
-    if (turns == 0) return tr("Laid face up, so the paper is printed as it reads.");
-    if (turns == 1) return tr("Turned over once, so the paper is printed mirrored.");
-    return mirroredBy(method) == Mirrored::yes
-               ? tr("Turned over %1 times, so the paper is printed mirrored.").arg(turns)
-               : tr("Turned over %1 times, so the paper is printed as it reads.").arg(turns);
+QString mirroringSentence(const std::vector<Turn>& turns) {
+    if (turns.empty()) return tr("Laid face up, so the paper is printed as it reads.");
+    if (turns.size() == 1) return tr("Turned over once, so the paper is printed mirrored.");
+    return mirroredBy(turns) == Mirrored::yes
+               ? tr("Turned over %1 times, so the paper is printed mirrored.").arg(turns.size())
+               : tr("Turned over %1 times, so the paper is printed as it reads.").arg(turns.size());
 }
 
-QString whyMirrored(const Method& method) {
+namespace {
+
+QString turnText(const Turn& turn) {
+    switch (turn.why) {
+        case Turn::Why::method:
+            return text(turn.words);
+        case Turn::Why::seen_through:
+            return tr("the picture is looked at through the clear object");
+        case Turn::Why::printer_mirrors:
+            return tr("the printer or the shop mirrors by itself");
+        case Turn::Why::already_reversed:
+            return tr("the picture came mirrored already");
+    }
+    return {};
+}
+
+}  // namespace
+
+QString whyMirrored(const std::vector<Turn>& turns) {
     QString why =
-        method.turns.empty()
+        turns.empty()
             ? tr("Nothing turns the ink over: the sheet is stuck down with its printed side towards you.")
             : QString();
-    for (const std::string& turn : method.turns) why += tr("One turn: %1. ").arg(text(turn));
+    bool printer_mirrors = false;
+    for (const Turn& turn : turns) {
+        why += tr("One turn: %1. ").arg(turnText(turn));
+        printer_mirrors = printer_mirrors || turn.why == Turn::Why::printer_mirrors;
+    }
     why += QStringLiteral("\n\n");
+    why += tr(
+        "Each turn makes left and right change places. After an odd number of turns the picture would be "
+        "backwards on the object, so the program prints it mirrored; after an even number it prints it as it "
+        "reads. ");
     why +=
-        tr("Each turn makes left and right change places. After an odd number of turns the picture would be "
-           "backwards on the "
-           "object, so the program prints it mirrored; after an even number it prints it as it reads. Keep "
-           "mirroring off in the "
-           "printer's own dialog: a second mirroring would undo the first.");
+        printer_mirrors
+            ? tr("You said that the printer mirrors by itself: leave that as it is, in its own dialog.")
+            : tr("Keep mirroring off in the printer's own dialog: a second mirroring would undo the first.");
     return why.trimmed();
+}
+
+QString shapeName(ShapeKind kind) {
+    switch (kind) {
+        case ShapeKind::spot:
+            return tr("a spot on something bigger");
+        case ShapeKind::rectangle:
+            return tr("rectangle");
+        case ShapeKind::rounded_rectangle:
+            return tr("rectangle, rounded corners");
+        case ShapeKind::circle:
+            return tr("circle");
+        case ShapeKind::oval:
+            return tr("oval");
+        case ShapeKind::polygon:
+            return tr("hexagon, or other regular");
+        case ShapeKind::triangle:
+            return tr("triangle");
+        case ShapeKind::heart:
+            return tr("heart");
+        case ShapeKind::tag:
+            return tr("tag with a hole");
+        case ShapeKind::arch:
+            return tr("arch");
+        case ShapeKind::crescent:
+            return tr("crescent");
+        case ShapeKind::plank:
+            return tr("plank with a free edge");
+        case ShapeKind::wrapped_canvas:
+            return tr("canvas, wrapped round its sides");
+        case ShapeKind::framed_board:
+            return tr("board in a frame");
+        case ShapeKind::cylinder:
+            return tr("can or jar, straight sides");
+        case ShapeKind::tapered:
+            return tr("tin or bucket, tapered");
+        case ShapeKind::drawn:
+            return tr("any outline");
+    }
+    return {};
+}
+
+QString measureName(std::string_view measure) {
+    const QList<std::pair<std::string_view, const char*>> names{
+        {"width_mm", QT_TRANSLATE_NOOP("words", "wide")},
+        {"height_mm", QT_TRANSLATE_NOOP("words", "high")},
+        {"corner_mm", QT_TRANSLATE_NOOP("words", "corner")},
+        {"diameter_mm", QT_TRANSLATE_NOOP("words", "across")},
+        {"sides", QT_TRANSLATE_NOOP("words", "corners")},
+        {"across_flats_mm", QT_TRANSLATE_NOOP("words", "across flats")},
+        {"lean_mm", QT_TRANSLATE_NOOP("words", "top leans")},
+        {"hole_mm", QT_TRANSLATE_NOOP("words", "hole")},
+        {"rise_mm", QT_TRANSLATE_NOOP("words", "arch high")},
+        {"thickness_mm", QT_TRANSLATE_NOOP("words", "thick")},
+        {"depth_mm", QT_TRANSLATE_NOOP("words", "deep")},
+        {"opening_width_mm", QT_TRANSLATE_NOOP("words", "opening wide")},
+        {"opening_height_mm", QT_TRANSLATE_NOOP("words", "opening high")},
+        {"girth_mm", QT_TRANSLATE_NOOP("words", "girth")},
+        {"top_girth_mm", QT_TRANSLATE_NOOP("words", "girth at top")},
+        {"bottom_girth_mm", QT_TRANSLATE_NOOP("words", "girth below")}};
+    for (const auto& [id, words] : names)
+        if (id == measure) return tr(words);
+    return QString::fromUtf8(measure.data(), static_cast<qsizetype>(measure.size()));
+}
+
+QString needName(const std::string& need) {
+    const QList<std::pair<const char*, const char*>> names{
+        {"gel", QT_TRANSLATE_NOOP("words", "matte gel medium")},
+        {"glue", QT_TRANSLATE_NOOP("words", "white PVA glue")},
+        {"paste", QT_TRANSLATE_NOOP("words", "fabric transfer paste")},
+        {"label-backing", QT_TRANSLATE_NOOP("words", "label backing sheets")},
+        {"tissue", QT_TRANSLATE_NOOP("words", "tissue paper")},
+        {"napkin", QT_TRANSLATE_NOOP("words", "paper napkins")},
+        {"iron", QT_TRANSLATE_NOOP("words", "an iron")},
+        {"heat-press", QT_TRANSLATE_NOOP("words", "a heat press")},
+        {"skin-sheet", QT_TRANSLATE_NOOP("words", "sheets made for skin")},
+        {"opaque-sheet", QT_TRANSLATE_NOOP("words", "opaque sheets for dark cloth")},
+        {"two-part-sheet", QT_TRANSLATE_NOOP("words", "two-part transfer sheets")}};
+    for (const auto& [id, words] : names)
+        if (need == id) return tr(words);
+    return QString::fromStdString(need);
+}
+
+QString timeText(const Wait& time) {
+    const auto hours = [](double minutes) { return qRound(minutes / 60); };
+    if (time.typical_min < 90)
+        return tr("about %1 minutes (%2 to %3)")
+            .arg(qRound(time.typical_min))
+            .arg(qRound(time.least_min))
+            .arg(qRound(time.most_min));
+    if (time.typical_min < 48 * 60)
+        return tr("about %1 hours (%2 to %3)")
+            .arg(hours(time.typical_min))
+            .arg(hours(time.least_min))
+            .arg(hours(time.most_min));
+    const auto days = [](double minutes) { return QString::number(minutes / 60 / 24, 'f', 1); };
+    return tr("about %1 days (%2 to %3)")
+        .arg(days(time.typical_min), days(time.least_min), days(time.most_min));
+}
+
+QString heatText(const Heat& heat) {
+    const auto both = [](double c) { return tr("%1 °C (%2 °F)").arg(qRound(c)).arg(qRound(c * 9 / 5 + 32)); };
+    return heat.least_c == heat.most_c ? both(heat.least_c)
+                                       : tr("%1 to %2").arg(both(heat.least_c), both(heat.most_c));
 }
 
 QString methodName(const Method& method) { return text(method.name); }
 
+QString printerText(std::string_view kind) {
+    if (kind == id(PrinterKind::laser)) return tr("laser");
+    if (kind == id(PrinterKind::inkjet)) return tr("inkjet");
+    if (kind == id(PrinterKind::sublimation)) return tr("sublimation ink");
+    if (kind == id(PrinterKind::white_toner)) return tr("white toner");
+    return QString::fromUtf8(kind.data(), static_cast<qsizetype>(kind.size()));
+}
+
 QString printersText(const Method& method) {
     QStringList names;
-    for (PrinterKind kind : method.printers) {
-        switch (kind) {
-            case PrinterKind::laser:
-                names << tr("laser");
-                break;
-            case PrinterKind::inkjet:
-                names << tr("inkjet");
-                break;
-            case PrinterKind::sublimation:
-                names << tr("sublimation ink");
-                break;
-            case PrinterKind::white_toner:
-                names << tr("white toner");
-                break;
-        }
-    }
+    for (PrinterKind kind : method.printers) names << printerText(id(kind));
     return names.join(tr(" or "));
 }
 

@@ -2,7 +2,7 @@
 #include <QString>
 
 #include "core/inspect/findings.h"
-#include "core/job/job.h"
+#include "core/job/turns.h"
 
 namespace tympan::app {
 
@@ -15,12 +15,22 @@ QString sentence(const Finding& finding, Unit unit);
 /// What a finding's remedy is called: "Make it 199.9 × 150 mm"; empty where there is none.
 QString remedyText(const Finding& finding, Unit unit);
 /// "mirrored" or "not mirrored".
-QString mirroredText(const Piece& piece);
+QString mirroredText(Mirrored mirrored);
 /// Why the print is mirrored or not, as one sentence.
-QString mirroringSentence(const Method& method);
+QString mirroringSentence(const std::vector<Turn>& turns);
 /// The longer answer to "Why?".
-QString whyMirrored(const Method& method);
+QString whyMirrored(const std::vector<Turn>& turns);
+/// What each answer of a choice is called.
+QString shapeName(ShapeKind kind);
+QString measureName(std::string_view measure);
+QString needName(const std::string& need);
+/// "about 16 hours (11 to 52)"
+QString timeText(const Wait& time);
+/// "165 °C (329 °F)"
+QString heatText(const Heat& heat);
 QString methodName(const Method& method);
+/// "sublimation ink" for the printer kind "sublimation".
+QString printerText(std::string_view kind);
 /// "laser or inkjet"
 QString printersText(const Method& method);
 QString text(const std::string& catalogue_text);

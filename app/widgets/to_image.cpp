@@ -9,4 +9,10 @@ QImage toImage(const cv::Mat& pixels) {
     return QImage(pixels.data, pixels.cols, pixels.rows, static_cast<qsizetype>(pixels.step), format).copy();
 }
 
+QImage toClearImage(const cv::Mat& pixels) {
+    const QImage view(pixels.data, pixels.cols, pixels.rows, static_cast<qsizetype>(pixels.step),
+                      QImage::Format_RGBA8888);
+    return view.convertToFormat(QImage::Format_ARGB32_Premultiplied);
+}
+
 }  // namespace tympan::app

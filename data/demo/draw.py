@@ -401,7 +401,160 @@ def orrery():
     image.save(os.path.join(HERE, "orrery.jpg"), quality=74, subsampling=2, dpi=(127, 127))
 
 
+def svg_page(name, w, h):
+    """An SVG of w x h mm and a context that draws in mm."""
+    surface = cairo.SVGSurface(os.path.join(HERE, name), w, h)
+    surface.set_document_unit(cairo.SVGUnit.MM)
+    ctx = cairo.Context(surface)
+    ctx.set_source_rgb(*INK)
+    return surface, ctx
+
+
+def shorten(name):
+    """Hundredths of a millimetre are enough."""
+    file = os.path.join(HERE, name)
+    with open(file) as f:
+        text = f.read()
+    with open(file, "w") as f:
+        f.write(re.sub(r"\d+\.\d{3,}", lambda m: ("%.2f" % float(m.group())).rstrip("0").rstrip("."), text))
+
+
+def northern_sky():
+    """A round card of the northern sky with two figures and their names, 160 x 160 mm, in SVG."""
+    n = 160.0
+    surface, ctx = svg_page("northern-sky.svg", n, n)
+    rng = np.random.default_rng(11)
+    ctx.translate(n / 2, n / 2)
+    for r, lw in ((58, 0.9), (55.5, 0.35)):
+        ctx.set_line_width(lw)
+        ctx.arc(0, 0, r, 0, 2 * math.pi)
+        ctx.stroke()
+    for i in range(72):
+        a = math.radians(5 * i)
+        ctx.set_line_width(0.5 if i % 6 == 0 else 0.25)
+        ctx.move_to(55.5 * math.sin(a), -55.5 * math.cos(a))
+        ctx.line_to((52.5 if i % 6 == 0 else 54) * math.sin(a), -(52.5 if i % 6 == 0 else 54) * math.cos(a))
+        ctx.stroke()
+    for _ in range(190):
+        a, r = rng.uniform(0, 2 * math.pi), 50 * math.sqrt(rng.uniform(0, 1))
+        star(ctx, r * math.cos(a), r * math.sin(a), rng.choice([0.3, 0.45, 0.7], p=[0.6, 0.3, 0.1]), 4)
+    figures = {"THE HERON": [(-34, -14), (-25, -21), (-14, -17), (-6, -24), (3, -20), (-14, -17), (-17, -4), (-24, 6)],
+               "THE LANTERN": [(12, 4), (24, 1), (31, 12), (27, 24), (14, 26), (8, 15), (12, 4), (19, -9), (24, 1)]}
+    for name, points in figures.items():
+        ctx.set_line_width(0.45)
+        for k, (x, y) in enumerate(points):
+            ctx.move_to(x, y) if k == 0 else ctx.line_to(x, y)
+        ctx.stroke()
+        for k, (x, y) in enumerate(points):
+            star(ctx, x, y, 1.7 if k % 3 == 0 else 1.2)
+    letters(ctx, "THE HERON", -22, 13, 4.4, 0.8)
+    letters(ctx, "THE LANTERN", 19, 34, 4.4, 0.8)
+    star(ctx, 0, 0, 2.4)
+    surface.finish()
+    shorten("northern-sky.svg")
+
+
+def comet():
+    """A comet over a ridge, in colour: PNG, 1050 x 1200."""
+    rng = np.random.default_rng(5)
+    w, h = 1050, 1200
+    ys, xs = np.mgrid[0:h, 0:w].astype(np.float64)
+    t = ys / h
+    sky = np.stack([24 + 60 * t ** 2, 34 + 70 * t ** 1.6, 74 + 66 * t], axis=2)
+    # head at (700, 330); the tail fans out to the lower left
+    dx, dy = xs - 700, ys - 330
+    along = (-dx * 0.83 + dy * 0.56)
+    across = (dx * 0.56 + dy * 0.83)
+    width = 14 + 0.19 * np.clip(along, 0, None)
+    tail = np.exp(-(across / width) ** 2) * np.exp(-np.clip(along, 0, None) / 420) * (along > -10)
+    fibres = 0.75 + 0.25 * np.sin(across / np.maximum(width, 1) * 9 + smooth_noise(rng, 1200, 90)[:h, :w] * 0.5)
+    head = np.exp(-np.hypot(dx, dy) / 26)
+    glow = np.exp(-np.hypot(dx, dy) / 120) * 0.5
+    light = tail * fibres + head * 1.4 + glow
+    image = sky + light[:, :, None] * np.array([255, 226, 170]) * 0.95
+    for _ in range(420):
+        x, y, s = rng.uniform(0, w), rng.uniform(0, h * 0.8), rng.uniform(0.6, 1.9)
+        x0, x1, y0, y1 = int(max(0, x - 8)), int(min(w, x + 9)), int(max(0, y - 8)), int(min(h, y + 9))
+        d = np.hypot(xs[y0:y1, x0:x1] - x, ys[y0:y1, x0:x1] - y)
+        image[y0:y1, x0:x1] += (np.exp(-(d / s) ** 2) * rng.uniform(90, 230))[:, :, None]
+    ridge = 930 + 70 * np.sin(xs[0] / 190 + 0.8) + 34 * np.sin(xs[0] / 61) + 9 * np.sin(xs[0] / 17)
+    for depth, colour in ((0, (36, 52, 72)), (90, (18, 27, 40)), (185, (8, 12, 20))):
+        edge = ridge + depth + 20 * np.sin(xs[0] / (140 - depth / 3) + depth)
+        image[ys > edge[None, :]] = colour
+    # the observatory: a small dome on the middle ridge
+    dome_x, dome_y = 300, int(ridge[300] + 78)
+    image[(np.hypot(xs - dome_x, ys - dome_y) < 42) & (ys <= dome_y)] = (8, 12, 20)
+    image[(np.abs(xs - dome_x) < 42) & (ys > dome_y) & (ys < dome_y + 46)] = (8, 12, 20)
+    image[(np.abs(xs - dome_x - 12) < 3) & (ys < dome_y) & (ys > dome_y - 38)] = (250, 214, 140)
+    Image.fromarray(np.clip(image, 0, 255).astype(np.uint8)).quantize(160, dither=Image.FLOYDSTEINBERG).save(
+        os.path.join(HERE, "comet.png"), optimize=True, dpi=(127, 127))
+
+
+def little_star():
+    """A small star for skin, 30 x 30 mm, in SVG."""
+    surface, ctx = svg_page("little-star.svg", 30.0, 30.0)
+    ctx.translate(15, 15)
+    ctx.set_line_width(0.9)
+    ctx.set_line_join(cairo.LINE_JOIN_ROUND)
+    ctx.new_path()
+    for i in range(10):
+        r = 12.6 if i % 2 == 0 else 5.6
+        a = math.pi * i / 5
+        ctx.line_to(r * math.sin(a), -r * math.cos(a) + 0.8)
+    ctx.close_path()
+    ctx.stroke_preserve()
+    ctx.set_source_rgb(0.96, 0.80, 0.36)
+    ctx.fill()
+    ctx.set_source_rgb(*INK)
+    for i in range(5):
+        a = 2 * math.pi * i / 5
+        star(ctx, 3.1 * math.sin(a), -3.1 * math.cos(a) + 0.8, 1.2, 4)
+    surface.finish()
+    shorten("little-star.svg")
+
+
+def meteor_band():
+    """A band of meteors to go round a lantern, 300 x 80 mm, in SVG; its ends meet."""
+    w, h = 300.0, 80.0
+    surface, ctx = svg_page("meteor-band.svg", w, h)
+    rng = np.random.default_rng(23)
+    for y in (3, 5, h - 5, h - 3):
+        ctx.set_line_width(0.8 if y in (3, h - 3) else 0.3)
+        ctx.move_to(0, y)
+        ctx.line_to(w, y)
+        ctx.stroke()
+    for _ in range(150):
+        star(ctx, rng.uniform(2, w - 2), rng.uniform(9, h - 9), rng.choice([0.35, 0.55, 0.9], p=[0.6, 0.3, 0.1]), 4)
+    for i in range(11):
+        x, y = 14 + i * 27 + rng.uniform(-5, 5), rng.uniform(18, h - 24)
+        length, lean = rng.uniform(15, 24), 0.42
+        for k in range(14):
+            f = k / 14
+            ctx.set_line_width(1.7 * (1 - f) + 0.15)
+            ctx.move_to(x - f * length, y - f * length * lean)
+            ctx.line_to(x - (f + 1 / 14) * length, y - (f + 1 / 14) * length * lean)
+            ctx.stroke()
+        star(ctx, x, y, 3.0, 6)
+    surface.finish()
+    shorten("meteor-band.svg")
+
+
+def lantern_name():
+    """Lettering for the lantern's foot, 120 x 16 mm, in SVG."""
+    surface, ctx = svg_page("lantern-name.svg", 120.0, 16.0)
+    letters(ctx, "BRINDLE MOOR", 60, 11.2, 9.5, 2.0, weight=cairo.FONT_WEIGHT_BOLD)
+    for x in (4, 116):
+        star(ctx, x, 8, 3)
+    surface.finish()
+    shorten("lantern-name.svg")
+
+
 if __name__ == "__main__":
     star_chart()
     moon()
     orrery()
+    northern_sky()
+    comet()
+    little_star()
+    meteor_band()
+    lantern_name()

@@ -1,4 +1,5 @@
 #pragma once
+#include <QComboBox>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSettings>
@@ -39,6 +40,16 @@ class WindowTest : public testing::Test {
         QTest::keyClicks(edit, QLatin1String(text));
         QTest::keyClick(edit, Qt::Key_Return);
     }
+    /// Takes the entry of a list whose words or data are these, as a click on it does.
+    void choose(const char* name, const QVariant& entry) {
+        auto* list = find<QComboBox>(name);
+        int at = list->findData(entry);
+        if (at < 0) at = list->findText(entry.toString());
+        ASSERT_GE(at, 0) << name << " has no such entry";
+        list->setCurrentIndex(at);
+        emit list->activated(at);
+    }
+    void chooseShape(ShapeKind kind) { choose("object-shape", static_cast<int>(kind)); }
     void key(Qt::Key k, Qt::KeyboardModifiers with = Qt::NoModifier) { QTest::keyClick(&window, k, with); }
     bool settled() {
         return waitFor([this] { return window.service().idle(); });

@@ -15,9 +15,11 @@ namespace {
 
 FoldScene scene(Mirrored mirrored) {
     FoldScene made;
-    made.picture = {176, 226};
-    made.paper = {-17, -30, 210, 297};
-    made.object = {-12, -12, 200, 250};
+    made.box = {-88, -113, 176, 226};
+    made.paper = {-105, -143, 210, 297};
+    made.object = {-100, -125, 200, 250};
+    made.at = {7, -9};
+    made.turn_deg = 20;
     made.mirrored = mirrored;
     return made;
 }
@@ -55,9 +57,9 @@ RC_GTEST_PROP(FoldLayout, bothLeavesAgreeAboutEverySpot, ()) {
 TEST(FoldLayout, everythingFitsTheRoomAndLeavesDoNotMeet) {
     for (const SizeMm size : {SizeMm{10, 10}, SizeMm{900, 600}, SizeMm{40, 900}}) {
         FoldScene made = scene(Mirrored::yes);
-        made.picture = size;
-        made.paper = grown({0, 0, size.width, size.height}, 12);
-        made.object = grown({0, 0, size.width, size.height}, 80);
+        made.box = {-size.width / 2, -size.height / 2, size.width, size.height};
+        made.paper = grown(made.box, 12);
+        made.object = grown(made.box, 80);
         const FoldLayout layout = foldLayout(made, room, 1, {});
         EXPECT_TRUE(room.adjusted(-1, -1, 1, 1).contains(layout.paper | layout.object));
         EXPECT_LT(layout.paper.right(), layout.hinge_x);

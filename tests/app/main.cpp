@@ -1,6 +1,6 @@
 #include <QApplication>
 #include <QSettings>
-#include <QStandardPaths>
+#include <QTemporaryDir>
 
 #include <gmock/gmock.h>
 
@@ -8,7 +8,10 @@
 
 int main(int argc, char** argv) {
     if (qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");
-    QStandardPaths::setTestModeEnabled(true);  // the maker's own settings stay untouched
+    // The maker's own settings and work stay untouched, and so do those of a test that runs beside this one.
+    const QTemporaryDir home;
+    for (const char* place : {"XDG_CONFIG_HOME", "XDG_DATA_HOME"})
+        qputenv(place, home.filePath(QLatin1String(place)).toUtf8());
     QApplication application(argc, argv);
     QApplication::setOrganizationName(QStringLiteral("tympan-tests"));
     QApplication::setApplicationName(QStringLiteral("tympan-tests"));

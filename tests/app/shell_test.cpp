@@ -111,13 +111,21 @@ TEST_F(Shell, whatThePrintServiceRefusesIsSaidInTheFoot) {
     EXPECT_THAT(find<QLabel>("foot-said")->text().toStdString(), HasSubstr("save a PDF and print that"));
 }
 
-TEST_F(Shell, aNewJobCanBeUndone) {
+TEST_F(Shell, aNewJobAsksWhatToDoWithUnsavedWork) {
     hang(marked({300, 200}, 3));
-    window.findChild<QAction*>(QStringLiteral("new-job"))->trigger();
+    QAction* fresh = window.findChild<QAction*>(QStringLiteral("new-job"));
+    fresh->trigger();
+    click("unsaved-stay");
+    EXPECT_EQ(job().pieces.size(), 1u);
+    QTest::qWait(10);
+    fresh->trigger();
+    click("unsaved-leave");
     EXPECT_TRUE(job().pieces.empty());
     EXPECT_THAT(find<QLabel>("foot-summary")->text().toStdString(), HasSubstr("empty"));
-    key(Qt::Key_Z, Qt::ControlModifier);
-    EXPECT_EQ(job().pieces.size(), 1u);
+    QTest::qWait(10);
+    fresh->trigger();
+    EXPECT_EQ(window.findChild<QWidget*>(QStringLiteral("unsaved-box")), nullptr)
+        << "an empty job is no work";
 }
 
 TEST_F(Shell, undoSaysWhatItTakesBack) {

@@ -109,12 +109,18 @@ TEST(Theme, textHasEnoughContrastInBothPalettes) {
 
 TEST(Words, everyFindingHasASentenceAndRemediesAName) {
     for (auto id : {Finding::Id::misses_one_sheet, Finding::Id::larger_than_object, Finding::Id::few_pixels,
-                    Finding::Id::whole_sheets_join, Finding::Id::cropped}) {
-        const Finding finding{id, Severity::note, 1, 3.2, 42, SizeMm{100, 50}};
+                    Finding::Id::whole_sheets_join, Finding::Id::cropped, Finding::Id::misses_object,
+                    Finding::Id::crosses_keep_out, Finding::Id::dark_ground, Finding::Id::edge_in_care_zone,
+                    Finding::Id::seam_in_care_zone, Finding::Id::newer_method}) {
+        const Finding finding{id, Severity::note, 1, 3.2, 42, SizeMm{100, 50}, "knot"};
         EXPECT_GT(sentence(finding, Unit::mm).size(), 20);
         EXPECT_TRUE(sentence(finding, Unit::mm).endsWith(QLatin1Char('.')));
         EXPECT_FALSE(name(id).empty());
-        EXPECT_TRUE(remedyText(finding, Unit::mm).contains(QStringLiteral("100\u00a0×\u00a050\u00a0mm")));
+        const QString remedy = id == Finding::Id::larger_than_object ? QStringLiteral("Fit it inside")
+                               : id == Finding::Id::newer_method
+                                   ? QStringLiteral("Take the new one")
+                                   : QStringLiteral("100\u00a0×\u00a050\u00a0mm");
+        EXPECT_TRUE(remedyText(finding, Unit::mm).contains(remedy));
     }
 }
 
@@ -122,7 +128,7 @@ TEST(Words, theSentenceBesideTheFoldAgreesWithTheArithmetic) {
     Method method = shippedMethods().front();
     for (int turns = 0; turns < 5; ++turns) {
         method.turns.assign(static_cast<std::size_t>(turns), "a turn");
-        EXPECT_EQ(mirroringSentence(method).contains(QStringLiteral("printed mirrored")),
+        EXPECT_EQ(mirroringSentence(turnsOf(method)).contains(QStringLiteral("printed mirrored")),
                   mirroredBy(method) == Mirrored::yes)
             << turns;
     }
@@ -131,7 +137,8 @@ TEST(Words, theSentenceBesideTheFoldAgreesWithTheArithmetic) {
 TEST(Words, keepTheTradesWordsOutOfTheInterface) {
     QStringList all;
     for (const Method& method : shippedMethods()) {
-        all << text(method.name) << text(method.summary) << mirroringSentence(method) << whyMirrored(method);
+        all << text(method.name) << text(method.summary) << mirroringSentence(turnsOf(method))
+            << whyMirrored(turnsOf(method));
         for (const auto& list : {method.before_printing, method.after_printing, method.cautions})
             for (const std::string& line : list) all << text(line);
     }

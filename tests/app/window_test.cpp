@@ -16,6 +16,7 @@
 #include "app/fold/fold_view.h"
 #include "app/rule/station_rule.h"
 #include "app/shell/theme.h"
+#include "core/job/turns.h"
 #include "core/render/render_region.h"
 #include "tests/app/driver.h"
 
@@ -67,8 +68,11 @@ TEST_F(Window, aDroppedPictureAsksThreeThingsAndHangsOnTheLine) {
     type("card-width", "12 cm");
     EXPECT_EQ(find<QLineEdit>("card-height")->text(), QStringLiteral("80 mm"));
     click("card-printer-inkjet");
-    EXPECT_TRUE(find<QPushButton>("card-method-release-sheet-press")->isChecked()) << "an inkjet's first way";
-    click("card-method-tissue-overlay");
+    EXPECT_TRUE(find<QPushButton>("card-finder-answer-release-sheet-press")->isChecked())
+        << "an inkjet's first way on pale wood";
+    click("card-has-tissue");
+    click("card-has-glue");
+    click("card-finder-answer-tissue-overlay");
     click("card-hang");
     ASSERT_EQ(job().pieces.size(), 1u);
     EXPECT_EQ(piece().name, "Moth");
@@ -149,13 +153,12 @@ TEST_F(Window, aSizeIsTypedInAnyUnitAndUndone) {
 TEST_F(Window, anObjectsSizeAndASpot) {
     hang(marked({300, 200}, 3));
     window.goTo(app::MainWindow::object);
-    EXPECT_FALSE(objectOf(job(), piece()).size) << "a dropped picture begins as a spot on something bigger";
-    QTest::mouseClick(find("object-spot"), Qt::LeftButton, {}, QPoint(8, 8));
-    ASSERT_TRUE(objectOf(job(), piece()).size);
+    EXPECT_TRUE(objectOf(job(), piece()).spot()) << "a dropped picture begins as a spot on something bigger";
+    chooseShape(ShapeKind::rectangle);
+    ASSERT_FALSE(objectOf(job(), piece()).spot());
     type("object-width", "50 mm");
-    EXPECT_NEAR(objectOf(job(), piece()).size->width, 50, 1e-9);
-    EXPECT_TRUE(find<QPushButton>("remedy-larger-than-object"))
-        << "over the edge: offered the size that fits";
+    EXPECT_NEAR(sizeOf(objectOf(job(), piece())).width, 50, 1e-9);
+    EXPECT_TRUE(find<QPushButton>("remedy-larger-than-object")) << "over the edge: offered to fit it inside";
     click("remedy-larger-than-object");
     EXPECT_NEAR(piece().size.width, 50, 1e-9);
     type("object-name", "tile");
@@ -165,7 +168,7 @@ TEST_F(Window, anObjectsSizeAndASpot) {
 TEST_F(Window, aFindingIsShownWhereItIs) {
     hang(marked({300, 200}, 3));
     window.goTo(app::MainWindow::object);
-    QTest::mouseClick(find("object-spot"), Qt::LeftButton, {}, QPoint(8, 8));
+    chooseShape(ShapeKind::rectangle);
     type("object-width", "50 mm");
     key(Qt::Key_3);
     click("show-larger-than-object");
@@ -181,12 +184,17 @@ TEST_F(Window, theMethodTurnsThePrintAndTheSentenceFollows) {
     EXPECT_THAT(find<QLabel>("mirroring-sentence")->text().toStdString(), HasSubstr("Turned over once"));
     ASSERT_TRUE(settled());
     const QImage mirrored = window.fold().leaves().printed;
-    click("method-tissue-overlay");
+    choose("method", QStringLiteral("tissue-overlay"));
     EXPECT_THAT(find<QLabel>("mirroring-sentence")->text().toStdString(), HasSubstr("Laid face up"));
     ASSERT_TRUE(settled());
-    EXPECT_EQ(window.fold().leaves().printed.convertToFormat(QImage::Format_Grayscale8).size(),
-              mirrored.size());
-    EXPECT_EQ(mirroredBy(piece().method), Mirrored::no);
+    const QImage upright = window.fold().leaves().printed;
+    // The mark of the picture's upper left: at the right of the mirrored ink side, at the left of the other.
+    const auto inkAt = [](const QImage& side, double part) {
+        return qGray(side.pixel(static_cast<int>(part * side.width()), side.height() / 4));
+    };
+    EXPECT_LT(inkAt(mirrored, 0.8), 100);
+    EXPECT_LT(inkAt(upright, 0.2), 100);
+    EXPECT_EQ(mirroredBy(job(), piece()), Mirrored::no);
 }
 
 TEST_F(Window, aToneChangeIsPaintedAndIsOneStep) {
@@ -243,7 +251,7 @@ TEST_F(Window, everythingThatLeavesTheProgram) {
                 HasSubstr("Saved s.pdf"));
     EXPECT_TRUE(well);
     exported([this](app::Exports& e) { e.writePicture(path("p.png")); });
-    EXPECT_TRUE(same(load(folder / "p.png"), renderWhole(printOf(piece(), 300))));
+    EXPECT_TRUE(same(load(folder / "p.png"), renderWhole(printOf(job(), piece(), 300))));
     exported([this](app::Exports& e) { e.writeReference(path("r.pdf")); });
     exported([this](app::Exports& e) { e.writeTest(path("t.pdf")); });
     exported([this](app::Exports& e) { e.writeCopyShop(path("shop")); });
@@ -329,7 +337,7 @@ TEST_F(Window, quickClicksAndFastTypingDoNoHarm) {
         window.goTo(i % 5);
         key(Qt::Key_F);
         window.store().edit(QStringLiteral("x"), [&](Job j) {
-            return withWidth(std::move(j), piece().id, 20 + 31 * (i % 17), Shape::keep);
+            return withWidth(std::move(j), piece().id, 20 + 31 * (i % 17), Proportions::keep);
         });
         if (i % 3 == 0) window.store().undo();
         QApplication::processEvents();

@@ -1,35 +1,40 @@
 #pragma once
 #include <QWidget>
 
-class QCheckBox;
-class QLabel;
-class QLineEdit;
+class QStackedWidget;
 
 namespace tympan::app {
 
 class ChoiceRow;
-class ColourButton;
+class HandPlacement;
 class JobStore;
-class LengthEdit;
+class ObjectPanel;
 
-/// Object: what the picture goes on, how big it is there, and by which method.
+/// Object: what the picture goes on and what is on it, where it lies, its edge, and how it gets there. One of
+/// these at a time; the hand on the finished leaf moves what the open one is about.
 class ObjectTray : public QWidget {
     Q_OBJECT
   public:
-    explicit ObjectTray(JobStore& store, QWidget* parent = nullptr);
+    ObjectTray(JobStore& store, HandPlacement& hand, QWidget* parent = nullptr);
+
+    /// "what", "zones", "place", "edge" or "method".
+    void open(const QString& panel);
+    /// The station is entered or left.
+    void work(bool here);
+
+  signals:
+    void said(const QString& sentence, bool well);
+    void anotherWanted();
 
   private:
     void refresh();
-    void setObject(const QString& what);
-    void setSize(bool width, double mm);
+    void guideHand();
 
     JobStore& store_;
-    QLineEdit* name_;
-    ColourButton* ground_;
-    QCheckBox *spot_, *keep_shape_;
-    LengthEdit *object_width_, *object_height_, *width_, *height_;
-    ChoiceRow* methods_;
-    QLabel* about_method_;
+    HandPlacement& hand_;
+    ChoiceRow* parts_;
+    QStackedWidget* panels_;
+    bool here_ = false;
 };
 
 }  // namespace tympan::app

@@ -5,8 +5,10 @@
 
 #include "app/shell/job_store.h"
 #include "app/shell/words.h"
+#include "app/stations/picture/match_pieces.h"
 #include "app/widgets/tray_parts.h"
 #include "core/job/edits.h"
+#include "core/job/matching.h"
 #include "core/render/print.h"
 
 namespace tympan::app {
@@ -22,6 +24,9 @@ PictureTray::PictureTray(JobStore& store, QWidget* parent) : QWidget(parent), st
     first->addWidget(open, 0, Qt::AlignLeft);
     auto* remove = pushButton(QStringLiteral("picture-remove"), tr("Take off the line"));
     first->addWidget(remove, 0, Qt::AlignLeft);
+    auto* matching = linkButton(QStringLiteral("match-pieces"), tr("match with others…"));
+    first->addWidget(matching, 0, Qt::AlignLeft);
+    connect(matching, &QPushButton::clicked, this, &PictureTray::match);
     first->addStretch(1);
     outer->addLayout(first);
 
@@ -38,7 +43,25 @@ PictureTray::PictureTray(JobStore& store, QWidget* parent) : QWidget(parent), st
     copies_->setAccessibleName(tr("Copies"));
     copies_->setRange(1, 999);
     copies_->setFixedWidth(104);
-    form->addRow(tr("Copies"), copies_);
+    copies_->setFixedWidth(64);
+    spares_ = new QSpinBox;
+    spares_->setObjectName(QStringLiteral("picture-spares"));
+    spares_->setAccessibleName(tr("Spares"));
+    spares_->setToolTip(tr("Printed besides: a backup, and to compare with while the paper comes off."));
+    spares_->setRange(0, 99);
+    spares_->setFixedWidth(64);
+    auto* numbers = new QHBoxLayout;
+    numbers->setSpacing(8);
+    numbers->addWidget(copies_);
+    numbers->addWidget(new QLabel(tr("spares")));
+    numbers->addWidget(spares_);
+    form->addRow(tr("Copies"), numbers);
+    notes_ = new QLineEdit;
+    notes_->setObjectName(QStringLiteral("picture-notes"));
+    notes_->setAccessibleName(tr("Notes"));
+    notes_->setPlaceholderText(tr("whatever you want to remember"));
+    notes_->setFixedWidth(190);
+    form->addRow(tr("Notes"), notes_);
     outer->addWidget(about_, 0, Qt::AlignTop);
 
     auto* facts = column();
@@ -68,8 +91,47 @@ PictureTray::PictureTray(JobStore& store, QWidget* parent) : QWidget(parent), st
                 [&, id = piece->id](Job job) { return withCopies(std::move(job), id, copies); },
                 QStringLiteral("copies %1").arg(piece->id));
     });
+    connect(spares_, &QSpinBox::valueChanged, this, [this](int spares) {
+        if (const Piece* piece = store_.piece(); piece && piece->spares != spares)
+            store_.edit(
+                tr("change the spares"),
+                [&, id = piece->id](Job job) { return withSpares(std::move(job), id, spares); },
+                QStringLiteral("spares %1").arg(piece->id));
+    });
+    connect(notes_, &QLineEdit::editingFinished, this, [this] {
+        const Piece* piece = store_.piece();
+        const std::string notes = notes_->text().trimmed().toStdString();
+        if (piece && notes != piece->notes)
+            store_.edit(tr("note something"),
+                        [&, id = piece->id](Job job) { return withNotes(std::move(job), id, notes); });
+    });
     connect(&store_, &JobStore::changed, this, &PictureTray::refresh);
     refresh();
+}
+
+void PictureTray::match() {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    const int id = piece->id;
+    const std::optional<Matching> answer = askMatching(this, store_.job(), *piece);
+    if (!answer) return;
+    std::vector<int> all{id};
+    all.insert(all.end(), answer->pieces.begin(), answer->pieces.end());
+    switch (answer->how) {
+        case Matching::How::copy:
+            store_.edit(tr("give settings to others"), [&](Job job) {
+                return withSettingsOf(std::move(job), id, answer->pieces, answer->aspects);
+            });
+            break;
+        case Matching::How::link:
+            store_.edit(tr("match pieces"),
+                        [&](Job job) { return withMatchedSet(std::move(job), all, answer->aspects); });
+            break;
+        case Matching::How::unlink:
+            store_.edit(tr("end a matched set"),
+                        [&](Job job) { return withMatchedSet(std::move(job), {id}, answer->aspects); });
+            break;
+    }
 }
 
 void PictureTray::refresh() {
@@ -82,7 +144,14 @@ void PictureTray::refresh() {
         detail_->clear();
         return;
     }
-    const QSignalBlocker quiet(copies_);
+    const QSignalBlocker quiet(copies_), quiet_spares(spares_);
+    spares_->setValue(piece->spares);
+    if (!notes_->hasFocus()) notes_->setText(QString::fromStdString(piece->notes));
+    const auto others = static_cast<qsizetype>(
+        setOf(store_.job(), piece->id) ? setOf(store_.job(), piece->id)->pieces.size() - 1 : 0);
+    findChild<QPushButton*>(QStringLiteral("match-pieces"))
+        ->setText(others == 0 ? tr("match with others…")
+                              : counted(others, tr("matched with %1 other…"), tr("matched with %1 others…")));
     name_->setText(QString::fromStdString(piece->name));
     copies_->setValue(piece->copies);
     const Artwork& artwork = *piece->artwork;

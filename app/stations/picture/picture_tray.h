@@ -21,9 +21,11 @@ class PictureTray : public QWidget {
 
   private:
     void refresh();
+    void match();
     JobStore& store_;
     QLineEdit* name_;
-    QSpinBox* copies_;
+    QSpinBox *copies_, *spares_;
+    QLineEdit* notes_;
     QLabel *came_, *detail_;
     QWidget* about_;
 };

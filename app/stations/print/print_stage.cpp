@@ -14,7 +14,7 @@ namespace {
 
 constexpr int sheet_width = 1120;
 
-QStringList beforePrinting(const Method& method, const Paper& paper) {
+QStringList beforePrinting(const Job& job, const Method& method) {
     QStringList lines;
     for (const std::string& line : method.before_printing) lines << text(line);
     const auto tr = [](const char* sentence) { return PrintStage::tr(sentence); };
@@ -24,11 +24,20 @@ QStringList beforePrinting(const Method& method, const Paper& paper) {
     lines << PrintStage::tr(
                  "In the printer's own dialog: media type %1; %2; 100 %; nothing that says fit or shrink; "
                  "one side; no cover page.")
-                 .arg(text(method.media_type), QString::fromStdString(paper.name));
-    lines << (mirroredBy(method) == Mirrored::yes
-                  ? tr("Mirroring OFF in the printer's dialog: the picture is mirrored already, and a second "
-                       "time would undo it.")
-                  : tr("Mirroring OFF in the printer's dialog: this picture is printed as it reads."));
+                 .arg(text(method.media_type), QString::fromStdString(job.sheets.paper.name));
+    bool mirrored = false, upright = false;
+    for (const Piece& piece : job.pieces)
+        if (piece.method == method) (mirroredBy(job, piece) == Mirrored::yes ? mirrored : upright) = true;
+    lines
+        << (job.sheets.printer_mirrors
+                ? tr("You said that the printer mirrors by itself: leave that as it is. It is reckoned with.")
+            : mirrored && upright ? tr("Mirroring OFF in the printer's dialog: what must be mirrored is "
+                                       "mirrored already, and the rest "
+                                       "is printed as it reads.")
+            : mirrored
+                ? tr("Mirroring OFF in the printer's dialog: the picture is mirrored already, and a second "
+                     "time would undo it.")
+                : tr("Mirroring OFF in the printer's dialog: this picture is printed as it reads."));
     return lines;
 }
 
@@ -72,7 +81,7 @@ QVBoxLayout* numbered(const QString& heading, const QStringList& lines, int& num
 }
 
 /// What to do for one method: before at the left, after and the cautions at the right.
-QWidget* sheetFor(const Method& method, const Paper& paper) {
+QWidget* sheetFor(const Job& job, const Method& method) {
     auto* sheet = new QWidget;
     sheet->setMaximumWidth(sheet_width);
     auto* down = new QVBoxLayout(sheet);
@@ -82,7 +91,7 @@ QWidget* sheetFor(const Method& method, const Paper& paper) {
     auto* across = new QHBoxLayout;
     across->setSpacing(40);
     int number = 0;
-    QVBoxLayout* before = numbered(PrintStage::tr("Before you print"), beforePrinting(method, paper), number);
+    QVBoxLayout* before = numbered(PrintStage::tr("Before you print"), beforePrinting(job, method), number);
     before->addStretch(1);
     across->addLayout(before, 1);
     QVBoxLayout* after = numbered(PrintStage::tr("When it is printed"), afterPrinting(method), number);
@@ -134,7 +143,7 @@ void PrintStage::refresh() {
             methods.push_back(piece.method);
     if (methods.empty())
         sheets_->addWidget(titleLabel(tr("Nothing to print yet. Drop a picture, or press Ctrl+O.")));
-    for (const Method& method : methods) sheets_->addWidget(sheetFor(method, store_.job().sheets.paper));
+    for (const Method& method : methods) sheets_->addWidget(sheetFor(store_.job(), method));
     sheets_->addStretch(1);
 }
 

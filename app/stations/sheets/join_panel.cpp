@@ -48,15 +48,17 @@ void JoinPanel::showSheet(int number) {
 void JoinPanel::request(const PlacedRegion& part) {
     const Piece* piece = findPiece(store_.job(), part.piece);
     if (!piece) return;
-    const double ppi = width() * devicePixelRatioF() * mm_per_inch / piece->size.width;
-    service_.request(QStringLiteral("join"),
-                     [this, piece = *piece, ppi](const std::stop_token& stop) -> RenderService::Finish {
-                         const QImage picture = toImage(renderWhole(printOf(piece, ppi), {stop, {}}));
-                         return [this, picture] {
-                             print_ = picture;
-                             update();
-                         };
-                     });
+    const double ppi = width() * devicePixelRatioF() * mm_per_inch / printSizeOf(store_.job(), *piece).width;
+    service_.request(
+        QStringLiteral("join"),
+        [this, job = store_.job(), id = piece->id,
+         ppi](const std::stop_token& stop) -> RenderService::Finish {
+            const QImage picture = toImage(renderWhole(printOf(job, *findPiece(job, id), ppi), {stop, {}}));
+            return [this, picture] {
+                print_ = picture;
+                update();
+            };
+        });
 }
 
 QString JoinPanel::contents(const Sheet& sheet) const {

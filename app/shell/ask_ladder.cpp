@@ -1,0 +1,69 @@
+#include "app/shell/ask_ladder.h"
+
+#include <QCoreApplication>
+#include <QDialog>
+#include <QDialogButtonBox>
+#include <QPushButton>
+#include <QSpinBox>
+
+#include "app/shell/words.h"
+#include "app/widgets/length_edit.h"
+#include "app/widgets/tray_parts.h"
+#include "core/output/size_ladder.h"
+
+namespace tympan::app {
+
+namespace {
+QString tr(const char* words) { return QCoreApplication::translate("Ladder", words); }
+}  // namespace
+
+std::optional<std::vector<double>> askLadder(QWidget* parent, double width_mm, Unit unit) {
+    QDialog dialog(parent);
+    dialog.setObjectName(QStringLiteral("ladder"));
+    dialog.setWindowTitle(tr("Size ladder"));
+    auto* outer = new QVBoxLayout(&dialog);
+    outer->setContentsMargins(20, 16, 20, 16);
+    outer->setSpacing(12);
+    outer->addWidget(
+        quietLabel(tr("One picture in several widths in a row, to hold against the object before you "
+                      "choose. For looking, not for transfer.")));
+    auto* form = rows();
+    auto* smallest = new LengthEdit(QStringLiteral("ladder-smallest"), tr("Smallest width"));
+    auto* largest = new LengthEdit(QStringLiteral("ladder-largest"), tr("Largest width"));
+    auto* count = new QSpinBox;
+    count->setObjectName(QStringLiteral("ladder-count"));
+    count->setRange(2, 12);
+    count->setValue(5);
+    smallest->show(width_mm * 0.6, unit);
+    largest->show(width_mm * 1.4, unit);
+    form->addRow(tr("Smallest"), smallest);
+    form->addRow(tr("Largest"), largest);
+    form->addRow(tr("How many"), count);
+    outer->addLayout(form);
+    auto* widths = quietLabel({});
+    widths->setObjectName(QStringLiteral("ladder-widths"));
+    outer->addWidget(widths);
+    const auto now = [=] {
+        return ladder(std::max(2.0, smallest->value()), std::max(2.0, largest->value()), count->value());
+    };
+    const auto say = [=] {
+        QStringList list;
+        for (double width : now()) list << lengthText(width, unit);
+        widths->setText(list.join(QStringLiteral(" · ")));
+    };
+    QObject::connect(smallest, &LengthEdit::typed, &dialog, say);
+    QObject::connect(largest, &LengthEdit::typed, &dialog, say);
+    QObject::connect(count, &QSpinBox::valueChanged, &dialog, say);
+    say();
+    auto* buttons = new QDialogButtonBox;
+    buttons->addButton(tr("Save it as PDF…"), QDialogButtonBox::AcceptRole)
+        ->setObjectName(QStringLiteral("ladder-save"));
+    buttons->addButton(tr("Not now"), QDialogButtonBox::RejectRole);
+    outer->addWidget(buttons);
+    QObject::connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
+    QObject::connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    if (dialog.exec() != QDialog::Accepted) return {};
+    return now();
+}
+
+}  // namespace tympan::app

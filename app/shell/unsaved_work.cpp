@@ -1,0 +1,71 @@
+#include "app/shell/unsaved_work.h"
+
+#include <QCoreApplication>
+#include <QMessageBox>
+#include <QPushButton>
+
+#include "app/shell/file_dialogs.h"
+#include "app/shell/job_files.h"
+
+namespace tympan::app {
+
+namespace {
+QString tr(const char* words) { return QCoreApplication::translate("UnsavedWork", words); }
+}  // namespace
+
+void afterSaving(QWidget& window, JobFiles& files, FileDialogs& dialogs, const QString& job,
+                 const std::function<void()>& then) {
+    if (!files.unsaved()) return then();
+    auto* box = new QMessageBox(QMessageBox::NoIcon, tr("Not saved yet"),
+                                tr("\u201c%1\u201d has changes that are not saved.").arg(job),
+                                QMessageBox::NoButton, &window);
+    box->setObjectName(QStringLiteral("unsaved-box"));
+    box->setAttribute(Qt::WA_DeleteOnClose);
+    QPushButton* save = box->addButton(tr("Save it"), QMessageBox::AcceptRole);
+    save->setObjectName(QStringLiteral("unsaved-save"));
+    QPushButton* leave = box->addButton(tr("Leave it unsaved"), QMessageBox::DestructiveRole);
+    leave->setObjectName(QStringLiteral("unsaved-leave"));
+    box->addButton(tr("Stay here"), QMessageBox::RejectRole)->setObjectName(QStringLiteral("unsaved-stay"));
+    QObject::connect(box, &QMessageBox::buttonClicked, &window,
+                     [&window, &files, &dialogs, save, leave, then](QAbstractButton* clicked) {
+                         if (clicked == leave) {
+                             files.giveUp();
+                             then();
+                         } else if (clicked == save && (files.save() || dialogs.saveJobAs())) {
+                             // Whatever comes next waits until the job is on the disk.
+                             auto* once = new QObject(&window);
+                             QObject::connect(&files, &JobFiles::ended, once, [once, then](bool well) {
+                                 once->deleteLater();
+                                 if (well) then();
+                             });
+                         }
+                     });
+    box->open();
+}
+
+void offerLeftWork(QWidget& window, JobFiles& files) {
+    const std::vector<LeftWork> left = files.leftOver();
+    if (left.empty()) return;
+    const LeftWork& newest = left.front();
+    auto* box =
+        new QMessageBox(QMessageBox::NoIcon, tr("Work from last time"),
+                        tr("Last time Tympan ended before \u201c%1\u201d was saved. The work is still here.")
+                            .arg(QString::fromStdString(newest.name)),
+                        QMessageBox::NoButton, &window);
+    box->setObjectName(QStringLiteral("left-box"));
+    box->setAttribute(Qt::WA_DeleteOnClose);
+    QPushButton* open = box->addButton(tr("Open it"), QMessageBox::AcceptRole);
+    open->setObjectName(QStringLiteral("left-open"));
+    box->addButton(tr("Ask again next time"), QMessageBox::RejectRole)
+        ->setObjectName(QStringLiteral("left-later"));
+    QPushButton* drop = box->addButton(tr("Throw it away"), QMessageBox::DestructiveRole);
+    drop->setObjectName(QStringLiteral("left-drop"));
+    QObject::connect(box, &QMessageBox::buttonClicked, &window,
+                     [&files, open, drop, newest](QAbstractButton* clicked) {
+                         if (clicked == open) files.recover(newest);
+                         if (clicked == drop) removeLeftWork(newest);
+                     });
+    box->open();
+}
+
+}  // namespace tympan::app

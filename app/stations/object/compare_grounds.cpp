@@ -1,0 +1,82 @@
+#include <QDialog>
+#include <QPainter>
+
+#include "app/shell/theme.h"
+#include "app/stations/object/what_panel.h"
+#include "app/widgets/colour_button.h"
+#include "app/widgets/to_image.h"
+#include "app/widgets/tray_parts.h"
+#include "core/render/finished.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr int side_px = 230;
+constexpr std::size_t cache_bytes = std::size_t{16} << 20;
+
+/// The finished object on one colour.
+QPixmap faceOn(Job job, const Piece& piece, const Rgb8& ground, PixelCache& cache) {
+    for (Object& object : job.objects)
+        if (object.id == piece.placement.object) object.ground = ground;
+    const Object& object = objectOf(job, piece);
+    const QImage face =
+        toClearImage(finishedFace(job, object, windowOn(job, object, 1.0 * side_px * side_px, 300), cache));
+    QPixmap card(side_px, side_px);
+    card.fill(theme().stage);
+    QPainter painter(&card);
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    QRect at(QPoint(0, 0), face.size().scaled(side_px - 16, side_px - 16, Qt::KeepAspectRatio));
+    at.moveCenter(card.rect().center());
+    painter.drawImage(at, face);
+    return card;
+}
+
+}  // namespace
+
+std::optional<Rgb8> compareGrounds(QWidget* parent, const Job& job, const Piece& piece) {
+    QDialog dialog(parent);
+    dialog.setObjectName(QStringLiteral("grounds"));
+    dialog.setWindowTitle(WhatPanel::tr("Colours beside each other"));
+    auto* outer = new QVBoxLayout(&dialog);
+    outer->setContentsMargins(20, 16, 20, 16);
+    outer->setSpacing(12);
+    outer->addWidget(quietLabel(
+        WhatPanel::tr("Bare paper prints as nothing: the object's colour is the white of the picture. Change "
+                      "any of the four, then "
+                      "take one. A guess on the screen: try paint on a scrap before you decide.")));
+    auto* across = new QHBoxLayout;
+    across->setSpacing(12);
+    outer->addLayout(across);
+    auto cache = std::make_shared<PixelCache>(cache_bytes);
+    const Rgb8 now = objectOf(job, piece).ground;
+    std::optional<Rgb8> chosen;
+    for (const Rgb8& first : {now, Rgb8{247, 245, 240}, Rgb8{236, 217, 180}, Rgb8{203, 216, 214}}) {
+        const auto number = across->count() + 1;
+        auto* one = column();
+        auto* face = new QLabel;
+        face->setPixmap(faceOn(job, piece, first, *cache));
+        auto* colour =
+            new ColourButton(QStringLiteral("ground-%1").arg(number), WhatPanel::tr("Colour %1").arg(number));
+        colour->show(first);
+        QPushButton* take =
+            pushButton(QStringLiteral("take-ground-%1").arg(number), WhatPanel::tr("Take this"));
+        auto* below = new QHBoxLayout;
+        below->addWidget(colour);
+        below->addWidget(take, 1);
+        one->addWidget(face);
+        one->addLayout(below);
+        across->addLayout(one);
+        QObject::connect(colour, &ColourButton::picked, &dialog, [=, &job, &piece](const Rgb8& picked) {
+            face->setPixmap(faceOn(job, piece, picked, *cache));
+        });
+        QObject::connect(take, &QPushButton::clicked, &dialog, [&dialog, &chosen, colour] {
+            chosen = colour->colour();
+            dialog.accept();
+        });
+    }
+    dialog.exec();
+    return chosen;
+}
+
+}  // namespace tympan::app

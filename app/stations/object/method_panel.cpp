@@ -1,0 +1,245 @@
+#include "app/stations/object/method_panel.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDialog>
+#include <QDialogButtonBox>
+#include <QStandardItemModel>
+#include <QStyle>
+#include <QTextBrowser>
+
+#include "app/shell/known_methods.h"
+#include "app/shell/preferences.h"
+#include "app/shell/words.h"
+#include "app/stations/object/own_method.h"
+#include "app/widgets/method_finder.h"
+#include "app/widgets/tray_parts.h"
+#include "core/job/edits.h"
+
+namespace tympan::app {
+
+namespace {
+
+PrinterKind preferredKind() {
+    const QString kind = preferredPrinter();
+    return kind == QStringLiteral("inkjet")        ? PrinterKind::inkjet
+           : kind == QStringLiteral("sublimation") ? PrinterKind::sublimation
+                                                   : PrinterKind::laser;
+}
+
+QString list(const QString& title, const std::vector<std::string>& lines) {
+    QString html = QStringLiteral("<h3>%1</h3><ul>").arg(title);
+    for (const std::string& line : lines)
+        html += QStringLiteral("<li>%1</li>").arg(text(line).toHtmlEscaped());
+    return html + QStringLiteral("</ul>");
+}
+
+QString stepText(const Step& step) {
+    QString line = text(step.words).toHtmlEscaped();
+    if (step.wait)
+        line += (step.wait->kind == Wait::Kind::not_after ? MethodPanel::tr(" <i>Not later than %1.</i>")
+                                                          : MethodPanel::tr(" <i>Wait %1.</i>"))
+                    .arg(timeText(*step.wait).toHtmlEscaped());
+    if (step.heat)
+        line += QStringLiteral(" <i>%1: %2.</i>")
+                    .arg(heatText(*step.heat), text(step.heat->note).toHtmlEscaped());
+    if (!step.caution.empty())
+        line += QStringLiteral("<br><b>%1</b> %2")
+                    .arg(MethodPanel::tr("Take care:"), text(step.caution).toHtmlEscaped());
+    return line;
+}
+
+/// The whole entry of the catalogue, to read.
+QString pageOf(const Method& method) {
+    QString html =
+        QStringLiteral("<h2>%1</h2><p>%2</p>").arg(methodName(method), text(method.summary).toHtmlEscaped());
+    const auto row = [&](const QString& name, const QString& value) {
+        if (!value.isEmpty()) html += QStringLiteral("<p><b>%1</b> %2</p>").arg(name, value.toHtmlEscaped());
+    };
+    row(MethodPanel::tr("Time:"), timeText(timeOf(method)));
+    row(MethodPanel::tr("Printers:"), printersText(method));
+    for (const Misfit& each : method.not_printers)
+        row(MethodPanel::tr("Not %1:").arg(printerText(each.what)), text(each.why));
+    row(MethodPanel::tr("Sheet:"),
+        text(method.carrier.name) +
+            (method.carrier.face.empty()
+                 ? QString()
+                 : MethodPanel::tr(", printed on %1").arg(text(method.carrier.face))));
+    row(MethodPanel::tr("Medium:"), text(method.medium));
+    row(MethodPanel::tr("Tone:"), text(method.tone_note));
+    row(MethodPanel::tr("Finish:"), text(method.finish));
+    row(MethodPanel::tr("Look:"), text(method.look));
+    row(MethodPanel::tr("Sheets of one picture:"),
+        method.overlaps ? MethodPanel::tr("may overlap") : MethodPanel::tr("must meet edge to edge"));
+    html += list(MethodPanel::tr("Before you print"), method.before_printing);
+    html += QStringLiteral("<h3>%1</h3><ol>").arg(MethodPanel::tr("The work"));
+    for (const Step& step : method.steps) html += QStringLiteral("<li>%1</li>").arg(stepText(step));
+    html += QStringLiteral("</ol>");
+    for (const Coats& each : method.coats)
+        row(MethodPanel::tr("Coats, %1:").arg(text(each.face)),
+            each.least == each.most
+                ? MethodPanel::tr("%1 of %2").arg(each.least).arg(text(each.of))
+                : MethodPanel::tr("%1 to %2 of %3").arg(each.least).arg(each.most).arg(text(each.of)));
+    return html + list(MethodPanel::tr("Take care"), method.cautions);
+}
+
+}  // namespace
+
+MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
+    auto* outer = new QHBoxLayout(this);
+    outer->setContentsMargins(0, 0, 0, 0);
+    outer->setSpacing(24);
+    auto* choice = column();
+    methods_ = new QComboBox;
+    methods_->setObjectName(QStringLiteral("method"));
+    methods_->setAccessibleName(tr("How it gets there"));
+    methods_->setFixedWidth(292);
+    methods_->setMaxVisibleItems(20);
+    choice->addWidget(methods_);
+    auto* links = new QHBoxLayout;
+    links->setSpacing(16);
+    QPushButton* find = linkButton(QStringLiteral("find-method"), tr("find a way…"));
+    QPushButton* steps = linkButton(QStringLiteral("read-method"), tr("read it all…"));
+    QPushButton* own = linkButton(QStringLiteral("own-method"), tr("copy and change…"));
+    for (QPushButton* link : {find, steps, own}) links->addWidget(link);
+    links->addStretch(1);
+    choice->addLayout(links);
+    reversed_ = new QCheckBox(tr("the picture came mirrored already"));
+    reversed_->setObjectName(QStringLiteral("already-reversed"));
+    choice->addWidget(reversed_);
+    printer_mirrors_ = new QCheckBox(tr("the printer or shop mirrors by itself"));
+    printer_mirrors_->setObjectName(QStringLiteral("printer-mirrors"));
+    choice->addWidget(printer_mirrors_);
+    choice->addStretch(1);
+    outer->addLayout(choice);
+    auto* words = column();
+    about_ = new QLabel;
+    about_->setObjectName(QStringLiteral("about-method"));
+    about_->setWordWrap(true);
+    fits_ = quietLabel({});
+    fits_->setObjectName(QStringLiteral("method-fits"));
+    words->addWidget(about_);
+    words->addWidget(fits_);
+    words->addStretch(1);
+    outer->addLayout(words, 1);
+
+    fill();
+    connect(methods_, &QComboBox::activated, this, [this] {
+        if (const Method* method = knownMethod(methods_->currentData().toString())) setMethod(*method);
+    });
+    connect(find, &QPushButton::clicked, this, &MethodPanel::findOne);
+    connect(steps, &QPushButton::clicked, this, &MethodPanel::showSteps);
+    connect(own, &QPushButton::clicked, this, &MethodPanel::copyAndChange);
+    connect(reversed_, &QCheckBox::toggled, this, [this](bool on) {
+        editPiece(tr("say that the picture came mirrored"),
+                  [&](Job job, int id) { return withAlreadyReversed(std::move(job), id, on); });
+    });
+    connect(printer_mirrors_, &QCheckBox::toggled, this, [this](bool on) {
+        store_.edit(tr("say that the printer mirrors"), [&](Job job) {
+            SheetRules rules = job.sheets;
+            rules.printer_mirrors = on;
+            return withSheets(std::move(job), rules);
+        });
+    });
+}
+
+void MethodPanel::fill() {
+    methods_->clear();
+    for (const Method& method : knownMethods()) {
+        methods_->addItem(selectable(method) ? methodName(method)
+                                             : tr("%1 (two printed passes: not yet)").arg(methodName(method)),
+                          QString::fromStdString(method.id));
+        if (!selectable(method))
+            qobject_cast<QStandardItemModel*>(methods_->model())
+                ->item(methods_->count() - 1)
+                ->setEnabled(false);
+    }
+}
+
+void MethodPanel::setMethod(const Method& method) {
+    editPiece(tr("change how it gets there"),
+              [&](Job job, int id) { return withMethod(std::move(job), id, method); });
+    store_.endRun();
+}
+
+void MethodPanel::refresh(const Piece& piece, const Object& object) {
+    const QString id = QString::fromStdString(piece.method.id);
+    const int at = methods_->findData(id);
+    methods_->setCurrentIndex(at);
+    // An old job's method that is in no catalogue any more still has its name.
+    if (at < 0) methods_->setPlaceholderText(methodName(piece.method));
+    const QSignalBlocker quiet_reversed(reversed_), quiet_printer(printer_mirrors_);
+    reversed_->setChecked(piece.already_reversed);
+    printer_mirrors_->setChecked(store_.job().sheets.printer_mirrors);
+    about_->setText(text(piece.method.summary) + QLatin1Char(' ') +
+                    tr("For %1; %2.").arg(printersText(piece.method), timeText(timeOf(piece.method))));
+    const std::string printer = misfit(piece.method, preferredKind());
+    const std::string material = misfitOfMaterial(piece.method, object.material.id);
+    const QString why = !material.empty()  ? tr("On %1: %2").arg(text(object.material.name), text(material))
+                        : !printer.empty() ? tr("With your printer: %1").arg(text(printer))
+                                           : QString();
+    fits_->setText(why.isEmpty() ? mirroringSentence(turnsOf(store_.job(), piece)) : why);
+    fits_->setProperty("look", !why.isEmpty());
+    fits_->setProperty("quiet", why.isEmpty());
+    fits_->style()->unpolish(fits_);
+    fits_->style()->polish(fits_);
+}
+
+void MethodPanel::findOne() {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    QDialog dialog(this);
+    dialog.setObjectName(QStringLiteral("finder"));
+    dialog.setWindowTitle(tr("Find a way"));
+    auto* outer = new QVBoxLayout(&dialog);
+    outer->setContentsMargins(24, 20, 24, 20);
+    auto* finder = new MethodFinder(QStringLiteral("find"));
+    finder->choosePrinter(preferredPrinter());
+    finder->setMaterial(objectOf(store_.job(), *piece).material.id);
+    outer->addWidget(finder);
+    auto* buttons = new QDialogButtonBox;
+    buttons->addButton(tr("Take this way"), QDialogButtonBox::AcceptRole)
+        ->setObjectName(QStringLiteral("take-method"));
+    buttons->addButton(tr("Not now"), QDialogButtonBox::RejectRole);
+    outer->addWidget(buttons);
+    connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    if (dialog.exec() != QDialog::Accepted) return;
+    preferPrinter(finder->printer());
+    setMethod(finder->chosen());
+}
+
+void MethodPanel::showSteps() {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    QDialog dialog(this);
+    dialog.setObjectName(QStringLiteral("method-page"));
+    dialog.setWindowTitle(methodName(piece->method));
+    dialog.resize(620, 640);
+    auto* outer = new QVBoxLayout(&dialog);
+    auto* page = new QTextBrowser;
+    page->setHtml(pageOf(piece->method));
+    outer->addWidget(page);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
+    outer->addWidget(buttons);
+    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    dialog.exec();
+}
+
+void MethodPanel::copyAndChange() {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    const std::optional<Method> own = changedMethod(this, piece->method);
+    if (!own) return;
+    try {
+        const std::filesystem::path file = writeUserMethod(userMethodsFolder(), *own);
+        readKnownMethods();
+        fill();
+        setMethod(*own);
+        emit said(tr("Kept in %1.").arg(QString::fromStdString(file.string())), true);
+    } catch (const std::exception& fault) {
+        emit said(QString::fromUtf8(fault.what()), false);
+    }
+}
+
+}  // namespace tympan::app

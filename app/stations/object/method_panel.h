@@ -1,0 +1,32 @@
+#pragma once
+#include "app/stations/object/object_panel.h"
+
+class QCheckBox;
+class QComboBox;
+class QLabel;
+
+namespace tympan::app {
+
+/// How it gets there: the way of transfer, what it takes, and what else turns the picture over.
+class MethodPanel : public ObjectPanel {
+    Q_OBJECT
+  public:
+    explicit MethodPanel(JobStore& store);
+    void refresh(const Piece& piece, const Object& object) override;
+
+  signals:
+    void said(const QString& sentence, bool well);
+
+  private:
+    void fill();
+    void setMethod(const Method& method);
+    void findOne();
+    void copyAndChange();
+    void showSteps();
+
+    QComboBox* methods_;
+    QCheckBox *reversed_, *printer_mirrors_;
+    QLabel *about_, *fits_;
+};
+
+}  // namespace tympan::app

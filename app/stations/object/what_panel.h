@@ -1,0 +1,42 @@
+#pragma once
+#include "app/stations/object/object_panel.h"
+
+class QComboBox;
+class QGridLayout;
+class QLineEdit;
+class QToolButton;
+
+namespace tympan::app {
+
+class ColourButton;
+
+/// What it is: name, material, colour, shape and measures.
+class WhatPanel : public ObjectPanel {
+    Q_OBJECT
+  public:
+    explicit WhatPanel(JobStore& store);
+    void refresh(const Piece& piece, const Object& object) override;
+
+  signals:
+    /// A sentence for the foot: an outline that could not be read, or what of it was left out.
+    void said(const QString& sentence, bool well);
+
+  private:
+    void setShape(ShapeKind kind);
+    void setMeasure(std::string_view id, double value);
+    void showMeasures(const Object& object);
+    void readOutline();
+
+    QLineEdit* name_;
+    ColourButton* ground_;
+    QComboBox *material_, *shape_;
+    QToolButton* sizes_;
+    QWidget* file_;
+    QGridLayout* measures_;
+    std::optional<ShapeKind> shown_;
+};
+
+/// The finished piece on three or four grounds beside each other; accepted: the colour that was chosen.
+std::optional<Rgb8> compareGrounds(QWidget* parent, const Job& job, const Piece& piece);
+
+}  // namespace tympan::app

@@ -1,0 +1,139 @@
+// A job that is never lost: saving, opening, what is left after a crash.
+#include "app/shell/job_files.h"
+
+#include <QSignalSpy>
+
+#include <gmock/gmock.h>
+
+#include "core/artwork/read_picture.h"
+#include "core/job/edits.h"
+#include "tests/app/driver.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+using testing::HasSubstr;
+
+namespace {
+
+class Files : public WindowTest {
+  protected:
+    app::JobFiles& files() { return window.files(); }
+    QString path(const char* name) { return QString::fromStdString((folder / name).string()); }
+    std::string state() { return find<QLabel>("job-saved")->text().toStdString(); }
+    /// Waits for one operation on files to end; true when it went well.
+    bool done(const std::function<void()>& start) {
+        QSignalSpy ended(&files(), &app::JobFiles::ended);
+        start();
+        EXPECT_TRUE(waitFor([&] { return ended.count() > 0; }));
+        return !ended.isEmpty() && ended.front().at(0).toBool();
+    }
+};
+
+}  // namespace
+
+TEST_F(Files, aJobIsSavedOpenedAndSaysWhetherItIsSaved) {
+    hang(marked({300, 200}, 3));
+    EXPECT_THAT(state(), HasSubstr("not saved yet"));
+    EXPECT_FALSE(files().save()) << "it has no name yet";
+    EXPECT_TRUE(done([&] { files().saveAs(path("my job")); }));
+    EXPECT_TRUE(std::filesystem::exists(folder / "my job.tympan"));
+    EXPECT_THAT(state(), HasSubstr("my job · saved"));
+    type("picture-width", "50 mm");
+    EXPECT_THAT(state(), HasSubstr("not saved yet"));
+    key(Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_THAT(state(), HasSubstr("saved")) << "undone, it is as it was saved";
+    EXPECT_THAT(state(), testing::Not(HasSubstr("not saved")));
+    type("picture-width", "50 mm");
+    EXPECT_TRUE(done([&] { key(Qt::Key_S, Qt::ControlModifier); }));
+    files().begin();
+    EXPECT_TRUE(job().pieces.empty());
+    EXPECT_TRUE(done([&] { window.openFiles({path("my job.tympan")}); }));
+    ASSERT_EQ(job().pieces.size(), 1u);
+    EXPECT_NEAR(piece().size.width, 50, 1e-9);
+    EXPECT_EQ(app::JobFiles::recent().front(), path("my job.tympan"));
+    std::filesystem::remove(folder / "my job.tympan");
+    EXPECT_FALSE(app::JobFiles::recent().contains(path("my job.tympan"))) << "what is gone is not offered";
+}
+
+TEST_F(Files, aDamagedFileOpensWhatCanBeHadAndIsNotSavedOver) {
+    hang(marked({300, 200}, 3));
+    EXPECT_TRUE(done([&] { files().saveAs(path("whole.tympan")); }));
+    const std::string bytes = contentOf(folder / "whole.tympan");
+    write(folder / "cut.tympan", bytes.substr(0, bytes.size() - 40));
+    files().begin();
+    EXPECT_FALSE(done([&] { files().open(path("cut.tympan")); })) << "it says that something is wrong";
+    EXPECT_EQ(job().pieces.size(), 1u);
+    EXPECT_THAT(find<QLabel>("foot-said")->text().toStdString(), HasSubstr("cut off"));
+    EXPECT_FALSE(files().save()) << "a new name is asked";
+    write(folder / "nonsense.tympan", "no job");
+    EXPECT_FALSE(done([&] { files().open(path("nonsense.tympan")); }));
+    EXPECT_EQ(job().pieces.size(), 1u) << "what was open stays";
+}
+
+TEST_F(Files, aFolderThatIsReadOnlyIsASentenceAndNothingIsLost) {
+    hang(marked({300, 200}, 3));
+    EXPECT_FALSE(done([&] { files().saveAs(path("no/such/folder/job")); }));
+    EXPECT_THAT(find<QLabel>("foot-said")->text().toStdString(), HasSubstr("folder"));
+    EXPECT_TRUE(files().unsaved());
+    EXPECT_EQ(job().pieces.size(), 1u);
+}
+
+TEST_F(Files, unsavedWorkIsKeptWithinSecondsAndOfferedAfterACrash) {
+    const auto before = files().leftOver().size();
+    {
+        app::MainWindow other;
+        other.show();
+        save(folder / "moth.png", marked({90, 60}, 3));
+        Job made = jobOf(readPicture(folder / "moth.png"), {90, 60});
+        made.name = "Lost and found";
+        other.store().edit(QStringLiteral("make"), [&](const Job&) { return made; });
+        EXPECT_TRUE(other.files().unsaved());
+        // Kept within five seconds of the change, without being asked.
+        QTest::qWait(4200);
+        EXPECT_TRUE(waitFor([&] { return other.service().idle(); }));
+        EXPECT_EQ(files().leftOver().size(), before) << "it is still running";
+        // The window goes without having been closed: as after a crash.
+    }
+    const auto left = files().leftOver();
+    ASSERT_EQ(left.size(), before + 1);
+    EXPECT_EQ(left.front().name, "Lost and found");
+    window.offerLeftWork();
+    click("left-open");
+    ASSERT_TRUE(waitFor([&] { return job().pieces.size() == 1; }))
+        << find<QLabel>("foot-said")->text().toStdString();
+    EXPECT_EQ(job().name, "Lost and found");
+    EXPECT_TRUE(files().unsaved()) << "it is not saved yet";
+    ASSERT_TRUE(settled());
+    EXPECT_EQ(files().leftOver().size(), before) << "now it is this window's";
+    EXPECT_TRUE(done([&] { files().saveAs(path("found")); }));
+    ASSERT_TRUE(settled());
+}
+
+TEST_F(Files, workThatWasLeftUnsavedOnPurposeIsNotOfferedAgain) {
+    const auto before = files().leftOver().size();
+    {
+        app::MainWindow other;
+        other.show();
+        Job made = jobOf(picture(), {90, 60});
+        other.store().edit(QStringLiteral("make"), [&](const Job&) { return made; });
+        QTest::qWait(3300);  // it is being kept
+        EXPECT_TRUE(waitFor([&] { return other.service().idle(); }));
+        other.close();
+        auto* leave = other.findChild<QPushButton*>(QStringLiteral("unsaved-leave"));
+        ASSERT_TRUE(leave);
+        QTest::mouseClick(leave, Qt::LeftButton);
+    }
+    EXPECT_EQ(files().leftOver().size(), before);
+}
+
+TEST_F(Files, closingWithUnsavedWorkAsksAndStays) {
+    hang(marked({300, 200}, 3));
+    window.close();
+    EXPECT_TRUE(window.isVisible());
+    click("unsaved-stay");
+    EXPECT_TRUE(window.isVisible());
+    QTest::qWait(10);
+    window.close();
+    click("unsaved-leave");
+    EXPECT_TRUE(waitFor([this] { return !window.isVisible(); }));
+}
