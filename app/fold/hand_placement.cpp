@@ -8,6 +8,7 @@
 #include "app/shell/words.h"
 #include "core/job/edits.h"
 #include "core/job/fit.h"
+#include "core/measure/corners.h"
 
 namespace tympan::app {
 
@@ -168,13 +169,16 @@ void HandPlacement::moveTo(const PointMm& to) {
         return;
     }
     Object object = objectOf(store_.job(), piece);
-    if (what_ == What::zone && zone_ >= 0 && zone_ < static_cast<int>(object.zones.size()))
+    if (what_ == What::zone && zone_ >= 0 && zone_ < static_cast<int>(object.zones.size())) {
         object.zones[static_cast<std::size_t>(zone_)].at = to;
-    else if (what_ == What::corner && corners() && corner_ >= 0 &&
-             corner_ < static_cast<int>(corners()->size()))
+    } else if (what_ == What::corner && corners() && corner_ >= 0 &&
+               corner_ < static_cast<int>(corners()->size())) {
         object.shape.outline.rings.front()[static_cast<std::size_t>(corner_)] = to;
-    else
+        // A corner stays on its own side of the other edges.
+        if (object.shape.kind == ShapeKind::drawn && !isTidy(object.shape.outline)) return;
+    } else {
         return;
+    }
     store_.edit(
         what_ == What::zone ? tr("move a place on the object") : tr("change the outline"),
         [&, id = piece.id](Job job) { return withObject(std::move(job), id, object); }, run);
@@ -285,19 +289,19 @@ void HandPlacement::paint(QPainter& painter, const FoldLayout& layout) const {
         if (corner_ >= 0 && corner_ < static_cast<int>(ring->size())) {
             // The lengths of both its edges, and the angle between them.
             const auto at = static_cast<std::size_t>(corner_);
-            const PointMm &p = (*ring)[at], &before = (*ring)[(at + ring->size() - 1) % ring->size()],
+            const std::size_t previous = (at + ring->size() - 1) % ring->size();
+            const std::vector<Corner> all_corners = cornersOf(*ring);
+            const PointMm &p = (*ring)[at], &before = (*ring)[previous],
                           &after = (*ring)[(at + 1) % ring->size()];
             const Unit unit = store_.job().unit;
             painter.setFont(figureFont(TextSize::small));
             painter.setPen(theme().text);
-            for (const PointMm& other : {before, after})
+            for (const auto& [other, length] : {std::pair{before, all_corners.at(previous).to_next_mm},
+                                                std::pair{after, all_corners.at(at).to_next_mm}})
                 painter.drawText(layout.object_mm.map(QPointF((p.x + other.x) / 2, (p.y + other.y) / 2)),
-                                 lengthText(std::hypot(p.x - other.x, p.y - other.y), unit));
-            const double turn =
-                std::atan2(after.y - p.y, after.x - p.x) - std::atan2(before.y - p.y, before.x - p.x);
-            const double angle = std::abs(std::remainder(turn, 2 * M_PI)) * 180 / M_PI;
+                                 lengthText(length, unit));
             painter.drawText(layout.object_mm.map(toQPointF(p)) + QPointF(10, -8),
-                             QStringLiteral("%1°").arg(angle, 0, 'f', 1));
+                             QStringLiteral("%1°").arg(all_corners.at(at).inside_deg, 0, 'f', 1));
         }
     }
     painter.restore();

@@ -66,11 +66,7 @@ LeafNotes::LeafNotes(QWidget* fold)
 
     title_ = add(finished_, strongLabel({}), Qt::AlignRight);
     bare_ = add(finished_, quietLabel({}), Qt::AlignRight);
-    add(finished_,
-        quietLabel(
-            tr("How it may look: a guess. Bare paper prints as nothing, so the object is the white of the "
-               "picture.")),
-        Qt::AlignRight);
+    guess_ = add(finished_, quietLabel({}), Qt::AlignRight);
     static_cast<QVBoxLayout*>(finished_->layout())->addStretch(1);
     finished_->setAttribute(Qt::WA_TransparentForMouseEvents);
 }
@@ -89,6 +85,11 @@ void LeafNotes::say(const Job& job, const Piece& piece, const FoldScene& scene) 
     title_->setText(object.name.empty() ? tr("Finished")
                                         : tr("Finished, on the %1").arg(QString::fromStdString(object.name)));
     bare_->setText(bareText(job, piece));
+    guess_->setText(piece.method.light_ground
+                        ? tr("How it may look: a guess. Bare paper prints as nothing, so the object is the "
+                             "white of the picture.")
+                        : tr("How it may look: a guess. The sheet stays on the object, and its white with "
+                             "it."));
 }
 
 int LeafNotes::place(const QSize& fold, bool wanted) {

@@ -25,7 +25,7 @@ class LeafNotes : public QObject {
 
   private:
     QWidget *print_, *finished_;
-    QLabel *size_, *hint_, *sentence_, *title_, *bare_;
+    QLabel *size_, *hint_, *sentence_, *title_, *bare_, *guess_;
 };
 
 }  // namespace tympan::app

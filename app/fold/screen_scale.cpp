@@ -48,11 +48,8 @@ double screenScale(const QScreen& screen) {
 }
 
 ScreenScale::ScreenScale(QWidget* parent) : QDialog(parent), slider_(new QSlider(Qt::Horizontal)) {
-    setObjectName(QStringLiteral("screen-scale-card"));
-    setWindowTitle(tr("True size on the screen"));
-    auto* layout = new QVBoxLayout(this);
-    layout->setContentsMargins(24, 20, 24, 20);
-    layout->setSpacing(12);
+    QVBoxLayout* layout =
+        askingDialog(*this, QStringLiteral("screen-scale-card"), tr("True size on the screen"));
     layout->addWidget(new QLabel(tr(
         "Hold a bank card against the drawn one, left edges together, and slide until both are as wide.")));
     slider_->setObjectName(QStringLiteral("screen-scale-slider"));

@@ -2,7 +2,6 @@
 
 #include <QCoreApplication>
 #include <QDialog>
-#include <QDialogButtonBox>
 #include <QPushButton>
 #include <QSpinBox>
 
@@ -19,11 +18,7 @@ QString tr(const char* words) { return QCoreApplication::translate("Ladder", wor
 
 std::optional<std::vector<double>> askLadder(QWidget* parent, double width_mm, Unit unit) {
     QDialog dialog(parent);
-    dialog.setObjectName(QStringLiteral("ladder"));
-    dialog.setWindowTitle(tr("Size ladder"));
-    auto* outer = new QVBoxLayout(&dialog);
-    outer->setContentsMargins(20, 16, 20, 16);
-    outer->setSpacing(12);
+    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("ladder"), tr("Size ladder"));
     outer->addWidget(
         quietLabel(tr("One picture in several widths in a row, to hold against the object before you "
                       "choose. For looking, not for transfer.")));
@@ -55,13 +50,7 @@ std::optional<std::vector<double>> askLadder(QWidget* parent, double width_mm, U
     QObject::connect(largest, &LengthEdit::typed, &dialog, say);
     QObject::connect(count, &QSpinBox::valueChanged, &dialog, say);
     say();
-    auto* buttons = new QDialogButtonBox;
-    buttons->addButton(tr("Save it as PDF…"), QDialogButtonBox::AcceptRole)
-        ->setObjectName(QStringLiteral("ladder-save"));
-    buttons->addButton(tr("Not now"), QDialogButtonBox::RejectRole);
-    outer->addWidget(buttons);
-    QObject::connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
-    QObject::connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    takeOrLeave(dialog, QStringLiteral("ladder-save"), tr("Save it as PDF…"));
     if (dialog.exec() != QDialog::Accepted) return {};
     return now();
 }

@@ -1,5 +1,8 @@
 #include "app/widgets/tray_parts.h"
 
+#include <QCoreApplication>
+#include <QDialogButtonBox>
+
 #include "app/shell/theme.h"
 
 namespace tympan::app {
@@ -53,6 +56,33 @@ QVBoxLayout* column() {
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(8);
     return layout;
+}
+
+QVBoxLayout* askingDialog(QDialog& dialog, const QString& name, const QString& title) {
+    dialog.setObjectName(name);
+    dialog.setWindowTitle(title);
+    auto* layout = new QVBoxLayout(&dialog);
+    layout->setContentsMargins(20, 16, 20, 16);
+    layout->setSpacing(12);
+    return layout;
+}
+
+QPushButton* takeOrLeave(QDialog& dialog, const QString& name, const QString& take) {
+    auto* buttons = new QDialogButtonBox;
+    QPushButton* taking = buttons->addButton(take, QDialogButtonBox::AcceptRole);
+    taking->setObjectName(name);
+    buttons->addButton(QCoreApplication::translate("Asking", "Not now"), QDialogButtonBox::RejectRole);
+    dialog.layout()->addWidget(buttons);
+    QObject::connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
+    QObject::connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    return taking;
+}
+
+QGridLayout* fieldGrid() {
+    auto* grid = new QGridLayout;
+    grid->setContentsMargins(0, 0, 0, 0);
+    grid->setSpacing(8);
+    return grid;
 }
 
 QFormLayout* rows() {

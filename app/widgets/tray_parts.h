@@ -1,6 +1,8 @@
 #pragma once
 #include <QBoxLayout>
+#include <QDialog>
 #include <QFormLayout>
+#include <QGridLayout>
 #include <QLabel>
 #include <QPushButton>
 
@@ -17,6 +19,12 @@ QPushButton* linkButton(const QString& name, const QString& text);
 QWidget* spareColumn(const QList<QLabel*>& labels);
 /// A column of the tray: margins and spacing on the 4 px grid.
 QVBoxLayout* column();
+/// What every dialog that asks something begins with: its name, title and outer column.
+QVBoxLayout* askingDialog(QDialog& dialog, const QString& name, const QString& title);
+/// Its last row: a button that accepts, and "Not now". Returns the first.
+QPushButton* takeOrLeave(QDialog& dialog, const QString& name, const QString& take);
+/// Fields in rows and columns, on the 4 px grid.
+QGridLayout* fieldGrid();
 /// Label and field, one under the other.
 QFormLayout* rows();
 

@@ -2,11 +2,11 @@
 
 #include <algorithm>
 #include <cmath>
-#include <fstream>
-#include <sstream>
 
 #include <fmt/format.h>
 #include <fmt/ranges.h>
+
+#include "core/base/read_text.h"
 
 namespace tympan {
 
@@ -124,14 +124,7 @@ int lineOf(std::string_view text, const std::vector<std::string>& path) {
     return lineAt(text, walker.at);
 }
 
-JsonText readJsonText(const std::filesystem::path& file) {
-    std::ifstream stream(file, std::ios::binary);
-    std::ostringstream text;
-    text << stream.rdbuf();
-    if (!stream)
-        throw Error(Error::Kind::input, file.string(), "cannot be read", "check that the file is there");
-    return {file.string(), text.str()};
-}
+JsonText readJsonText(const std::filesystem::path& file) { return {file.string(), readText(file)}; }
 
 json parseJson(const JsonText& source) {
     try {

@@ -33,25 +33,6 @@ double widestAt(const Outline& room, double aspect, double turn_deg, const Point
     return inside;
 }
 
-/// The point of an outline that is nearest to `wanted`.
-PointMm nearest(const Outline& outline, const PointMm& wanted) {
-    if (contains(outline, wanted)) return wanted;
-    PointMm best;
-    double least = INFINITY;
-    for (const Ring& ring : outline.rings)
-        for (std::size_t i = 0; i < ring.size(); ++i) {
-            const PointMm &a = ring[i], &b = ring[(i + 1) % ring.size()];
-            const double dx = b.x - a.x, dy = b.y - a.y, length = dx * dx + dy * dy;
-            const double t =
-                length == 0 ? 0
-                            : std::clamp(((wanted.x - a.x) * dx + (wanted.y - a.y) * dy) / length, 0.0, 1.0);
-            const PointMm p{a.x + t * dx, a.y + t * dy};
-            const double far = std::hypot(p.x - wanted.x, p.y - wanted.y);
-            if (far < least) least = far, best = p;
-        }
-    return best;
-}
-
 /// Along the girth to the seam at the back, and along the slope to the rims.
 Distances distancesOnTin(const Bend& bend, const SizeMm& size) {
     const double slope = bend.side.slope_mm();
@@ -86,7 +67,7 @@ std::optional<Fitted> largestInside(const Outline& room_without_margin, double a
             high = width;
         } else {
             low = width;
-            place = nearest(places, wanted);
+            place = contains(places, wanted) ? wanted : nearestOnEdge(places, wanted);
         }
     }
     double width = widestAt(room, aspect, turn_deg, place, most);

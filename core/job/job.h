@@ -61,6 +61,8 @@ struct Edge {
     Rim rim = Rim::sharp;
     double rim_mm = 3;  ///< how far in the rim reaches
     int seed = 1;       ///< of torn and worn
+    /// A tab without ink at the picture's top that stays on after trimming, to hold it by: see tab.h.
+    bool tab = false;
     bool operator==(const Edge&) const = default;
 };
 

@@ -13,13 +13,6 @@ namespace {
 /// Straight edges are bent in parts of this length.
 constexpr double bending_step_mm = 1;
 
-template <class Change>
-Outline changed(Outline outline, Change change) {
-    for (Ring& ring : outline.rings)
-        for (PointMm& point : ring) point = change(point);
-    return outline;
-}
-
 Bend bendOf(const Object& object, const Piece& piece) {
     const Shape& tin = object.shape;
     Bend bend{

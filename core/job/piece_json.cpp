@@ -79,11 +79,8 @@ json toJson(const Placement& placement) {
 }
 
 json toJson(const Edge& edge) {
-    return {{"cut", name(edge.cut)},
-            {"stop_mm", edge.stop_mm},
-            {"rim", name(edge.rim)},
-            {"rim_mm", edge.rim_mm},
-            {"seed", edge.seed}};
+    return {{"cut", name(edge.cut)}, {"stop_mm", edge.stop_mm}, {"rim", name(edge.rim)},
+            {"rim_mm", edge.rim_mm}, {"seed", edge.seed},       {"tab", edge.tab}};
 }
 
 json toJson(const Tone& tone) {
@@ -109,6 +106,7 @@ Edge readEdge(JsonReader reader) {
                                   : Rim::sharp;
     edge.rim_mm = reader.number("rim_mm", 0.1, 100, 3);
     edge.seed = reader.integer("seed", 0, 1'000'000'000, 1);
+    edge.tab = reader.flag("tab", false);
     reader.finish();
     return edge;
 }

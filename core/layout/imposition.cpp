@@ -141,21 +141,37 @@ PlacedRegion wholePiece(const Imposition& imposition, const Job& job, std::size_
     part.piece = job.pieces[print].id;
     part.copy = copy;
     part.region = part.inked = {0, 0, size.width, size.height};
+    if (const auto tab = tabOnPaper(job, job.pieces[print])) {
+        part.tab = *tab;
+        part.tab_px = imposition.grid.firstAfter(tab->reach_mm);
+    }
     part.label = "A1";
     return part;
 }
 
+/// The box that a whole piece takes, its tab above it.
+SizePx boxOf(const PlacedRegion& part) { return {part.region.width, part.region.height + part.tab_px}; }
+
+/// Lays it into its box: turned clockwise, its top and so its tab is on the right.
+void layInto(PlacedRegion& part, const RectPx& box, bool turned) {
+    part.turned = turned;
+    part.placed = turned ? RectPx{box.x, box.y, box.width - part.tab_px, box.height}
+                         : RectPx{box.x, box.y + part.tab_px, box.width, box.height - part.tab_px};
+}
+
 /// Sheets of one group in rows, on the orientation that takes fewer of them.
 std::vector<Sheet> rowSheets(const Imposition& imposition, const Job& job,
-                             const std::vector<std::pair<std::size_t, int>>& parts) {
-    const Method& method = job.pieces[parts.front().first].method;
+                             const std::vector<std::pair<std::size_t, int>>& copies) {
+    const Method& method = job.pieces[copies.front().first].method;
+    std::vector<PlacedRegion> parts;
+    for (const auto& [print, copy] : copies) parts.push_back(wholePiece(imposition, job, print, copy));
     std::optional<std::vector<RowPlace>> best;
     Orientation orientation = Orientation::portrait;
     for (Orientation trial : orientations) {
         const RectPx area = printableArea(job.sheets.paper, trial, job.sheets, method.carrier);
         std::vector<RowItem> items;
         for (std::size_t i = 0; i < parts.size(); ++i)
-            items.push_back({static_cast<int>(i), imposition.prints[parts[i].first].size});
+            items.push_back({static_cast<int>(i), boxOf(parts[i])});
         auto places = layInRows(items, area, imposition.grid.firstAfter(job.sheets.scissor_gap_mm));
         const auto turned = [](const std::vector<RowPlace>& p) {
             return std::count_if(p.begin(), p.end(), [](const RowPlace& place) { return place.turned; });
@@ -167,23 +183,23 @@ std::vector<Sheet> rowSheets(const Imposition& imposition, const Job& job,
             orientation = trial;
         }
     }
-    if (!best) failNoRoom(job.pieces[parts.front().first]);
+    if (!best) failNoRoom(job.pieces[copies.front().first]);
     const RectPx area = printableArea(job.sheets.paper, orientation, job.sheets, method.carrier);
     std::vector<Sheet> sheets(static_cast<std::size_t>(best->back().sheet) + 1,
                               {pageOf(job.sheets.paper, orientation), area, {}, "", method.laid_whole});
     for (const RowPlace& place : *best) {
-        const auto& [print, copy] = parts[static_cast<std::size_t>(place.key)];
-        PlacedRegion part = wholePiece(imposition, job, print, copy);
-        part.placed = place.box;
-        part.turned = place.turned;
+        PlacedRegion part = parts[static_cast<std::size_t>(place.key)];
+        layInto(part, place.box, place.turned);
         sheets[static_cast<std::size_t>(place.sheet)].regions.push_back(part);
     }
     for (Sheet& sheet : sheets) {
         if (sheet.regions.size() > 1) continue;
-        RectPx& alone =
-            sheet.regions.front().placed;  // a piece that has a sheet to itself lies in its middle
-        alone.x = begin(area.x, area.width, alone.width, imposition.grid);
-        alone.y = begin(area.y, area.height, alone.height, imposition.grid);
+        // A piece that has a sheet to itself lies in its middle.
+        PlacedRegion& alone = sheet.regions.front();
+        RectPx box = alone.withTab();
+        box.x = begin(area.x, area.width, box.width, imposition.grid);
+        box.y = begin(area.y, area.height, box.height, imposition.grid);
+        layInto(alone, box, alone.turned);
     }
     return sheets;
 }
@@ -195,6 +211,16 @@ long sheetsForOneCopy(const Job& job, const Piece& piece) {
     if (fitsOneSheet(job, piece, size)) return 1;
     const std::optional<Cuts> cut = bestCut(job, piece, size);
     return cut ? cut->sheets() : 0;
+}
+
+std::optional<Tab> tabOnPaper(const Job& job, const Piece& piece) {
+    const std::optional<Tab> tab = tabOf(job, piece);
+    if (!tab) return {};
+    const PixelGrid grid{job.sheets.ppi};
+    SizePx size = grid.printPixels(printSizeOf(job, piece));
+    size.height += grid.firstAfter(tab->reach_mm);
+    if (!fitsOneSheet(job, piece, size)) return {};
+    return tab;
 }
 
 std::vector<std::string> careZonesOnSeams(const Job& job, const Piece& piece) {
@@ -220,6 +246,11 @@ RectPx PlacedRegion::inkedOnPage() const {
     if (!turned)
         return {placed.x - left, placed.y - top, placed.width + left + right, placed.height + top + bottom};
     return {placed.x - bottom, placed.y - left, placed.width + bottom + top, placed.height + left + right};
+}
+
+RectPx PlacedRegion::withTab() const {
+    return turned ? RectPx{placed.x, placed.y, placed.width + tab_px, placed.height}
+                  : RectPx{placed.x, placed.y - tab_px, placed.width, placed.height + tab_px};
 }
 
 Imposition impose(const Job& job, std::optional<Mirrored> forced) {

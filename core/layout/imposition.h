@@ -1,6 +1,7 @@
 #pragma once
 #include <optional>
 
+#include "core/job/tab.h"
 #include "core/layout/tiling.h"
 #include "core/render/print.h"
 
@@ -20,12 +21,16 @@ struct PlacedRegion {
     RectPx region;        ///< what is kept after trimming, in the print frame
     RectPx inked;         ///< what is printed: the region and its bleed, in the print frame
     RectPx placed;        ///< where the region lies on the page, after turning
+    Tab tab;              ///< of a whole piece whose tab_px is more than 0
+    int tab_px = 0;       ///< how far bare paper reaches beyond the print's upper edge to its tab's end
     bool turned = false;  ///< by a quarter, clockwise
     Seams seams;
     std::string label;  ///< "A1" within its piece
 
     /// Where `inked` lies on the page.
     RectPx inkedOnPage() const;
+    /// Where `placed` and the paper up to the tab's end lie on the page.
+    RectPx withTab() const;
 };
 
 struct Sheet {
@@ -51,6 +56,9 @@ Imposition impose(const Job& job, std::optional<Mirrored> forced = {});
 
 /// How many sheets carry one copy of a piece; 0 when the margins leave no room.
 long sheetsForOneCopy(const Job& job, const Piece& piece);
+
+/// The tab of a piece; nothing when it has none, or when the paper has no room for the print with it.
+std::optional<Tab> tabOnPaper(const Job& job, const Piece& piece);
 
 /// The names of care zones of the piece that a seam runs through all the same.
 std::vector<std::string> careZonesOnSeams(const Job& job, const Piece& piece);

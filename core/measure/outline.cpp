@@ -10,27 +10,21 @@ namespace {
 
 constexpr double radians = std::numbers::pi / 180;
 
-/// Calls visit(a, b) for every edge.
-template <class Visit>
-void eachEdge(const Outline& outline, Visit visit) {
-    for (const Ring& ring : outline.rings)
-        for (std::size_t i = 0; i < ring.size(); ++i) visit(ring[i], ring[(i + 1) % ring.size()]);
-}
-
-template <class Change>
-Outline changed(Outline outline, Change change) {
-    for (Ring& ring : outline.rings)
-        for (PointMm& point : ring) point = change(point);
-    return outline;
-}
-
-double distance(const PointMm& p, const PointMm& a, const PointMm& b) {
+PointMm nearestOn(const PointMm& a, const PointMm& b, const PointMm& p) {
     const double dx = b.x - a.x, dy = b.y - a.y, length = dx * dx + dy * dy;
     const double t = length == 0 ? 0 : std::clamp(((p.x - a.x) * dx + (p.y - a.y) * dy) / length, 0.0, 1.0);
-    return std::hypot(p.x - a.x - t * dx, p.y - a.y - t * dy);
+    return {a.x + t * dx, a.y + t * dy};
 }
 
+double distance(const PointMm& a, const PointMm& b) { return std::hypot(a.x - b.x, a.y - b.y); }
+
 }  // namespace
+
+double lengthOfEdges(const Outline& outline) {
+    double length = 0;
+    eachEdge(outline, [&](const PointMm& a, const PointMm& b) { length += distance(a, b); });
+    return length;
+}
 
 double area(const Ring& ring) {
     double twice = 0;
@@ -85,11 +79,20 @@ bool contains(const Outline& outline, const PointMm& p) {
     return inside;
 }
 
+PointMm nearestOnEdge(const Outline& outline, const PointMm& point) {
+    PointMm best = point;
+    double least = std::numeric_limits<double>::infinity();
+    eachEdge(outline, [&](const PointMm& a, const PointMm& b) {
+        const PointMm trial = nearestOn(a, b, point);
+        const double far = distance(trial, point);
+        if (far < least) least = far, best = trial;
+    });
+    return best;
+}
+
 double distanceToEdge(const Outline& outline, const PointMm& point) {
-    double nearest = std::numeric_limits<double>::infinity();
-    eachEdge(outline,
-             [&](const PointMm& a, const PointMm& b) { nearest = std::min(nearest, distance(point, a, b)); });
-    return nearest;
+    if (outline.empty()) return std::numeric_limits<double>::infinity();
+    return distance(nearestOnEdge(outline, point), point);
 }
 
 double distanceAlong(const Outline& outline, const PointMm& from, const PointMm& towards) {

@@ -22,6 +22,16 @@ struct Outline {
 /// Curves are replaced by chords that leave them by no more than this.
 inline constexpr double flattening_mm = 0.05;
 
+/// Calls visit(a, b) for every edge, from a to b.
+template <class Visit>
+void eachEdge(const Outline& outline, Visit visit) {
+    for (const Ring& ring : outline.rings)
+        for (std::size_t i = 0; i < ring.size(); ++i) visit(ring[i], ring[(i + 1) % ring.size()]);
+}
+
+/// Of all edges together, in mm.
+double lengthOfEdges(const Outline& outline);
+
 /// Signed: positive when the ring runs clockwise as seen.
 double area(const Ring& ring);
 /// In mm², holes taken off. Of a tidy outline.
@@ -35,11 +45,21 @@ PointMm middle(const RectMm& box);
 
 /// By the even-odd rule; a point on the edge may count either way.
 bool contains(const Outline& outline, const PointMm& point);
+/// The point of the edges that is nearest to a point; that point itself when there is no edge.
+PointMm nearestOnEdge(const Outline& outline, const PointMm& point);
 /// How far a point is from the nearest edge, in mm; infinity for an empty outline.
 double distanceToEdge(const Outline& outline, const PointMm& point);
 /// How far the straight line from `from` in the direction of `towards` (a unit vector) runs before it meets
 /// an edge; nothing to meet: infinity.
 double distanceAlong(const Outline& outline, const PointMm& from, const PointMm& towards);
+
+/// Every point replaced by change(point).
+template <class Change>
+Outline changed(Outline outline, Change change) {
+    for (Ring& ring : outline.rings)
+        for (PointMm& point : ring) point = change(point);
+    return outline;
+}
 
 Outline moved(Outline outline, const PointMm& by);
 /// Turned clockwise as seen about the origin.

@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/catalogue.h"
 #include "core/base/data_folder.h"
 #include "core/base/write_aside.h"
 #include "core/method/method_json.h"
@@ -11,19 +12,8 @@
 namespace tympan {
 
 std::vector<Method> readMethods(const JsonText& source) {
-    const nlohmann::json root = parseJson(source);
-    JsonReader reader(source, root, "tympan-methods-1");
-    std::vector<Method> methods;
-    for (JsonReader& entry : reader.objects("methods")) {
-        Method method = readMethod(entry);
-        const auto same = [&](const Method& other) { return other.id == method.id; };
-        if (std::any_of(methods.begin(), methods.end(), same))
-            entry.fail("id", "\"" + method.id + "\" is there twice");
-        methods.push_back(std::move(method));
-    }
-    if (methods.empty()) reader.fail("methods", "must hold at least one method");
-    reader.finish();
-    return methods;
+    return readCatalogue(source, "tympan-methods-1", "methods",
+                         [](JsonReader& entry) { return readMethod(entry); });
 }
 
 UserMethods readUserMethods(const std::filesystem::path& folder) {
@@ -65,13 +55,7 @@ const std::vector<Method>& shippedMethods() {
 }
 
 const Method& findMethod(const std::vector<Method>& methods, const std::string& id) {
-    std::string ids;
-    for (const Method& method : methods) {
-        if (method.id == id) return method;
-        ids += (ids.empty() ? "" : ", ") + method.id;
-    }
-    throw Error(Error::Kind::usage, "", fmt::format("there is no method \"{}\"", id),
-                "choose one of: " + ids);
+    return entryWithId(methods, id, "method", Error::Kind::usage);
 }
 
 }  // namespace tympan

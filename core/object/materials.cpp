@@ -1,7 +1,6 @@
 #include "core/object/materials.h"
 
-#include <fmt/format.h>
-
+#include "core/base/catalogue.h"
 #include "core/base/data_folder.h"
 #include "core/object/object_json.h"
 
@@ -20,18 +19,8 @@ Rgb8 readColour(JsonReader& reader, const std::string& field) {
 }
 
 std::vector<Material> readMaterials(const JsonText& source) {
-    const nlohmann::json root = parseJson(source);
-    JsonReader reader(source, root, "tympan-materials-1");
-    std::vector<Material> materials;
-    for (JsonReader& entry : reader.objects("materials")) {
-        Material material = readMaterial(entry);
-        for (const Material& other : materials)
-            if (other.id == material.id) entry.fail("id", fmt::format("\"{}\" is there twice", other.id));
-        materials.push_back(std::move(material));
-    }
-    if (materials.empty()) reader.fail("materials", "must hold at least one material");
-    reader.finish();
-    return materials;
+    return readCatalogue(source, "tympan-materials-1", "materials",
+                         [](JsonReader& entry) { return readMaterial(entry); });
 }
 
 const std::vector<Material>& shippedMaterials() {
@@ -41,13 +30,7 @@ const std::vector<Material>& shippedMaterials() {
 }
 
 const Material& findMaterial(const std::vector<Material>& materials, const std::string& id) {
-    std::string ids;
-    for (const Material& material : materials) {
-        if (material.id == id) return material;
-        ids += (ids.empty() ? "" : ", ") + material.id;
-    }
-    throw Error(Error::Kind::input, "", fmt::format("there is no material \"{}\"", id),
-                "choose one of: " + ids);
+    return entryWithId(materials, id, "material", Error::Kind::input);
 }
 
 }  // namespace tympan

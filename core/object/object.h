@@ -15,7 +15,7 @@ namespace tympan {
 struct Material {
     std::string id = "pale-wood";  ///< the catalogue's first, until something else is said
     std::string name = "bare pale wood";
-    Rgb8 ground{239, 232, 218};  ///< its usual colour
+    Rgb8 ground{236, 217, 180};  ///< its usual colour
     std::string texture =
         "none";  ///< "none", "wood", "canvas", "cloth", "slate", "metal", "glass", "paper", "cork", "skin"
     bool seen_through = false;  ///< clear, and looked at from the side that is not coated: one turn more
@@ -46,7 +46,7 @@ struct Object {
     std::string name;  ///< "oak table top"
     Shape shape;
     Material material;
-    Rgb8 ground{239, 232, 218};  ///< the colour that shows wherever no ink lies: the whites of the picture
+    Rgb8 ground{236, 217, 180};  ///< the colour that shows wherever no ink lies: the whites of the picture
     std::vector<Zone> zones;
     std::vector<Rgb8> grounds;  ///< other colours under consideration
     std::string notes;

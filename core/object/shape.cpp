@@ -1,6 +1,7 @@
 #include "core/object/shape.h"
 
 #include <algorithm>
+#include <cmath>
 #include <map>
 #include <stdexcept>
 
@@ -99,6 +100,24 @@ Shape withMeasure(Shape shape, std::string_view id, double value) {
     const Measure& range = measuresOf(shape.kind)[at];
     shape.measures.at(at) = std::clamp(value, range.least, range.most);
     return shape;
+}
+
+Shape resized(const Shape& shape, const SizeMm& wanted) {
+    const RectMm now = bounds(outlineOf(shape));
+    if (now.width <= 0 || now.height <= 0) return shape;
+    const double across = wanted.width / now.width, down = wanted.height / now.height;
+    Shape made = shape;
+    made.outline = scaled(std::move(made.outline), across, down);
+    const auto& list = measuresOf(shape.kind);
+    const auto has = [&](std::string_view id) {
+        return std::any_of(list.begin(), list.end(), [&](const Measure& m) { return m.id == id; });
+    };
+    if (has("width_mm") && has("height_mm") && shape.kind != ShapeKind::wrapped_canvas)
+        return withMeasure(withMeasure(made, "width_mm", wanted.width), "height_mm", wanted.height);
+    const double one = std::abs(std::log(across)) > std::abs(std::log(down)) ? across : down;
+    for (const Measure& each : list)
+        if (each.length) made = withMeasure(made, each.id, measure(shape, each.id) * one);
+    return made;
 }
 
 Outline outlineOf(const Shape& shape) {

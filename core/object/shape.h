@@ -64,6 +64,11 @@ Shape shapeOf(ShapeKind kind, std::vector<double> measures);
 double measure(const Shape& shape, std::string_view id);
 Shape withMeasure(Shape shape, std::string_view id, double value);
 
+/// The same kind of shape whose outline's box has this size, as nearly as the kind allows: one that is as
+/// wide as it is high by nature (a circle, a regular polygon) follows the side that changes more, in
+/// proportion. A spot stays a spot.
+Shape resized(const Shape& shape, const SizeMm& box);
+
 /// The outline that can receive ink, about the middle of its box; empty for a spot. Of a framed board the
 /// whole board.
 Outline outlineOf(const Shape& shape);

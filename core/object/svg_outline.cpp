@@ -3,14 +3,13 @@
 #include <algorithm>
 #include <charconv>
 #include <cmath>
-#include <fstream>
 #include <numbers>
 #include <pugixml.hpp>
-#include <sstream>
 
 #include <fmt/format.h>
 
 #include "core/base/error.h"
+#include "core/base/read_text.h"
 #include "core/measure/length.h"
 #include "core/measure/outline_operations.h"
 #include "core/object/path_data.h"
@@ -238,12 +237,7 @@ SvgOutline readSvgOutline(std::string_view svg, const std::string& name) {
 }
 
 SvgOutline readSvgOutline(const std::filesystem::path& file) {
-    std::ifstream stream(file, std::ios::binary);
-    std::ostringstream text;
-    text << stream.rdbuf();
-    if (!stream)
-        throw Error(Error::Kind::input, file.string(), "cannot be read", "check that the file is there");
-    return readSvgOutline(text.str(), file.string());
+    return readSvgOutline(readText(file), file.string());
 }
 
 std::string svgOf(const Outline& outline) {

@@ -137,13 +137,40 @@ class Ticks {
     Seams seams_;
 };
 
+/// The outermost part of a tab, upright about the middle of its foot: its rim and what it says.
+Marks tabMarks(const Tab& tab) {
+    const double half = tab.width_mm / 2, high = tab_outside_mm;
+    Marks marks{box({-half, -high, line_mm, high}), box({half - line_mm, -high, line_mm, high}),
+                box({-half, -high, tab.width_mm, line_mm})};
+    const char* const side = tab.side == Tab::Side::glued  ? "glue this side"
+                             : tab.side == Tab::Side::down ? "this side down"
+                                                           : "this side up";
+    double baseline = -high + 2 + words_mm;
+    for (const std::string line : {"top", side}) {
+        const double room = tab.width_mm - 2;
+        const double size = std::min(words_mm, words_mm * room / widthOf(line, words_mm, true));
+        marks.push_back(Words{line, {-widthOf(line, size, true) / 2, baseline}, size, 0, true});
+        baseline += leading_mm + 0.5;
+    }
+    return marks;
+}
+
+/// On the page: above the print's middle, or on its right when it is turned.
+Marks tabMarks(const PlacedRegion& part, const PixelGrid& grid) {
+    const RectMm all = grid.mm(part.withTab());
+    const PointMm foot = part.turned ? PointMm{all.right() - tab_outside_mm, all.y + all.height / 2}
+                                     : PointMm{all.x + all.width / 2, all.y + tab_outside_mm};
+    return placed(tabMarks(part.tab), foot, part.turned ? 1 : 0);
+}
+
 /// What words must stay clear of around a region: its ink with a little air.
 RectMm keptClear(const PlacedRegion& part, const PixelGrid& grid) {
-    const RectMm inked = grid.mm(part.inkedOnPage()), kept = grid.mm(part.placed);
+    const RectMm inked = grid.mm(part.inkedOnPage()), kept = grid.mm(part.withTab());
     const auto air = [](bool seam) { return seam ? clear_of_bleed_mm : clear_of_picture_mm; };
     // Only untiled pieces are turned, and they have no seams: the sides need no turning here.
-    const double left = std::min(inked.x, kept.x) - air(part.seams.left), top = inked.y - air(part.seams.top);
-    return {left, top, inked.right() + air(part.seams.right) - left,
+    const double left = std::min(inked.x, kept.x) - air(part.seams.left),
+                 top = std::min(inked.y, kept.y) - air(part.seams.top);
+    return {left, top, std::max(inked.right(), kept.right()) + air(part.seams.right) - left,
             inked.bottom() + air(part.seams.bottom) - top};
 }
 
@@ -191,6 +218,8 @@ SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const st
         gauges = gauges || ticks.gauges;
         for (const RectMm& tick : ticks.taken) taken.push_back(grown(tick, clear_of_tick_mm));
         for (Mark& mark : ticks.marks) result.marks.push_back(std::move(mark));
+        if (part.tab_px > 0)
+            for (Mark& mark : tabMarks(part, imposition.grid)) result.marks.push_back(std::move(mark));
     }
     std::vector<Block> words, bars;
     for (int lines : {3, 2, 1}) words.push_back(wordsBlock(sheet.label, name, lines));

@@ -7,7 +7,8 @@ namespace tympan {
 // The marks of a sheet. All lie on the waste side: beyond a seam, or beyond the picture's own edge, never on
 // what is kept, because a line there would transfer. Cut ticks stand in line with the cut, on its waste side,
 // from 2.5 to 6.5 mm outside the seam's end, clear of bleed; where the page has no room there, short lines in
-// the band point at the seam from 2.5 mm away. A sheet that is laid whole has no marks.
+// the band point at the seam from 2.5 mm away. A tab is printed where it lies outside the object: its rim,
+// and which side and end of the print this is. A sheet that is laid whole has no marks.
 
 struct SheetMarks {
     Marks marks;

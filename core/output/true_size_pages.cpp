@@ -18,13 +18,6 @@ Mark stroke(const PointMm& a, const PointMm& b, double width_mm, double grey) {
         {{a.x + nx, a.y + ny}, {b.x + nx, b.y + ny}, {b.x - nx, b.y - ny}, {a.x - nx, a.y - ny}}, grey};
 }
 
-template <class Visit>
-void eachEdge(const Outline& outline, Visit visit) {
-    for (const Ring& ring : outline.rings)
-        for (std::size_t i = 0; i < ring.size(); ++i)
-            if (const PointMm& a = ring[i], &b = ring[(i + 1) % ring.size()]; a != b) visit(a, b);
-}
-
 /// The orientation that needs fewer pages.
 Orientation fewerPages(const SheetRules& rules, const RectMm& area) {
     const auto pages = [&](Orientation way) {
@@ -41,8 +34,9 @@ Orientation fewerPages(const SheetRules& rules, const RectMm& area) {
 
 Marks lineOf(const Outline& outline, double width_mm, double grey) {
     Marks marks;
-    eachEdge(outline,
-             [&](const PointMm& a, const PointMm& b) { marks.push_back(stroke(a, b, width_mm, grey)); });
+    eachEdge(outline, [&](const PointMm& a, const PointMm& b) {
+        if (a != b) marks.push_back(stroke(a, b, width_mm, grey));
+    });
     return marks;
 }
 
@@ -52,6 +46,7 @@ Marks dashesOf(const Outline& outline, double width_mm, double grey) {
     double at = 0;  // along the whole line, so that dashes run on over corners
     eachEdge(outline, [&](const PointMm& a, const PointMm& b) {
         const double length = std::hypot(b.x - a.x, b.y - a.y);
+        if (length == 0) return;
         const auto point = [&](double t) {
             return PointMm{a.x + (b.x - a.x) * t / length, a.y + (b.y - a.y) * t / length};
         };

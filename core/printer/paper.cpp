@@ -2,8 +2,8 @@
 
 #include <fmt/format.h>
 
+#include "core/base/catalogue.h"
 #include "core/base/data_folder.h"
-#include "core/base/json_reader.h"
 #include "core/measure/length.h"
 
 namespace tympan {
@@ -17,22 +17,15 @@ std::string lower(std::string text) {
     return text;
 }
 
-std::vector<Paper> readPapers(const JsonText& source) {
-    const nlohmann::json root = parseJson(source);
-    JsonReader reader(source, root, "tympan-papers-1");
-    std::vector<Paper> papers;
-    for (JsonReader& entry : reader.objects("papers")) {
-        Paper paper;
-        paper.id = entry.id("id");
-        paper.name = entry.text("name");
-        paper.size.width = entry.number("width_mm", least_side_mm, most_side_mm);
-        paper.size.height = entry.number("height_mm", paper.size.width, most_side_mm);
-        paper.media = entry.text("media");
-        entry.finish();
-        papers.push_back(paper);
-    }
-    reader.finish();
-    return papers;
+Paper readPaper(JsonReader& entry) {
+    Paper paper;
+    paper.id = entry.id("id");
+    paper.name = entry.text("name");
+    paper.size.width = entry.number("width_mm", least_side_mm, most_side_mm);
+    paper.size.height = entry.number("height_mm", paper.size.width, most_side_mm);
+    paper.media = entry.text("media");
+    entry.finish();
+    return paper;
 }
 
 [[noreturn]] void fail(const std::string& text) {
@@ -43,7 +36,8 @@ std::vector<Paper> readPapers(const JsonText& source) {
 }  // namespace
 
 const std::vector<Paper>& shippedPapers() {
-    static const std::vector<Paper> papers = readPapers(readJsonText(dataFolder() / "papers.json"));
+    static const std::vector<Paper> papers =
+        readCatalogue(readJsonText(dataFolder() / "papers.json"), "tympan-papers-1", "papers", readPaper);
     return papers;
 }
 

@@ -1,6 +1,8 @@
 // The Object station as a maker uses it: measuring a thing, marking its holes, placing by hand, choosing a
 // way.
 #include <QListWidget>
+#include <QScrollArea>
+#include <QScrollBar>
 #include <QTimer>
 
 #include <gmock/gmock.h>
@@ -237,12 +239,16 @@ TEST_F(ObjectStation, aFaultyFileOfOnesOwnIsNamedAndStopsNothing) {
     EXPECT_EQ(app::knownMethods().size(), 12u);
 }
 
-TEST_F(ObjectStation, everyPanelShowsEveryShapeWithoutAFault) {
+TEST_F(ObjectStation, everyPanelShowsEveryShapeWithinItsRoom) {
+    window.resize(1280, 800);
+    const auto* scroll = find<QScrollArea>("object-scroll");
     for (ShapeKind kind : shapeKinds()) {
         chooseShape(kind);
         for (const char* name : {"what", "zones", "place", "edge", "method"}) {
             part(name);
             EXPECT_FALSE(window.grab().isNull()) << name;
+            EXPECT_EQ(scroll->horizontalScrollBar()->maximum(), 0)
+                << name << " of a " << tympan::name(kind) << " is wider than its room";
         }
         EXPECT_EQ(outlineOf(object().shape).empty(), kind == ShapeKind::spot);
     }

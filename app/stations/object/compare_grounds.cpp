@@ -36,11 +36,8 @@ QPixmap faceOn(Job job, const Piece& piece, const Rgb8& ground, PixelCache& cach
 
 std::optional<Rgb8> compareGrounds(QWidget* parent, const Job& job, const Piece& piece) {
     QDialog dialog(parent);
-    dialog.setObjectName(QStringLiteral("grounds"));
-    dialog.setWindowTitle(WhatPanel::tr("Colours beside each other"));
-    auto* outer = new QVBoxLayout(&dialog);
-    outer->setContentsMargins(20, 16, 20, 16);
-    outer->setSpacing(12);
+    QVBoxLayout* outer =
+        askingDialog(dialog, QStringLiteral("grounds"), WhatPanel::tr("Colours beside each other"));
     outer->addWidget(quietLabel(
         WhatPanel::tr("Bare paper prints as nothing: the object's colour is the white of the picture. Change "
                       "any of the four, then "

@@ -1,5 +1,6 @@
 #include "app/stations/object/edge_panel.h"
 
+#include <QCheckBox>
 #include <QComboBox>
 
 #include "app/shell/words.h"
@@ -8,6 +9,7 @@
 #include "app/widgets/tray_parts.h"
 #include "core/artwork/silhouette.h"
 #include "core/job/edits.h"
+#include "core/layout/imposition.h"
 
 namespace tympan::app {
 
@@ -45,8 +47,10 @@ EdgePanel::EdgePanel(JobStore& store) : ObjectPanel(store) {
     rim_ = new ChoiceRow(QStringLiteral("rim"), tr("How the rim looks"), Qt::Vertical);
     rim_->add(QStringLiteral("sharp"), tr("sharp"));
     rim_->add(QStringLiteral("feathered"), tr("fading out"));
-    rim_->add(QStringLiteral("torn"), tr("torn"));
-    rim_->add(QStringLiteral("worn"), tr("worn"));
+    const QString meant =
+        tr("Edges are the first to fail: a torn or worn rim makes what is lost look meant.");
+    rim_->add(QStringLiteral("torn"), tr("torn"), meant);
+    rim_->add(QStringLiteral("worn"), tr("worn"), meant);
     rim->addWidget(rim_);
     rim->addStretch(1);
     outer->addLayout(rim);
@@ -60,9 +64,14 @@ EdgePanel::EdgePanel(JobStore& store) : ObjectPanel(store) {
     more->addLayout(deep);
     other_ = linkButton(QStringLiteral("rim-other"), tr("tear it another way"));
     more->addWidget(other_, 0, Qt::AlignLeft);
-    about_ = quietLabel(tr("Edges are the first to fail: a torn or worn rim makes what is lost look meant."));
-    about_->setFixedWidth(200);
-    more->addWidget(about_);
+    more->addSpacing(4);
+    tab_ = new QCheckBox(tr("a tab to hold it by"));
+    tab_->setObjectName(QStringLiteral("edge-tab"));
+    more->addWidget(tab_);
+    about_tab_ = quietLabel({});
+    about_tab_->setObjectName(QStringLiteral("about-tab"));
+    about_tab_->setFixedWidth(220);
+    more->addWidget(about_tab_);
     more->addStretch(1);
     outer->addLayout(more);
     outer->addStretch(1);
@@ -88,6 +97,21 @@ EdgePanel::EdgePanel(JobStore& store) : ObjectPanel(store) {
         setEdge(tr("tear the rim another way"), [](Edge& edge) { edge.seed = edge.seed % 9999 + 1; });
         store_.endRun();
     });
+    connect(tab_, &QCheckBox::clicked, this, [this](bool on) {
+        setEdge(on ? tr("add a tab") : tr("take the tab off"), [on](Edge& edge) { edge.tab = on; });
+        store_.endRun();
+    });
+}
+
+QString EdgePanel::aboutTab(const Piece& piece) const {
+    if (piece.method.laid_whole) return tr("This way lays the sheet whole: there is nothing to cut round.");
+    if (piece.edge.tab && !tabOf(store_.job(), piece))
+        return tr("No tab here: the rim is too far from the picture, or round a tin.");
+    if (piece.edge.tab && !tabOnPaper(store_.job(), piece))
+        return tr("No tab: the paper has no room for the picture with it.");
+    return tr("Bare paper at the top, %1 beyond the rim. Leave it on when you trim: it says which side and "
+              "which end.")
+        .arg(lengthText(tab_outside_mm, store_.job().unit));
 }
 
 void EdgePanel::setEdge(const QString& what, const std::function<void(Edge&)>& change) {
@@ -124,6 +148,9 @@ void EdgePanel::refresh(const Piece& piece, const Object& object) {
     depth_->setEnabled(edge.rim != Rim::sharp);
     depth_->show(edge.rim_mm, unit);
     other_->setEnabled(edge.rim == Rim::torn || edge.rim == Rim::worn);
+    tab_->setChecked(edge.tab);
+    tab_->setEnabled(!piece.method.laid_whole);
+    about_tab_->setText(aboutTab(piece));
 }
 
 }  // namespace tympan::app

@@ -1,6 +1,7 @@
 #pragma once
 #include "app/stations/object/object_panel.h"
 
+class QCheckBox;
 class QComboBox;
 class QLabel;
 class QPushButton;
@@ -20,12 +21,15 @@ class EdgePanel : public ObjectPanel {
   private:
     void setEdge(const QString& what, const std::function<void(Edge&)>& change);
     void setStop();
+    QString aboutTab(const Piece& piece) const;
 
     ChoiceRow *cut_, *rim_;
     QComboBox* side_;
     LengthEdit *stop_, *depth_;
-    QLabel *stop_words_, *about_;
+    QLabel* stop_words_;
     QPushButton* other_;
+    QCheckBox* tab_;
+    QLabel* about_tab_;
 };
 
 }  // namespace tympan::app

@@ -189,21 +189,12 @@ void MethodPanel::findOne() {
     const Piece* piece = store_.piece();
     if (!piece) return;
     QDialog dialog(this);
-    dialog.setObjectName(QStringLiteral("finder"));
-    dialog.setWindowTitle(tr("Find a way"));
-    auto* outer = new QVBoxLayout(&dialog);
-    outer->setContentsMargins(24, 20, 24, 20);
+    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("finder"), tr("Find a way"));
     auto* finder = new MethodFinder(QStringLiteral("find"));
     finder->choosePrinter(preferredPrinter());
     finder->setMaterial(objectOf(store_.job(), *piece).material.id);
     outer->addWidget(finder);
-    auto* buttons = new QDialogButtonBox;
-    buttons->addButton(tr("Take this way"), QDialogButtonBox::AcceptRole)
-        ->setObjectName(QStringLiteral("take-method"));
-    buttons->addButton(tr("Not now"), QDialogButtonBox::RejectRole);
-    outer->addWidget(buttons);
-    connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    takeOrLeave(dialog, QStringLiteral("take-method"), tr("Take this way"));
     if (dialog.exec() != QDialog::Accepted) return;
     preferPrinter(finder->printer());
     setMethod(finder->chosen());
@@ -213,10 +204,8 @@ void MethodPanel::showSteps() {
     const Piece* piece = store_.piece();
     if (!piece) return;
     QDialog dialog(this);
-    dialog.setObjectName(QStringLiteral("method-page"));
-    dialog.setWindowTitle(methodName(piece->method));
+    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("method-page"), methodName(piece->method));
     dialog.resize(620, 640);
-    auto* outer = new QVBoxLayout(&dialog);
     auto* page = new QTextBrowser;
     page->setHtml(pageOf(piece->method));
     outer->addWidget(page);

@@ -1,6 +1,7 @@
 #include "app/stations/object/object_tray.h"
 
 #include <QScrollArea>
+#include <QScrollBar>
 #include <QStackedWidget>
 
 #include "app/fold/hand_placement.h"
@@ -15,8 +16,27 @@
 namespace tympan::app {
 
 namespace {
+
 enum Part { what, zones, place, edge, method };
-}
+
+/// A narrow window shows a part of a panel at a time; the wheel moves along it.
+class Sideways : public QScrollArea {
+  public:
+    Sideways() {
+        setFrameShape(QFrame::NoFrame);
+        setWidgetResizable(true);
+        setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    }
+
+  protected:
+    void wheelEvent(QWheelEvent* event) override {
+        QScrollBar* bar = horizontalScrollBar();
+        bar->setValue(bar->value() - event->angleDelta().y() - event->angleDelta().x());
+        event->accept();
+    }
+};
+
+}  // namespace
 
 ObjectTray::ObjectTray(JobStore& store, HandPlacement& hand, QWidget* parent)
     : QWidget(parent), store_(store), hand_(hand) {
@@ -45,11 +65,8 @@ ObjectTray::ObjectTray(JobStore& store, HandPlacement& hand, QWidget* parent)
     panels_->addWidget(place_panel);
     panels_->addWidget(new EdgePanel(store));
     panels_->addWidget(method_panel);
-    // A narrow window shows a part of the panel at a time.
-    auto* scroll = new QScrollArea;
-    scroll->setFrameShape(QFrame::NoFrame);
-    scroll->setWidgetResizable(true);
-    scroll->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    auto* scroll = new Sideways;
+    scroll->setObjectName(QStringLiteral("object-scroll"));
     scroll->setWidget(panels_);
     outer->addWidget(scroll, 1);
     connect(what_panel, &WhatPanel::said, this, &ObjectTray::said);
@@ -66,6 +83,11 @@ void ObjectTray::open(const QString& panel) {
     const QStringList names{QStringLiteral("what"), QStringLiteral("zones"), QStringLiteral("place"),
                             QStringLiteral("edge"), QStringLiteral("method")};
     panels_->setCurrentIndex(std::max(0, static_cast<int>(names.indexOf(panel))));
+    // Only the panel that is shown needs its room.
+    for (int i = 0; i < panels_->count(); ++i)
+        panels_->widget(i)->setSizePolicy(
+            i == panels_->currentIndex() ? QSizePolicy::Preferred : QSizePolicy::Ignored,
+            QSizePolicy::Preferred);
     guideHand();
 }
 

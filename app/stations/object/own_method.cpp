@@ -3,7 +3,6 @@
 #include <QCheckBox>
 #include <QComboBox>
 #include <QDialog>
-#include <QDialogButtonBox>
 #include <QLineEdit>
 #include <QPlainTextEdit>
 #include <QPushButton>
@@ -64,11 +63,8 @@ Step* longestWait(Method& method) {
 
 std::optional<Method> changedMethod(QWidget* parent, const Method& method) {
     QDialog dialog(parent);
-    dialog.setObjectName(QStringLiteral("own-method-dialog"));
-    dialog.setWindowTitle(tr("A way of your own"));
+    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("own-method-dialog"), tr("A way of your own"));
     dialog.resize(560, 560);
-    auto* outer = new QVBoxLayout(&dialog);
-    outer->setContentsMargins(20, 16, 20, 16);
     outer->addWidget(
         quietLabel(tr("A copy of \u201c%1\u201d. It is kept as a small text file that you can also change "
                       "by hand; jobs keep the copy that they were made with.")
@@ -107,13 +103,7 @@ std::optional<Method> changedMethod(QWidget* parent, const Method& method) {
     form->addRow(tr("Before you print"), before);
     form->addRow(tr("After printing"), after);
     outer->addLayout(form);
-    auto* buttons = new QDialogButtonBox;
-    QPushButton* keep = buttons->addButton(tr("Keep it"), QDialogButtonBox::AcceptRole);
-    keep->setObjectName(QStringLiteral("own-keep"));
-    buttons->addButton(tr("Not now"), QDialogButtonBox::RejectRole);
-    outer->addWidget(buttons);
-    QObject::connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
-    QObject::connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    QPushButton* keep = takeOrLeave(dialog, QStringLiteral("own-keep"), tr("Keep it"));
     QObject::connect(name, &QLineEdit::textChanged, keep,
                      [keep](const QString& words) { keep->setEnabled(!words.trimmed().isEmpty()); });
     if (dialog.exec() != QDialog::Accepted) return {};

@@ -39,9 +39,7 @@ PlacePanel::PlacePanel(JobStore& store) : ObjectPanel(store) {
     fitting->addStretch(1);
     outer->addLayout(fitting);
 
-    auto* size = new QGridLayout;
-    size->setHorizontalSpacing(8);
-    size->setVerticalSpacing(8);
+    QGridLayout* size = fieldGrid();
     width_ = new LengthEdit(QStringLiteral("picture-width"), tr("Width of the picture"));
     height_ = new LengthEdit(QStringLiteral("picture-height"), tr("Height of the picture"));
     turn_ = new QDoubleSpinBox;
@@ -67,10 +65,8 @@ PlacePanel::PlacePanel(JobStore& store) : ObjectPanel(store) {
     outer->addLayout(size);
 
     on_object_ = new QWidget;
-    auto* bare = new QGridLayout(on_object_);
-    bare->setContentsMargins(0, 0, 0, 0);
-    bare->setHorizontalSpacing(8);
-    bare->setVerticalSpacing(8);
+    QGridLayout* bare = fieldGrid();
+    on_object_->setLayout(bare);
     const QString sides[] = {tr("bare at left"), tr("above"), tr("at right"), tr("below")};
     const char* names[] = {"bare-left", "bare-top", "bare-right", "bare-bottom"};
     for (int i = 0; i < 4; ++i) {
@@ -98,10 +94,8 @@ PlacePanel::PlacePanel(JobStore& store) : ObjectPanel(store) {
     outer->addWidget(on_object_);
 
     on_spot_ = new QWidget;
-    auto* spot = new QGridLayout(on_spot_);
-    spot->setContentsMargins(0, 0, 0, 0);
-    spot->setHorizontalSpacing(8);
-    spot->setVerticalSpacing(8);
+    QGridLayout* spot = fieldGrid();
+    on_spot_->setLayout(spot);
     for (int i = 0; i < 2; ++i) {
         distance_[i] = new LengthEdit(QStringLiteral("distance-%1").arg(i + 1), tr("Distance %1").arg(i + 1));
         distance_[i]->allowZero();

@@ -10,6 +10,7 @@
 #include <QToolButton>
 
 #include "app/shell/words.h"
+#include "app/stations/object/corner_table.h"
 #include "app/widgets/colour_button.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
@@ -143,9 +144,7 @@ WhatPanel::WhatPanel(JobStore& store) : ObjectPanel(store) {
     outer->addLayout(kind);
 
     auto* measures = column();
-    measures_ = new QGridLayout;
-    measures_->setHorizontalSpacing(8);
-    measures_->setVerticalSpacing(8);
+    measures_ = fieldGrid();
     measures->addLayout(measures_);
     measures->addStretch(1);
     outer->addLayout(measures);
@@ -233,6 +232,9 @@ void WhatPanel::showMeasures(const Object& object) {
                               "takes the chosen one off."));
             hint->setFixedWidth(230);
             measures_->addWidget(hint, field_rows, 0, 1, 4);
+            QPushButton* type = linkButton(QStringLiteral("type-corners"), tr("type the corners…"));
+            connect(type, &QPushButton::clicked, this, &WhatPanel::typeCorners);
+            measures_->addWidget(type, field_rows + 1, 0, 1, 4, Qt::AlignLeft);
         }
         if (object.spot()) {
             auto* hint =
@@ -269,6 +271,24 @@ void WhatPanel::refresh(const Piece&, const Object& object) {
     shape_->setCurrentIndex(shape_->findData(static_cast<int>(object.shape.kind)));
     sizes_->setVisible(hasWidthAndHeight(object.shape.kind));
     showMeasures(object);
+}
+
+void WhatPanel::typeCorners() {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    const Shape shape = objectOf(store_.job(), *piece).shape;
+    if (shape.outline.empty()) return;
+    const Ring& ring = shape.outline.rings.front();
+    if (ring.size() > most_typed_corners) {
+        emit said(tr("This outline has %1 corners: too many to type.").arg(ring.size()), false);
+        return;
+    }
+    const RectMm box = bounds(outlineOf(shape));
+    CornerTable table(this, ring, {box.x, box.y}, shape.kind == ShapeKind::drawn, store_.job().unit);
+    if (table.exec() != QDialog::Accepted) return;
+    editObject(tr("type the corners"),
+               [&](Object& object) { object.shape.outline.rings.front() = table.ring(); });
+    store_.endRun();
 }
 
 void WhatPanel::readOutline() {

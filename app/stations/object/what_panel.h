@@ -25,6 +25,7 @@ class WhatPanel : public ObjectPanel {
     void setShape(ShapeKind kind);
     void setMeasure(std::string_view id, double value);
     void showMeasures(const Object& object);
+    void typeCorners();
     void readOutline();
 
     QLineEdit* name_;

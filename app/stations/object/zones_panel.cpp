@@ -1,5 +1,6 @@
 #include "app/stations/object/zones_panel.h"
 
+#include <QAbstractItemView>
 #include <QComboBox>
 #include <QGridLayout>
 #include <QLineEdit>
@@ -16,12 +17,39 @@ namespace tympan::app {
 
 namespace {
 
-/// A round or square-cornered shape of a size.
-Shape formed(bool round, const SizeMm& size) {
-    return shapeOf(round ? ShapeKind::oval : ShapeKind::rectangle, {size.width, size.height});
+/// What a place on an object may look like; any other outline comes from a file.
+constexpr ShapeKind forms[] = {ShapeKind::oval,    ShapeKind::rectangle, ShapeKind::rounded_rectangle,
+                               ShapeKind::polygon, ShapeKind::triangle,  ShapeKind::heart,
+                               ShapeKind::crescent};
+
+/// A circle is an oval whose sides are typed alike; of the regular ones only the hexagon is offered.
+ShapeKind formOf(const Shape& shape) {
+    if (shape.kind == ShapeKind::polygon && measure(shape, "sides") != 6) return ShapeKind::drawn;
+    return shape.kind == ShapeKind::circle ? ShapeKind::oval : shape.kind;
 }
 
-bool isRound(const Shape& shape) { return shape.kind == ShapeKind::oval || shape.kind == ShapeKind::circle; }
+/// In a word: the list is narrow.
+QString formName(ShapeKind kind) {
+    switch (kind) {
+        case ShapeKind::oval:
+            return ZonesPanel::tr("round");
+        case ShapeKind::rectangle:
+            return ZonesPanel::tr("square");
+        case ShapeKind::rounded_rectangle:
+            return ZonesPanel::tr("rounded");
+        case ShapeKind::polygon:
+            return ZonesPanel::tr("hexagon");
+        default:
+            return shapeName(kind);
+    }
+}
+
+Shape formed(ShapeKind kind, const SizeMm& size) { return resized(shapeOf(kind), size); }
+
+/// The same form at another size.
+Shape formed(const Shape& shape, const SizeMm& size) {
+    return shape.kind == ShapeKind::circle ? formed(ShapeKind::oval, size) : resized(shape, size);
+}
 
 SizeMm boxOf(const Shape& shape) {
     const RectMm box = bounds(outlineOf(shape));
@@ -53,7 +81,7 @@ ZonesPanel::ZonesPanel(JobStore& store, HandPlacement& hand) : ObjectPanel(store
                            const std::function<void()>& work) {
         QPushButton* button = pushButton(QLatin1String(name), words);
         button->setToolTip(tip);
-        button->setFixedWidth(152);
+        button->setFixedWidth(146);
         connect(button, &QPushButton::clicked, this, work);
         adding->addWidget(button);
     };
@@ -72,26 +100,27 @@ ZonesPanel::ZonesPanel(JobStore& store, HandPlacement& hand) : ObjectPanel(store
     list_ = new QListWidget;
     list_->setObjectName(QStringLiteral("zones"));
     list_->setAccessibleName(tr("Places on the object"));
-    list_->setFixedSize(154, 152);
+    list_->setFixedSize(146, 152);
     auto* listed = column();
     listed->addWidget(list_);
     listed->addStretch(1);
     outer->addLayout(listed);
 
     fields_ = new QWidget;
-    auto* grid = new QGridLayout(fields_);
-    grid->setContentsMargins(0, 0, 0, 0);
-    grid->setHorizontalSpacing(8);
-    grid->setVerticalSpacing(6);
+    QGridLayout* grid = fieldGrid();
+    fields_->setLayout(grid);
     name_ = new QLineEdit;
     name_->setObjectName(QStringLiteral("zone-name"));
     name_->setAccessibleName(tr("What it is called"));
     name_->setFixedWidth(120);
     form_ = new QComboBox;
     form_->setObjectName(QStringLiteral("zone-form"));
-    form_->setAccessibleName(tr("Round or square"));
-    form_->addItems({tr("round"), tr("square")});
-    form_->setFixedWidth(80);
+    form_->setAccessibleName(tr("Shape of the place"));
+    for (ShapeKind kind : forms) form_->addItem(formName(kind), static_cast<int>(kind));
+    form_->setPlaceholderText(tr("outline"));
+    form_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    form_->setFixedWidth(100);
+    form_->view()->setMinimumWidth(form_->view()->sizeHintForColumn(0) + 32);
     colour_ = new ColourButton(QStringLiteral("zone-colour"), tr("Colour of the patch"));
     width_ = new LengthEdit(QStringLiteral("zone-width"), tr("Width of the place"));
     height_ = new LengthEdit(QStringLiteral("zone-height"), tr("Height of the place"));
@@ -134,16 +163,18 @@ ZonesPanel::ZonesPanel(JobStore& store, HandPlacement& hand) : ObjectPanel(store
         editZone(tr("name a place"), [&](Zone& zone) { zone.name = name; });
         editCare(tr("name a part"), [&](CareZone& zone, const SizeMm&) { zone.name = name; });
     });
-    connect(form_, &QComboBox::activated, this, [this](int index) {
-        editZone(tr("change a place"),
-                 [&](Zone& zone) { zone.shape = formed(index == 0, boxOf(zone.shape)); });
+    connect(form_, &QComboBox::activated, this, [this] {
+        const auto kind = static_cast<ShapeKind>(form_->currentData().toInt());
+        editZone(tr("change a place"), [&](Zone& zone) {
+            if (kind != formOf(zone.shape)) zone.shape = formed(kind, boxOf(zone.shape));
+        });
     });
     connect(colour_, &ColourButton::picked, this, [this](const Rgb8& colour) {
         editZone(tr("change a patch's colour"), [&](Zone& zone) { zone.colour = colour; });
     });
     const auto resized = [this] {
         const SizeMm size{width_->value(), height_->value()};
-        editZone(tr("change a place"), [&](Zone& zone) { zone.shape = formed(isRound(zone.shape), size); });
+        editZone(tr("change a place"), [&](Zone& zone) { zone.shape = formed(zone.shape, size); });
         editCare(tr("change a part"), [&](CareZone& zone, const SizeMm& picture) {
             zone.parts.width = std::clamp(size.width / picture.width, 0.001, 1 - zone.parts.x);
             zone.parts.height = std::clamp(size.height / picture.height, 0.001, 1 - zone.parts.y);
@@ -179,17 +210,17 @@ void ZonesPanel::add(ZoneKind kind) {
     switch (kind) {
         case ZoneKind::hole:
             zone.name = tr("hanging hole").toStdString();
-            zone.shape = formed(true, {std::min(side, 6.0), std::min(side, 6.0)});
+            zone.shape = formed(ShapeKind::oval, {std::min(side, 6.0), std::min(side, 6.0)});
             zone.at.y = box.y + std::max(8.0, 0.06 * box.height);
             break;
         case ZoneKind::keep_out:
             zone.name = tr("knot").toStdString();
-            zone.shape = formed(true, {side, side});
+            zone.shape = formed(ShapeKind::oval, {side, side});
             zone.at.x += 0.3 * box.width;
             break;
         case ZoneKind::painted:
             zone.name = tr("painted patch").toStdString();
-            zone.shape = formed(false, {0.7 * box.width, 0.7 * box.height});
+            zone.shape = formed(ShapeKind::rectangle, {0.7 * box.width, 0.7 * box.height});
             break;
     }
     editObject(tr("add a place on the object"), [&](Object& changed) { changed.zones.push_back(zone); });
@@ -256,7 +287,7 @@ void ZonesPanel::showChosen(const Piece& piece, const Object& object) {
         const RectMm box = frontOf(object);
         if (!name_->hasFocus()) name_->setText(QString::fromStdString(zone.name));
         form_->setEnabled(true);
-        form_->setCurrentIndex(isRound(zone.shape) ? 0 : 1);
+        form_->setCurrentIndex(form_->findData(static_cast<int>(formOf(zone.shape))));
         colour_->setEnabled(zone.kind == ZoneKind::painted);
         colour_->show(zone.colour);
         width_->show(size.width, unit);
@@ -267,7 +298,7 @@ void ZonesPanel::showChosen(const Piece& piece, const Object& object) {
         const CareZone& zone = piece.care[static_cast<std::size_t>(at - zones)];
         if (!name_->hasFocus()) name_->setText(QString::fromStdString(zone.name));
         form_->setEnabled(false);
-        form_->setCurrentIndex(1);
+        form_->setCurrentIndex(form_->findData(static_cast<int>(ShapeKind::rectangle)));
         colour_->setEnabled(false);
         width_->show(zone.parts.width * piece.size.width, unit);
         height_->show(zone.parts.height * piece.size.height, unit);

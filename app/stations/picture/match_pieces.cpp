@@ -3,7 +3,6 @@
 #include <QCheckBox>
 #include <QCoreApplication>
 #include <QDialog>
-#include <QDialogButtonBox>
 #include <QListWidget>
 #include <QPushButton>
 
@@ -20,11 +19,7 @@ QString tr(const char* words) { return QCoreApplication::translate("Matching", w
 
 std::optional<Matching> askMatching(QWidget* parent, const Job& job, const Piece& piece) {
     QDialog dialog(parent);
-    dialog.setObjectName(QStringLiteral("matching"));
-    dialog.setWindowTitle(tr("Match with other pieces"));
-    auto* outer = new QVBoxLayout(&dialog);
-    outer->setContentsMargins(20, 16, 20, 16);
-    outer->setSpacing(12);
+    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("matching"), tr("Match with other pieces"));
     outer->addWidget(
         strongLabel(tr("Give what \u201c%1\u201d has to").arg(QString::fromStdString(piece.name))));
     const MatchedSet* set = setOf(job, piece.id);

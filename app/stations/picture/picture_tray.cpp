@@ -42,7 +42,6 @@ PictureTray::PictureTray(JobStore& store, QWidget* parent) : QWidget(parent), st
     copies_->setObjectName(QStringLiteral("picture-copies"));
     copies_->setAccessibleName(tr("Copies"));
     copies_->setRange(1, 999);
-    copies_->setFixedWidth(104);
     copies_->setFixedWidth(64);
     spares_ = new QSpinBox;
     spares_->setObjectName(QStringLiteral("picture-spares"));

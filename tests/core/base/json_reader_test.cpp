@@ -67,3 +67,34 @@ TEST(JsonReader, saysWhereTextStopsBeingJson) {
 TEST(JsonReader, aNumberBeyondAllNumbersIsAnError) {
     EXPECT_THROW(tympan::parseJson({"x.json", "{ \"width\": 401e308 }"}), tympan::Error);
 }
+
+TEST(JsonReader, aLenientReaderPutsAsideWhatItDoesNotKnowAndItComesBackWhereItStood) {
+    const JsonText source{"later.json", R"({"name":"n","glow":7,"list":[{"id":"a","size":1},
+        {"id":"b","size":2,"lid":{"tight":true}}],"inner":{"known":1,"unknown":[1,2]}})"};
+    const auto root = parseJson(source);
+    nlohmann::json rest;
+    JsonReader reader = JsonReader::lenient(source, root, rest);
+    EXPECT_EQ(reader.text("name"), "n");
+    nlohmann::json known;
+    known["name"] = "changed";
+    known["list"] = nlohmann::json::array();
+    for (JsonReader& entry : reader.objects("list")) {
+        // Written again in the other order: members are found by their id.
+        nlohmann::json member;
+        member["id"] = entry.text("id");
+        member["size"] = entry.integer("size", 0, 9);
+        known["list"].insert(known["list"].begin(), member);
+        entry.finish();
+    }
+    JsonReader inner = reader.object("inner");
+    known["inner"]["known"] = inner.integer("known", 0, 9);
+    inner.finish();
+    reader.finish();
+    const nlohmann::json written = withRest(known, rest);
+    EXPECT_EQ(written["glow"], 7);
+    EXPECT_EQ(written["name"], "changed") << "what is known is never replaced";
+    EXPECT_EQ(written["list"][0]["lid"]["tight"], true);
+    EXPECT_FALSE(written["list"][1].contains("lid"));
+    EXPECT_EQ(written["inner"]["unknown"], (nlohmann::json{1, 2}));
+    EXPECT_EQ(withRest(known, {}), known);
+}

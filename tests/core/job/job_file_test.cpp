@@ -1,8 +1,11 @@
 #include "core/job/job_file.h"
 
+#include <chrono>
 #include <csignal>
 #include <fstream>
 #include <nlohmann/json.hpp>
+#include <random>
+#include <thread>
 
 #include <gmock/gmock.h>
 #include <rapidcheck/gtest.h>
@@ -244,14 +247,20 @@ TEST(JobFile, killedAtAnyMomentThePreviousOrTheNewFileIsThere) {
     second.name = "second";
     const std::filesystem::path file = folder / "j.tympan";
     saveJobFile(file, first, {});
-    std::srand(20261125);
+    // How long a save takes differs much between machines: kills fall into the first three of a child.
+    const auto began = std::chrono::steady_clock::now();
+    saveJobFile(file, first, {});
+    const auto one_save = std::chrono::steady_clock::now() - began;
+    std::mt19937 random(20261125);
+    std::uniform_real_distribution<double> saves(0, 3);
     int firsts = 0;
     for (int round = 0; round < 200; ++round) {
         const pid_t child = fork();
         if (child == 0) {
-            for (int i = 0;; ++i) saveJobFile(file, i % 2 == 0 ? second : first, {});
+            // Each begins with the other one, so that even kills within the first save end with both.
+            for (int i = round;; ++i) saveJobFile(file, i % 2 == 0 ? second : first, {});
         }
-        usleep(static_cast<useconds_t>(500 + std::rand() % 15000));
+        std::this_thread::sleep_for(one_save * saves(random));
         kill(child, SIGKILL);
         waitpid(child, nullptr, 0);
         const ReadJob read = openJobFile(file);

@@ -8,6 +8,7 @@
 
 #include "core/base/error.h"
 #include "core/measure/outline_operations.h"
+#include "tests/support/rings.h"
 
 namespace tympan {
 namespace {
@@ -16,16 +17,7 @@ Outline box(double x, double y, double width, double height) {
     return rectangleOutline({x, y, width, height});
 }
 
-/// A star of any number of corners: not convex, its corners at random distances.
-Outline star() {
-    const int corners = *rc::gen::inRange(3, 40);
-    Ring ring;
-    for (int i = 0; i < corners; ++i) {
-        const double radius = *rc::gen::inRange(10, 100), angle = 2 * std::numbers::pi * i / corners;
-        ring.push_back({radius * std::cos(angle), radius * std::sin(angle)});
-    }
-    return tidied({ring});
-}
+Outline star() { return tidied({tests::starShaped()}); }
 
 TEST(Outline, areaCentroidAndBoundsOfAPlateWithAHole) {
     const Outline plate = without(box(0, 0, 100, 60), box(60, 10, 20, 20));
@@ -37,6 +29,31 @@ TEST(Outline, areaCentroidAndBoundsOfAPlateWithAHole) {
     EXPECT_FALSE(contains(plate, {70, 20}));
     EXPECT_DOUBLE_EQ(distanceToEdge(plate, {55, 20}), 5);
     EXPECT_DOUBLE_EQ(distanceAlong(plate, {10, 20}, {1, 0}), 50) << "to the hole, not to the far edge";
+}
+
+RC_GTEST_PROP(Outline, theNearestPointOfTheEdgeLiesOnItAndNoneIsNearer, ()) {
+    const Outline outline = star();
+    const PointMm from{*rc::gen::inRange(-150, 150) * 1.0, *rc::gen::inRange(-150, 150) * 1.0};
+    const PointMm near = nearestOnEdge(outline, from);
+    RC_ASSERT(distanceToEdge(outline, near) < 1e-9);
+    const double least = std::hypot(near.x - from.x, near.y - from.y);
+    for (const Ring& ring : outline.rings)
+        for (const PointMm& corner : ring)
+            RC_ASSERT(std::hypot(corner.x - from.x, corner.y - from.y) >= least - 1e-9);
+}
+
+TEST(Outline, nothingIsInfinitelyFarFromItsEdge) {
+    EXPECT_EQ(distanceToEdge({}, {3, 4}), std::numeric_limits<double>::infinity());
+    EXPECT_EQ(nearestOnEdge({}, {3, 4}), (PointMm{3, 4}));
+}
+
+RC_GTEST_PROP(Outline, aThinnedOutlineLeavesTheOldOneByNoMoreThanAsked, ()) {
+    const Outline oval = ellipseOutline({3, -5}, *rc::gen::inRange(40, 400), *rc::gen::inRange(40, 400));
+    const double by = *rc::gen::inRange(1, 50) / 10.0;
+    const Outline thin = simplified(oval, by);
+    RC_ASSERT(thin.rings.size() == 1u);
+    RC_ASSERT(thin.rings.front().size() <= oval.rings.front().size());
+    for (const PointMm& corner : oval.rings.front()) RC_ASSERT(distanceToEdge(thin, corner) <= by + 0.01);
 }
 
 TEST(Outline, quarterTurnsAreExactAndTurningOverTwiceIsNothing) {

@@ -67,6 +67,26 @@ TEST(Shape, aMeasureOutsideItsRangeIsBroughtIntoIt) {
     EXPECT_THROW(measure(shapeOf(ShapeKind::circle), "width_mm"), std::out_of_range);
 }
 
+RC_GTEST_PROP(Shape, resizedItIsTheSameKindInItsNewBox, ()) {
+    const ShapeKind kind =
+        *rc::gen::element(ShapeKind::rectangle, ShapeKind::oval, ShapeKind::heart, ShapeKind::arch,
+                          ShapeKind::circle, ShapeKind::polygon, ShapeKind::drawn);
+    Shape shape = shapeOf(kind);
+    if (kind == ShapeKind::drawn) shape.outline = outlineOf(shapeOf(ShapeKind::heart));
+    const SizeMm wanted{*rc::gen::inRange(20, 300) * 1.0, *rc::gen::inRange(20, 300) * 1.0};
+    const RectMm before = bounds(outlineOf(shape)), after = bounds(outlineOf(resized(shape, wanted)));
+    if (kind == ShapeKind::circle || kind == ShapeKind::polygon) {
+        // In proportion, after the side that changes more.
+        RC_ASSERT(std::abs(after.width / after.height - before.width / before.height) < 1e-6);
+        RC_ASSERT(std::abs(after.width - wanted.width) < 1e-6 ||
+                  std::abs(after.height - wanted.height) < 1e-6);
+    } else {
+        RC_ASSERT(std::abs(after.width - wanted.width) < 0.2);
+        RC_ASSERT(std::abs(after.height - wanted.height) < 0.2);
+    }
+    RC_ASSERT(resized(shape, wanted).kind == kind);
+}
+
 TEST(Shape, aPlanksFreeEdgeIsTheOneThatWasDrawn) {
     Shape plank = shapeOf(ShapeKind::plank, {400, 100});
     plank.outline = {{{{-200, 50}, {0, 20}, {200, 50}}}};

@@ -115,3 +115,31 @@ TEST(SizeLadder, stepsGrowByTheSamePartAndEachSaysItsSize) {
     EXPECT_THROW(writeSizeLadder(folder / "m.pdf", job, job.pieces.front(), {100, 900}), Error);
     EXPECT_FALSE(std::filesystem::exists(folder / "m.pdf"));
 }
+
+TEST(TrueSizeMarks, aLineIsAsLongAsTheOutlineAndHatchingStaysInside) {
+    const Outline circle = ellipseOutline({10, 20}, 80, 80);
+    double drawn = 0;
+    for (const Mark& mark : lineOf(circle, 0.3)) {
+        const auto& shape = std::get<FilledShape>(mark);
+        ASSERT_EQ(shape.corners.size(), 4u);
+        drawn += std::hypot(shape.corners[1].x - shape.corners[0].x, shape.corners[1].y - shape.corners[0].y);
+    }
+    EXPECT_NEAR(drawn, lengthOfEdges(circle), 1e-6);
+    double dashed = 0;
+    for (const Mark& mark : dashesOf(circle, 0.3)) {
+        const auto& shape = std::get<FilledShape>(mark);
+        dashed +=
+            std::hypot(shape.corners[1].x - shape.corners[0].x, shape.corners[1].y - shape.corners[0].y);
+    }
+    EXPECT_NEAR(dashed / drawn, 0.6, 0.02) << "3 mm of line, 2 mm of gap";
+    const Marks hatch = hatchOf(circle, 4, 0.2, 0.5);
+    EXPECT_GT(hatch.size(), 10u);
+    for (const Mark& mark : hatch)
+        for (const PointMm& corner : std::get<FilledShape>(mark).corners)
+            EXPECT_LT(std::hypot(corner.x - 10, corner.y - 20), 40.2);
+}
+
+TEST(TrueSizeMarks, nothingIsDrawnOfAnEdgeWithoutLength) {
+    EXPECT_TRUE(lineOf({{{{3, 3}, {3, 3}, {3, 3}}}}, 0.3).empty());
+    EXPECT_TRUE(dashesOf({{{{3, 3}, {3, 3}}}}, 0.3).empty());
+}

@@ -7,7 +7,6 @@
 
 #include "core/job/edits.h"
 #include "core/object/shape.h"
-#include "core/render/finished.h"
 #include "core/render/render_region.h"
 #include "tests/support/pictures.h"
 
@@ -85,32 +84,4 @@ RC_GTEST_PROP(InkEdge, aCutOrBentPrintIsTheSameInPartsAndMirrored, ()) {
     RC_ASSERT(same(renderRegion(print, box), all(cv::Rect(box.x, box.y, box.width, box.height))));
     print.mirrored = print.mirrored == Mirrored::yes ? Mirrored::no : Mirrored::yes;
     RC_ASSERT(same(renderWhole(print), flipped(all)));
-}
-
-TEST(Finished, theFaceIsClearWhereThereIsNoObjectAndShowsEveryPictureOnIt) {
-    Object slate = objectOf("slate", ShapeKind::circle, {120});
-    slate.zones.push_back({ZoneKind::hole, "hole", shapeOf(ShapeKind::circle, {20}), {0, -40}, {}});
-    slate.zones.push_back(
-        {ZoneKind::painted, "patch", shapeOf(ShapeKind::rectangle, {30, 30}), {0, 40}, {200, 30, 30}});
-    Job job = withObject(jobOf(picture(), {30, 20}), 2, slate);
-    job = withPlace(job, 2, {-35, 0}, 0);
-    job = withAnother(job, 2, picture(), {30, 20});
-    job = withPlace(job, job.pieces.back().id, {35, 0}, 90);
-    PixelCache cache(1 << 24);
-    const FaceWindow window = windowOn(job, job.objects.front(), 120 * 120, 300);
-    const cv::Mat face = finishedFace(job, job.objects.front(), window, cache);
-    const auto at = [&](double x, double y) {
-        return face.at<cv::Vec4b>(window.grid.nearest(y - window.corner.y),
-                                  window.grid.nearest(x - window.corner.x));
-    };
-    EXPECT_EQ(at(-58, -58)[3], 0) << "outside the round";
-    EXPECT_EQ(at(0, -40)[3], 0) << "the hole";
-    EXPECT_EQ(at(0, 0)[3], 255);
-    EXPECT_GT(at(0, 40)[0], 2 * at(0, 40)[1]) << "the patch is red";
-    // The mark of the picture's upper left: upright on the left one, turned a quarter clockwise on the right
-    // one.
-    EXPECT_LT(at(-35 - 9, -6)[1], 100);
-    EXPECT_LT(at(35 + 6, -9)[1], 100);
-    const cv::Mat without = finishedFace(job, job.objects.front(), window, cache, 2);
-    EXPECT_FALSE(same(face, without));
 }

@@ -1,0 +1,45 @@
+#pragma once
+#include <algorithm>
+#include <string>
+#include <vector>
+
+#include <fmt/format.h>
+
+#include "core/base/json_reader.h"
+
+namespace tympan {
+
+// What the catalogues of methods, materials and papers have in common: a file with a schema and one list of
+// entries, each with an id of its own.
+
+/// Reads every entry with `read`, a function from JsonReader to an entry that finishes its reader. Throws
+/// Error (input) naming the line: also for an empty list or an id that is there twice.
+template <class Read>
+auto readCatalogue(const JsonText& source, const std::string& schema, const std::string& list, Read read) {
+    const nlohmann::json root = parseJson(source);
+    JsonReader reader(source, root, schema);
+    std::vector<decltype(read(reader))> entries;
+    for (JsonReader& each : reader.objects(list)) {
+        auto entry = read(each);
+        for (const auto& other : entries)
+            if (other.id == entry.id) each.fail("id", fmt::format("\"{}\" is there twice", entry.id));
+        entries.push_back(std::move(entry));
+    }
+    if (entries.empty()) reader.fail(list, "must not be empty");
+    reader.finish();
+    return entries;
+}
+
+/// The entry with this id. Throws Error of this kind, which lists the ids there are; `what`: "method".
+template <class Entry>
+const Entry& entryWithId(const std::vector<Entry>& entries, const std::string& id, const std::string& what,
+                         Error::Kind kind) {
+    std::string ids;
+    for (const Entry& entry : entries) {
+        if (entry.id == id) return entry;
+        ids += (ids.empty() ? "" : ", ") + entry.id;
+    }
+    throw Error(kind, "", fmt::format("there is no {} \"{}\"", what, id), "choose one of: " + ids);
+}
+
+}  // namespace tympan

@@ -1,0 +1,248 @@
+// What the program asks in a dialog of its own: corners by measure, colours beside each other, matching,
+// the size ladder; and the tab and patches of the Object station.
+#include <QCheckBox>
+#include <QLabel>
+#include <QListWidget>
+#include <QMenu>
+#include <QSpinBox>
+#include <QTableWidget>
+#include <QTimer>
+
+#include <gmock/gmock.h>
+
+#include "app/fold/fold_view.h"
+#include "app/shell/ask_ladder.h"
+#include "app/stations/object/corner_table.h"
+#include "app/stations/object/object_tray.h"
+#include "app/widgets/colour_button.h"
+#include "core/job/matching.h"
+#include "core/layout/imposition.h"
+#include "core/measure/corners.h"
+#include "tests/app/driver.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+using testing::HasSubstr;
+
+namespace {
+
+class Dialogs : public WindowTest {
+  protected:
+    void SetUp() override {
+        WindowTest::SetUp();
+        hang(marked({300, 200}, 3));
+        window.goTo(app::MainWindow::object);
+    }
+    const Object& object() { return objectOf(job(), piece()); }
+    void part(const char* name) { window.objectTray().open(QLatin1String(name)); }
+
+    /// Does this with the dialog that the next click opens. Whatever is left open is closed, so that a test
+    /// that fails does not hang.
+    void whenAsked(const std::function<void(QDialog&)>& answer) {
+        asked_ = false;
+        QTimer::singleShot(0, &window, [this, answer] {
+            auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
+            ASSERT_TRUE(dialog);
+            asked_ = true;
+            answer(*dialog);
+            if (dialog->isVisible()) dialog->reject();
+        });
+    }
+    template <class Widget>
+    static Widget& in(QDialog& dialog, const char* name) {
+        auto* found = dialog.findChild<Widget*>(QLatin1String(name));
+        if (!found) throw std::runtime_error(std::string("no widget called ") + name);
+        return *found;
+    }
+    static void press(QDialog& dialog, const char* name) {
+        QTest::mouseClick(&in<QPushButton>(dialog, name), Qt::LeftButton);
+    }
+    static void typeCell(QDialog& dialog, int row, int column, const char* words) {
+        in<QTableWidget>(dialog, "corner-table").item(row, column)->setText(QLatin1String(words));
+    }
+    bool asked_ = false;
+};
+
+}  // namespace
+
+TEST_F(Dialogs, cornersAreTypedAsTheyWereMeasured) {
+    chooseShape(ShapeKind::rectangle);
+    type("object-width", "200 mm");
+    type("object-height", "100 mm");
+    chooseShape(ShapeKind::drawn);
+    whenAsked([](QDialog& dialog) {
+        auto& table = in<QTableWidget>(dialog, "corner-table");
+        ASSERT_EQ(table.rowCount(), 4);
+        EXPECT_EQ(table.item(1, 0)->text(), QStringLiteral("200 mm"));
+        EXPECT_EQ(table.item(0, 2)->text(), QStringLiteral("200 mm"));
+        EXPECT_EQ(table.item(0, 3)->text(), QStringLiteral("90.0°"));
+        typeCell(dialog, 1, 0, "15 cm");
+        EXPECT_EQ(table.item(0, 2)->text(), QStringLiteral("150 mm"));
+        table.setCurrentCell(2, 0);
+        press(dialog, "corner-more");
+        ASSERT_EQ(table.rowCount(), 5);
+        typeCell(dialog, 3, 0, "100");
+        typeCell(dialog, 3, 1, "4 in");
+        press(dialog, "corner-take");
+    });
+    click("type-corners");
+    ASSERT_TRUE(asked_);
+    const Outline outline = outlineOf(object().shape);
+    EXPECT_TRUE(isTidy(outline));
+    EXPECT_EQ(outline.rings.front().size(), 5u);
+    const RectMm box = bounds(outline);
+    EXPECT_NEAR(box.height, 101.6, 1e-6);
+    EXPECT_TRUE(contains(outline, {box.x + 100, box.y + 101}));
+    key(Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_EQ(outlineOf(object().shape).rings.front().size(), 4u) << "one step";
+}
+
+TEST_F(Dialogs, edgesThatCrossAreNoOutlineAndWordsAreNoLength) {
+    chooseShape(ShapeKind::drawn);
+    const Shape before = object().shape;
+    whenAsked([](QDialog& dialog) {
+        auto& take = in<QPushButton>(dialog, "corner-take");
+        auto& said = in<QLabel>(dialog, "corner-said");
+        EXPECT_TRUE(take.isEnabled());
+        typeCell(dialog, 0, 0, "wide");
+        EXPECT_THAT(said.text().toStdString(), HasSubstr("wide"));
+        EXPECT_THAT(in<QTableWidget>(dialog, "corner-table").item(0, 0)->text().toStdString(),
+                    HasSubstr("mm"));
+        typeCell(dialog, 0, 0, "900");
+        EXPECT_FALSE(take.isEnabled());
+        EXPECT_THAT(said.text().toStdString(), HasSubstr("cross"));
+        typeCell(dialog, 0, 0, "-10");
+        EXPECT_TRUE(take.isEnabled()) << "beyond the edge that it is measured from";
+    });
+    click("type-corners");
+    ASSERT_TRUE(asked_);
+    EXPECT_EQ(object().shape, before) << "not taken";
+}
+
+TEST_F(Dialogs, aCornerIsNotDraggedAcrossAnotherEdge) {
+    chooseShape(ShapeKind::drawn);
+    app::FoldView& fold = window.fold();
+    const RectMm box = bounds(outlineOf(object().shape));
+    const auto at = [&](const PointMm& p) {
+        return fold.onScreen().object_mm.map(QPointF(p.x, p.y)).toPoint();
+    };
+    const PointMm corner = object().shape.outline.rings.front().front();
+    // From the left to beyond the right side.
+    QTest::mousePress(&fold, Qt::LeftButton, {}, at(corner));
+    const QPointF beyond = at({box.right() + 0.3 * box.width, 0});
+    QMouseEvent move(QEvent::MouseMove, beyond, fold.mapToGlobal(beyond), Qt::NoButton, Qt::LeftButton,
+                     Qt::ControlModifier);
+    QApplication::sendEvent(&fold, &move);
+    QTest::mouseRelease(&fold, Qt::LeftButton, {}, beyond.toPoint());
+    EXPECT_TRUE(isTidy(outlineOf(object().shape)));
+}
+
+TEST_F(Dialogs, aColourIsChosenAmongFourBesideEachOther) {
+    const Rgb8 before = object().ground;
+    whenAsked([&](QDialog& dialog) {
+        EXPECT_EQ(in<app::ColourButton>(dialog, "ground-1").colour(), before)
+            << "the first is what it is now";
+        // The second is changed to slate by its menu, then taken.
+        auto& second = in<app::ColourButton>(dialog, "ground-2");
+        for (QAction* action : second.menu()->actions())
+            if (action->text() == QStringLiteral("slate")) action->trigger();
+        press(dialog, "take-ground-2");
+    });
+    click("compare-grounds");
+    ASSERT_TRUE(asked_);
+    EXPECT_EQ(object().ground, (Rgb8{72, 78, 84}));
+    whenAsked([](QDialog& dialog) { dialog.reject(); });
+    click("compare-grounds");
+    EXPECT_EQ(object().ground, (Rgb8{72, 78, 84})) << "closed without taking one";
+}
+
+TEST_F(Dialogs, piecesAreMatchedOnceOrForGood) {
+    chooseShape(ShapeKind::rectangle);
+    hang(marked({200, 200}, 3), "two.png");
+    const int second = piece().id;
+    key(Qt::Key_Left, Qt::ControlModifier);
+    window.goTo(app::MainWindow::picture);
+    const auto tickTheOther = [](QDialog& dialog) {
+        auto& list = in<QListWidget>(dialog, "matching-pieces");
+        ASSERT_EQ(list.count(), 1);
+        list.item(0)->setCheckState(Qt::Checked);
+    };
+    whenAsked([&](QDialog& dialog) {
+        tickTheOther(dialog);
+        in<QCheckBox>(dialog, "matching-size").setChecked(false);
+        press(dialog, "matching-link");
+    });
+    click("match-pieces");
+    ASSERT_TRUE(asked_);
+    ASSERT_TRUE(setOf(job(), second));
+    EXPECT_FALSE(setOf(job(), second)->aspects.size);
+    // A change of one is a change of both, but for the size.
+    window.goTo(app::MainWindow::object);
+    part("edge");
+    click("rim-torn");
+    EXPECT_EQ(findPiece(job(), second)->edge.rim, Rim::torn);
+    window.goTo(app::MainWindow::picture);
+    whenAsked([](QDialog& dialog) { press(dialog, "matching-unlink"); });
+    click("match-pieces");
+    EXPECT_FALSE(setOf(job(), second));
+    whenAsked([&](QDialog& dialog) {
+        tickTheOther(dialog);
+        press(dialog, "matching-copy");
+    });
+    click("match-pieces");
+    EXPECT_FALSE(setOf(job(), second));
+    EXPECT_NEAR(findPiece(job(), second)->size.width, piece().size.width, 1e-9) << "given once";
+}
+
+TEST_F(Dialogs, theLadderShowsItsWidthsAndTakesAnyUnit) {
+    std::optional<std::vector<double>> widths;
+    whenAsked([](QDialog& dialog) {
+        auto& smallest = in<QLineEdit>(dialog, "ladder-smallest");
+        smallest.setFocus();
+        smallest.selectAll();
+        QTest::keyClicks(&smallest, QStringLiteral("2 in"));
+        QTest::keyClick(&smallest, Qt::Key_Tab);
+        in<QSpinBox>(dialog, "ladder-count").setValue(3);
+        const QString said = in<QLabel>(dialog, "ladder-widths").text();
+        EXPECT_EQ(said.count(QStringLiteral("·")), 2) << said.toStdString();
+        EXPECT_TRUE(said.startsWith(QStringLiteral("50.8 mm"))) << said.toStdString();
+        press(dialog, "ladder-save");
+    });
+    widths = app::askLadder(&window, 100, Unit::mm);
+    ASSERT_TRUE(widths);
+    ASSERT_EQ(widths->size(), 3u);
+    EXPECT_NEAR(widths->front(), 50.8, 1e-9);
+    EXPECT_NEAR(widths->back(), 140, 1e-9);
+    whenAsked([](QDialog& dialog) { dialog.reject(); });
+    EXPECT_FALSE(app::askLadder(&window, 100, Unit::mm));
+}
+
+TEST_F(Dialogs, aPatchKeepsItsFormWhenItsSizeIsTyped) {
+    part("zones");
+    click("add-painted");
+    choose("zone-form", static_cast<int>(ShapeKind::polygon));
+    EXPECT_EQ(object().zones[0].shape.kind, ShapeKind::polygon);
+    type("zone-height", "60 mm");
+    const Zone& patch = object().zones[0];
+    EXPECT_EQ(patch.shape.kind, ShapeKind::polygon);
+    EXPECT_NEAR(measure(patch.shape, "across_flats_mm"), 60, 1e-6);
+    EXPECT_EQ(find<QLineEdit>("zone-width")->text(), QStringLiteral("69.3 mm"));
+    EXPECT_EQ(find<QComboBox>("zone-form")->currentData().toInt(), static_cast<int>(ShapeKind::polygon));
+}
+
+TEST_F(Dialogs, aTabIsAskedForAndSaysWhenThereIsNoRoom) {
+    part("edge");
+    const auto said = [this] { return find<QLabel>("about-tab")->text().toStdString(); };
+    QTest::mouseClick(find("edge-tab"), Qt::LeftButton, {}, QPoint(8, find("edge-tab")->height() / 2));
+    EXPECT_TRUE(piece().edge.tab);
+    EXPECT_THAT(said(), HasSubstr("12 mm"));
+    EXPECT_GT(impose(job()).sheets.front().regions.front().tab_px, 0);
+    part("what");
+    chooseShape(ShapeKind::tapered);
+    EXPECT_THAT(said(), HasSubstr("No tab here"));
+    key(Qt::Key_Z, Qt::ControlModifier);
+    part("method");
+    choose("method", QStringLiteral("release-sheet-press"));
+    EXPECT_FALSE(find("edge-tab")->isEnabled());
+    EXPECT_EQ(impose(job()).sheets.front().regions.front().tab_px, 0);
+}
