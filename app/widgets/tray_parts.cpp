@@ -1,7 +1,6 @@
 #include "app/widgets/tray_parts.h"
 
 #include <QCoreApplication>
-#include <QDialogButtonBox>
 
 #include "app/shell/theme.h"
 
@@ -68,13 +67,20 @@ QVBoxLayout* askingDialog(QDialog& dialog, const QString& name, const QString& t
 }
 
 QPushButton* takeOrLeave(QDialog& dialog, const QString& name, const QString& take) {
-    auto* buttons = new QDialogButtonBox;
-    QPushButton* taking = buttons->addButton(take, QDialogButtonBox::AcceptRole);
-    taking->setObjectName(name);
-    buttons->addButton(QCoreApplication::translate("Asking", "Not now"), QDialogButtonBox::RejectRole);
-    dialog.layout()->addWidget(buttons);
-    QObject::connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
-    QObject::connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+    auto* buttons = new QHBoxLayout;
+    buttons->setSpacing(12);
+    buttons->addStretch(1);
+    QPushButton* leaving =
+        pushButton(name + QStringLiteral("-not-now"), QCoreApplication::translate("Asking", "Not now"));
+    QPushButton* taking = pushButton(name, take);
+    for (QPushButton* button : {leaving, taking}) {
+        // Return ends what is being typed; it does not answer the dialog.
+        button->setAutoDefault(false);
+        buttons->addWidget(button);
+    }
+    static_cast<QBoxLayout*>(dialog.layout())->addLayout(buttons);
+    QObject::connect(taking, &QPushButton::clicked, &dialog, &QDialog::accept);
+    QObject::connect(leaving, &QPushButton::clicked, &dialog, &QDialog::reject);
     return taking;
 }
 

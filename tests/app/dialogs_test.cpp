@@ -12,6 +12,7 @@
 
 #include "app/fold/fold_view.h"
 #include "app/shell/ask_ladder.h"
+#include "app/shell/words.h"
 #include "app/stations/object/corner_table.h"
 #include "app/stations/object/object_tray.h"
 #include "app/widgets/colour_button.h"
@@ -73,11 +74,11 @@ TEST_F(Dialogs, cornersAreTypedAsTheyWereMeasured) {
     whenAsked([](QDialog& dialog) {
         auto& table = in<QTableWidget>(dialog, "corner-table");
         ASSERT_EQ(table.rowCount(), 4);
-        EXPECT_EQ(table.item(1, 0)->text(), QStringLiteral("200 mm"));
-        EXPECT_EQ(table.item(0, 2)->text(), QStringLiteral("200 mm"));
+        EXPECT_EQ(table.item(1, 0)->text(), app::lengthText(200, Unit::mm));
+        EXPECT_EQ(table.item(0, 2)->text(), app::lengthText(200, Unit::mm));
         EXPECT_EQ(table.item(0, 3)->text(), QStringLiteral("90.0°"));
         typeCell(dialog, 1, 0, "15 cm");
-        EXPECT_EQ(table.item(0, 2)->text(), QStringLiteral("150 mm"));
+        EXPECT_EQ(table.item(0, 2)->text(), app::lengthText(150, Unit::mm));
         table.setCurrentCell(2, 0);
         press(dialog, "corner-more");
         ASSERT_EQ(table.rowCount(), 5);
@@ -87,6 +88,8 @@ TEST_F(Dialogs, cornersAreTypedAsTheyWereMeasured) {
     });
     click("type-corners");
     ASSERT_TRUE(asked_);
+    window.activateWindow();
+    ASSERT_TRUE(QTest::qWaitForWindowActive(&window));
     const Outline outline = outlineOf(object().shape);
     EXPECT_TRUE(isTidy(outline));
     EXPECT_EQ(outline.rings.front().size(), 5u);
@@ -201,25 +204,28 @@ TEST_F(Dialogs, theLadderShowsItsWidthsAndTakesAnyUnit) {
         smallest.setFocus();
         smallest.selectAll();
         QTest::keyClicks(&smallest, QStringLiteral("2 in"));
-        QTest::keyClick(&smallest, Qt::Key_Tab);
+        QTest::keyClick(&smallest, Qt::Key_Return);
+        EXPECT_TRUE(dialog.isVisible()) << "Return ends the typing, not the dialog";
         in<QSpinBox>(dialog, "ladder-count").setValue(3);
         const QString said = in<QLabel>(dialog, "ladder-widths").text();
         EXPECT_EQ(said.count(QStringLiteral("·")), 2) << said.toStdString();
-        EXPECT_TRUE(said.startsWith(QStringLiteral("50.8 mm"))) << said.toStdString();
+        EXPECT_TRUE(said.startsWith(app::lengthText(51, Unit::mm))) << said.toStdString();
         press(dialog, "ladder-save");
     });
     widths = app::askLadder(&window, 100, Unit::mm);
     ASSERT_TRUE(widths);
     ASSERT_EQ(widths->size(), 3u);
-    EXPECT_NEAR(widths->front(), 50.8, 1e-9);
+    EXPECT_NEAR(widths->front(), 51, 1e-9) << "to half a millimetre";
     EXPECT_NEAR(widths->back(), 140, 1e-9);
     whenAsked([](QDialog& dialog) { dialog.reject(); });
     EXPECT_FALSE(app::askLadder(&window, 100, Unit::mm));
 }
 
 TEST_F(Dialogs, aPatchKeepsItsFormWhenItsSizeIsTyped) {
+    chooseShape(ShapeKind::rectangle);
     part("zones");
     click("add-painted");
+    ASSERT_EQ(object().zones.size(), 1u);
     choose("zone-form", static_cast<int>(ShapeKind::polygon));
     EXPECT_EQ(object().zones[0].shape.kind, ShapeKind::polygon);
     type("zone-height", "60 mm");
@@ -235,7 +241,7 @@ TEST_F(Dialogs, aTabIsAskedForAndSaysWhenThereIsNoRoom) {
     const auto said = [this] { return find<QLabel>("about-tab")->text().toStdString(); };
     QTest::mouseClick(find("edge-tab"), Qt::LeftButton, {}, QPoint(8, find("edge-tab")->height() / 2));
     EXPECT_TRUE(piece().edge.tab);
-    EXPECT_THAT(said(), HasSubstr("12 mm"));
+    EXPECT_THAT(said(), HasSubstr("beyond the rim"));
     EXPECT_GT(impose(job()).sheets.front().regions.front().tab_px, 0);
     part("what");
     chooseShape(ShapeKind::tapered);

@@ -2,9 +2,12 @@
 #include "app/shell/job_files.h"
 
 #include <QSignalSpy>
+#include <QSpinBox>
 
 #include <gmock/gmock.h>
 
+#include "app/shell/exports.h"
+#include "app/stations/object/object_tray.h"
 #include "core/artwork/read_picture.h"
 #include "core/job/edits.h"
 #include "tests/app/driver.h"
@@ -53,6 +56,54 @@ TEST_F(Files, aJobIsSavedOpenedAndSaysWhetherItIsSaved) {
     EXPECT_EQ(app::JobFiles::recent().front(), path("my job.tympan"));
     std::filesystem::remove(folder / "my job.tympan");
     EXPECT_FALSE(app::JobFiles::recent().contains(path("my job.tympan"))) << "what is gone is not offered";
+}
+
+// An evening's work: two pictures on two things, with everything that an object can have. What is saved and
+// opened again is the same job to the last figure, and prints the same bytes.
+TEST_F(Files, aReopenedJobIsTheSameAndPrintsTheSameBytes) {
+    hang(marked({300, 200}, 3), "one.png");
+    window.goTo(app::MainWindow::object);
+    chooseShape(ShapeKind::polygon);
+    type("object-across-flats", "6 in");
+    choose("object-material", QStringLiteral("slate"));
+    window.objectTray().open(QStringLiteral("zones"));
+    click("add-painted");
+    choose("zone-form", static_cast<int>(ShapeKind::polygon));
+    click("add-hole");
+    click("add-care");
+    window.objectTray().open(QStringLiteral("place"));
+    click("fit-inside");
+    type("fit-margin", "12 mm");
+    window.objectTray().open(QStringLiteral("edge"));
+    click("cut-object");
+    click("rim-worn");
+    QTest::mouseClick(find("edge-tab"), Qt::LeftButton, {}, QPoint(8, 10));
+    hang(noise({200, 300}, CV_8UC3), "two.png");
+    window.goTo(app::MainWindow::picture);
+    find<QSpinBox>("picture-copies")->setValue(3);
+    find<QSpinBox>("picture-spares")->setValue(1);
+    type("picture-notes", "less gel at the rim");
+    ASSERT_TRUE(done([&] { files().saveAs(path("evening.tympan")); }));
+    const Job before = job();
+    const auto printed = [&](const char* name) {
+        QSignalSpy ended(&window.exports(), &app::Exports::ended);
+        window.exports().writePdf(path(name));
+        EXPECT_TRUE(waitFor([&] { return ended.count() > 0; }));
+        return contentOf(folder / name);
+    };
+    const std::string first = printed("first.pdf");
+    files().begin();
+    ASSERT_TRUE(done([&] { files().open(path("evening.tympan")); }));
+    ASSERT_EQ(job().pieces.size(), before.pieces.size());
+    for (std::size_t i = 0; i < before.pieces.size(); ++i) {
+        EXPECT_EQ(job().pieces[i].placement, before.pieces[i].placement);
+        EXPECT_EQ(job().pieces[i].edge, before.pieces[i].edge);
+        EXPECT_EQ(job().pieces[i].care, before.pieces[i].care);
+        EXPECT_EQ(job().pieces[i].notes, before.pieces[i].notes);
+    }
+    EXPECT_EQ(job().objects, before.objects);
+    EXPECT_TRUE(before.pieces[0].edge.tab);
+    EXPECT_EQ(printed("again.pdf"), first);
 }
 
 TEST_F(Files, aDamagedFileOpensWhatCanBeHadAndIsNotSavedOver) {

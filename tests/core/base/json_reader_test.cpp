@@ -69,8 +69,8 @@ TEST(JsonReader, aNumberBeyondAllNumbersIsAnError) {
 }
 
 TEST(JsonReader, aLenientReaderPutsAsideWhatItDoesNotKnowAndItComesBackWhereItStood) {
-    const JsonText source{"later.json", R"({"name":"n","glow":7,"list":[{"id":"a","size":1},
-        {"id":"b","size":2,"lid":{"tight":true}}],"inner":{"known":1,"unknown":[1,2]}})"};
+    const JsonText source{"later.json", R"({"name":"n","glow":7,"list":[{"id":4,"size":1},
+        {"id":9,"size":2,"lid":{"tight":true}}],"inner":{"known":1,"unknown":[1,2]}})"};
     const auto root = parseJson(source);
     nlohmann::json rest;
     JsonReader reader = JsonReader::lenient(source, root, rest);
@@ -81,7 +81,7 @@ TEST(JsonReader, aLenientReaderPutsAsideWhatItDoesNotKnowAndItComesBackWhereItSt
     for (JsonReader& entry : reader.objects("list")) {
         // Written again in the other order: members are found by their id.
         nlohmann::json member;
-        member["id"] = entry.text("id");
+        member["id"] = entry.integer("id", 0, 99);
         member["size"] = entry.integer("size", 0, 9);
         known["list"].insert(known["list"].begin(), member);
         entry.finish();
@@ -93,8 +93,8 @@ TEST(JsonReader, aLenientReaderPutsAsideWhatItDoesNotKnowAndItComesBackWhereItSt
     const nlohmann::json written = withRest(known, rest);
     EXPECT_EQ(written["glow"], 7);
     EXPECT_EQ(written["name"], "changed") << "what is known is never replaced";
-    EXPECT_EQ(written["list"][0]["lid"]["tight"], true);
-    EXPECT_FALSE(written["list"][1].contains("lid"));
-    EXPECT_EQ(written["inner"]["unknown"], (nlohmann::json{1, 2}));
+    EXPECT_EQ(written.at("list").at(0).at("lid").at("tight"), true);
+    EXPECT_FALSE(written.at("list").at(1).contains("lid"));
+    EXPECT_EQ(written.at("inner").at("unknown"), nlohmann::json::array({1, 2}));
     EXPECT_EQ(withRest(known, {}), known);
 }

@@ -52,7 +52,7 @@ Job everything(const ScratchFolder& folder) {
     job = withAnother(job, 2, artwork, {30, 20});
     job = withPlace(job, 3, {12.345678901234567, -7.1}, 33.3);
     job = withTone(job, 3, {Tone::InkChoice::colour, {Contrast::Kind::strength, 77}});
-    job = withEdge(job, 3, {Cut::silhouette, -1.5, Rim::torn, 2.5, 42});
+    job = withEdge(job, 3, {Cut::silhouette, -1.5, Rim::torn, 2.5, 42, true});
     job = withCare(job, 3, {{"face", {0.1, 0.2, 0.3, 0.4}}});
     job = withAlreadyReversed(withSpares(job, 3, 2), 3, true);
     job = withDistances(withNotes(job, 3, "mind the seam"), 3, {{"the handle", 40}});
