@@ -36,14 +36,19 @@ RectPx keptWithinInk(const PlacedRegion& part) {
 
 }  // namespace
 
-std::string sheetName(const Job& job, const Sheet& sheet) {
+SheetTitle sheetTitle(const Job& job, const Sheet& sheet) {
     const int first = sheet.regions.front().piece;
     const bool one_piece = std::all_of(sheet.regions.begin(), sheet.regions.end(),
                                        [&](const PlacedRegion& part) { return part.piece == first; });
     const Piece* piece = findPiece(job, first);
-    if (!one_piece || !piece) return job.name;
-    if (printed(*piece) == 1 || sheet.regions.size() > 1) return piece->name;
-    return fmt::format("{}, copy {} of {}", piece->name, sheet.regions.front().copy + 1, printed(*piece));
+    if (!one_piece || !piece) return {job.name, {}, 1};
+    if (printed(*piece) == 1 || sheet.regions.size() > 1) return {piece->name, {}, printed(*piece)};
+    return {piece->name, sheet.regions.front().copy + 1, printed(*piece)};
+}
+
+std::string sheetName(const Job& job, const Sheet& sheet) {
+    const SheetTitle title = sheetTitle(job, sheet);
+    return title.copy ? fmt::format("{}, copy {} of {}", title.name, *title.copy, title.of) : title.name;
 }
 
 cv::Mat regionInk(const Imposition& imposition, const PlacedRegion& part, const Progress& progress) {

@@ -19,8 +19,15 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t s
 /// The ink of one region, turned as it lies on its page.
 cv::Mat regionInk(const Imposition& imposition, const PlacedRegion& part, const Progress& progress = {});
 
-/// What a sheet's label calls it: the piece's name and, where each copy has sheets of its own, which copy;
-/// the job's name for a sheet that pieces share.
+/// What a sheet is called: the piece's name, the job's for a sheet that pieces share; and which copy it is,
+/// where each copy has sheets of its own.
+struct SheetTitle {
+    std::string name;
+    std::optional<int> copy;  ///< from 1
+    int of = 1;
+};
+SheetTitle sheetTitle(const Job& job, const Sheet& sheet);
+/// The same in words: "Comet, copy 1 of 2".
 std::string sheetName(const Job& job, const Sheet& sheet);
 
 }  // namespace tympan

@@ -34,6 +34,9 @@ EdgePanel::EdgePanel(JobStore& store) : ObjectPanel(store) {
     side_->setObjectName(QStringLiteral("edge-side"));
     side_->setAccessibleName(tr("Inside the edge or over it"));
     side_->addItems({tr("inside it"), tr("over it, to trim")});
+    QSizePolicy keeps = side_->sizePolicy();
+    keeps.setRetainSizeWhenHidden(true);  // the columns beside it stay where they are
+    side_->setSizePolicy(keeps);
     stop_words_ = new QLabel(tr("stops"));
     stop->addWidget(stop_words_);
     stop->addWidget(stop_);
@@ -61,6 +64,7 @@ EdgePanel::EdgePanel(JobStore& store) : ObjectPanel(store) {
     depth_ = new LengthEdit(QStringLiteral("rim-depth"), tr("How far in the rim reaches"));
     deep->addWidget(new QLabel(tr("reaches in")));
     deep->addWidget(depth_);
+    deep->addStretch(1);
     more->addLayout(deep);
     other_ = linkButton(QStringLiteral("rim-other"), tr("tear it another way"));
     more->addWidget(other_, 0, Qt::AlignLeft);

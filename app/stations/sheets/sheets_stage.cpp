@@ -22,6 +22,15 @@ double ppiFor(const Sheet& sheet, const QSizeF& px) {
     return mm_per_inch * std::min(px.width() / sheet.page.width, px.height() / sheet.page.height);
 }
 
+/// The name gives way where there is no room; which copy and which part it is stay.
+QString shelfLabel(const Job& job, const Sheet& sheet, const QFontMetrics& metrics, int width) {
+    const SheetTitle title = sheetTitle(job, sheet);
+    QString which = QStringLiteral(" ") + QString::fromStdString(sheet.label);
+    if (title.copy) which.prepend(QStringLiteral(" %1/%2").arg(*title.copy).arg(title.of));
+    const QString name = QString::fromStdString(title.name);
+    return metrics.elidedText(name, Qt::ElideRight, width - metrics.horizontalAdvance(which)) + which;
+}
+
 }  // namespace
 
 SheetsStage::SheetsStage(JobStore& store, RenderService& service, QWidget* parent)
@@ -158,9 +167,8 @@ void SheetsStage::paintEvent(QPaintEvent*) {
         painter.setPen(QPen(i == chosen_ ? t.chosen : t.quiet, i == chosen_ ? 3 : 1));
         painter.drawRect(page);
         painter.setPen(i == chosen_ ? t.chosen : t.text);
-        const QString label = QString::fromStdString(sheetName(store_.job(), sheet) + " " + sheet.label);
         painter.drawText(QRect(r.x() - 4, r.bottom() + 4, r.width() + 8, label_height), Qt::AlignCenter,
-                         painter.fontMetrics().elidedText(label, Qt::ElideMiddle, r.width() + 8));
+                         shelfLabel(store_.job(), sheet, painter.fontMetrics(), r.width() + 8));
     }
     painter.setPen(t.line);
     painter.drawLine(shelf_width + 4, 0, shelf_width + 4, height());
