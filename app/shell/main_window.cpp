@@ -10,7 +10,7 @@
 #include <QMimeData>
 #include <QStackedWidget>
 
-#include "app/drop/drop_card.h"
+#include "app/drop/new_pictures.h"
 #include "app/fold/fold_view.h"
 #include "app/fold/screen_scale.h"
 #include "app/line/ticket_line.h"
@@ -150,8 +150,7 @@ void MainWindow::build() {
     saved_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
     saved_->setContentsMargins(0, 0, 16, 0);
     menuBar()->setCornerWidget(saved_);
-    card_ = new DropCard(central);
-    card_->hide();
+    arriving_ = new NewPictures(store_, *central);
 }
 
 void MainWindow::connectActions() {
@@ -164,30 +163,17 @@ void MainWindow::connectActions() {
     connect(&service_, &RenderService::failed, this, [this](const QString&, const QString& sentence) {
         if (!sentence.isEmpty()) foot_->say(sentence, false);
     });
-    connect(&open_, &OpenPictures::ready, this, &MainWindow::ask);
-    connect(card_, &DropCard::printWanted, actions_.print, &QAction::trigger);
-    connect(card_, &DropCard::cancelled, this, &MainWindow::dismissCard);
-    connect(card_, &DropCard::answered, this, [this](const std::vector<NewPiece>& pieces) {
-        store_.edit(tr("hang up pictures"), [&](Job job) {
-            if (job.pieces.empty()) job.name = pieces.front().artwork->name;
-            for (const NewPiece& piece : pieces) {
-                job = withPiece(std::move(job), piece);
-                // One spare where a transfer fails often and costs no more than a part of a sheet.
-                const Piece& added = job.pieces.back();
-                if (added.method.spare && sheetsForOneCopy(job, added) == 1)
-                    job = withSpares(std::move(job), added.id, 1);
-            }
-            return job;
-        });
-        dismissCard();
-    });
+    connect(&open_, &OpenPictures::ready, arriving_, &NewPictures::ask);
+    connect(arriving_, &NewPictures::printWanted, actions_.print, &QAction::trigger);
+    // So that the keys of the stations work, and not in a text field.
+    connect(arriving_, &NewPictures::done, line_, qOverload<>(&QWidget::setFocus));
     connect(actions_.fresh, &QAction::triggered, this, [this] { afterSaving([this] { files_.begin(); }); });
     connect(dialogs_, &FileDialogs::filesChosen, this, &MainWindow::openFiles);
     connect(actions_.recent, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
     connect(&files_, &JobFiles::changed, this, &MainWindow::refresh);
     connect(object_tray_, &ObjectTray::said, foot_, &Foot::say);
     connect(object_tray_, &ObjectTray::anotherWanted, this, [this] {
-        another_here_ = true;
+        arriving_->nextOnSameObject();
         actions_.open->trigger();
     });
     const auto onPiece = [this](QAction* action, const QString& what, auto change) {
@@ -323,43 +309,6 @@ void MainWindow::goTo(int station) {
     stage_->setCurrentIndex(station == sheets ? 1 : station == print ? 2 : 0);
 }
 
-void MainWindow::ask(const std::vector<ArtworkPtr>& artworks) {
-    if (const Piece* piece = store_.piece(); piece && std::exchange(another_here_, false)) {
-        const Object& object = objectOf(store_.job(), *piece);
-        const SizeMm room = object.spot() ? piece->size : sizeOf(object);
-        store_.edit(tr("put another picture on it"), [&, id = piece->id](Job job) {
-            for (const ArtworkPtr& artwork : artworks)
-                job = withAnother(std::move(job), id, artwork,
-                                  fitted(*artwork, {room.width / 3, room.height / 3}));
-            return job;
-        });
-        return;
-    }
-    if (card_->isVisible()) {
-        waiting_.insert(waiting_.end(), artworks.begin(), artworks.end());
-        return;
-    }
-    card_->show();
-    card_->raise();
-    card_->ask(artworks, store_.job().unit, store_.job().sheets.paper);
-    placeCard();
-}
-
-void MainWindow::dismissCard() {
-    card_->hide();
-    line_->setFocus();  // so that the keys of the stations work, and not in a text field
-    if (waiting_.empty()) return;
-    const std::vector<ArtworkPtr> next = std::exchange(waiting_, {});
-    ask(next);
-}
-
-void MainWindow::placeCard() {
-    const QRect room = centralWidget()->rect();
-    card_->adjustSize();
-    card_->move(std::max(0, (room.width() - card_->width()) / 2),
-                std::max(0, (room.height() - card_->height()) / 2));
-}
-
 void MainWindow::setUnit(Unit unit) {
     prefer(unit);
     store_.edit(tr("change the unit"), [&](Job job) { return withUnit(std::move(job), unit); });
@@ -385,7 +334,7 @@ void MainWindow::resizeEvent(QResizeEvent*) {
     look_->setFixedWidth(narrow ? narrow_look_width : look_width);
     for (QWidget* part : trays_->findChildren<QWidget*>())
         if (part->property("spare").toBool()) part->setHidden(narrow);
-    placeCard();
+    arriving_->place();
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

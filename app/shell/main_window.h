@@ -14,7 +14,7 @@ class QStackedWidget;
 
 namespace tympan::app {
 
-class DropCard;
+class NewPictures;
 class FileDialogs;
 class FoldView;
 class Foot;
@@ -59,9 +59,6 @@ class MainWindow : public QMainWindow {
     void build();
     void connectActions();
     void refresh();
-    void ask(const std::vector<ArtworkPtr>& artworks);
-    void dismissCard();
-    void placeCard();
     void setUnit(Unit unit);
     void fillRecent();
     /// Asks what to do with work that is not saved; `then` happens unless the maker stays.
@@ -79,14 +76,12 @@ class MainWindow : public QMainWindow {
     FoldView* fold_;
     ObjectTray* object_tray_;
     PrintTray* print_tray_;
-    DropCard* card_;
+    NewPictures* arriving_;
     WorthALook* look_;
     Foot* foot_;
     FileDialogs* dialogs_;
     QLabel* saved_;
-    bool another_here_ = false;  ///< the next picture goes on the chosen piece's object
     bool leaving_ = false;
-    std::vector<ArtworkPtr> waiting_;  ///< pictures that came while the card was open
 };
 
 }  // namespace tympan::app

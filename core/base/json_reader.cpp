@@ -95,7 +95,7 @@ int lineAt(std::string_view text, std::size_t at) {
 /// How an element of a list is found again: "#7" by its id, else "3" by its place.
 std::string placeInList(const json& element, int index) {
     const auto id = element.find("id");
-    if (id != element.end() && id->is_number_integer()) return "#" + id->dump();
+    if (id != element.end() && id->is_number_integer()) return fmt::format("#{}", id->get<long long>());
     return std::to_string(index);
 }
 
