@@ -39,6 +39,16 @@ Contrast contrastOf(const std::string& text) {
     return {Contrast::Kind::strength, strength};
 }
 
+LineArt lineArtOf(const std::string& text) {
+    if (text.empty()) return {};
+    if (text == "auto") return {LineArt::Kind::automatic, 128};
+    int limit = -1;
+    const auto [end, failed] = std::from_chars(text.data(), text.data() + text.size(), limit);
+    if (failed != std::errc{} || end != text.data() + text.size() || limit < 0 || limit > 255)
+        failUsage("--line-art " + text + " is not known", "use auto or a whole number from 0 to 255");
+    return {LineArt::Kind::limit, limit};
+}
+
 }  // namespace
 
 void say(const std::string& sentence) { std::cerr << "tympan-cli: " << sentence << '\n'; }
@@ -128,17 +138,22 @@ void PrintOptions::addTo(CLI::App& command) {
         ->check(CLI::IsMember({"auto", "gray", "keep"}))
         ->capture_default_str();
     command.add_option("--contrast", contrast, "auto, none, or 0 to 100; for grey")->capture_default_str();
+    command.add_option("--line-art", line_art,
+                       "black and white alone: auto, or the grey (0 to 255) below which is black");
 }
 
 Job PrintOptions::applied(Job job) const {
     Tone tone;
     tone.contrast = contrastOf(contrast);
+    tone.line_art = lineArtOf(line_art);
     if (colour == "gray") tone.ink = Tone::InkChoice::grey;
     if (colour == "keep") tone.ink = Tone::InkChoice::colour;
     job.sheets.ppi = ppi;
     job = withTone(std::move(job), job.pieces.front().id, tone);
     if (inkOf(job.pieces.front()) == Ink::colour && contrast != "auto" && contrast != "none")
         say("colour is printed as it is; --contrast is for grey");
+    if (inkOf(job.pieces.front()) == Ink::colour && tone.line_art.kind != LineArt::Kind::off)
+        say("colour is printed as it is; --line-art is for grey");
     return job;
 }
 

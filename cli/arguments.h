@@ -29,7 +29,7 @@ struct PieceOptions {
 };
 
 struct PrintOptions {
-    std::string mirror = "auto", colour = "auto", contrast = "auto";
+    std::string mirror = "auto", colour = "auto", contrast = "auto", line_art = "";
     double ppi = 300;
 
     void addTo(CLI::App& command);

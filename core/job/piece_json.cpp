@@ -1,5 +1,8 @@
 #include "core/job/piece_json.h"
 
+#include <algorithm>
+#include <cmath>
+
 #include <fmt/format.h>
 
 #include "core/job/edits.h"
@@ -33,6 +36,17 @@ Placement readPlacement(JsonReader reader) {
     return placement;
 }
 
+Screen readScreen(JsonReader reader) {
+    Screen screen;
+    const std::vector<std::string> names(screenNames().begin(), screenNames().end());
+    const auto found = std::find(names.begin(), names.end(), reader.oneOf("kind", names));
+    screen.kind = static_cast<Screen::Kind>(found - names.begin());
+    screen.per_cm = reader.number("per_cm", least_screen_per_cm, most_screen_per_cm);
+    screen.angle_deg = reader.number("angle_deg", -360, 360);
+    reader.finish();
+    return screen;
+}
+
 Tone readTone(JsonReader reader) {
     Tone tone;
     const std::string ink = reader.oneOf("ink", {"as-method-says", "grey", "colour"});
@@ -45,6 +59,21 @@ Tone readTone(JsonReader reader) {
     } else {
         tone.contrast = {Contrast::Kind::strength, reader.integer("contrast", 0, 100)};
     }
+    if (reader.has("shades")) {
+        const std::vector<double> lift = reader.numbers("shades", -100, 100, tone.shades.lift.size());
+        if (lift.size() != tone.shades.lift.size()) reader.fail("shades", "must be eleven numbers");
+        std::transform(lift.begin(), lift.end(), tone.shades.lift.begin(),
+                       [](double each) { return static_cast<int>(std::lround(each)); });
+    }
+    tone.inverted = reader.flag("inverted", false);
+    tone.steps = reader.integer("steps", 0, most_steps, 0);
+    if (reader.isText("line_art")) {
+        reader.oneOf("line_art", {"auto"});
+        tone.line_art.kind = LineArt::Kind::automatic;
+    } else if (reader.has("line_art")) {
+        tone.line_art = {LineArt::Kind::limit, reader.integer("line_art", 0, 255)};
+    }
+    if (reader.has("screen")) tone.screen = readScreen(reader.object("screen"));
     reader.finish();
     return tone;
 }
@@ -91,6 +120,15 @@ json toJson(const Tone& tone) {
         value["contrast"] = tone.contrast.strength;
     else
         value["contrast"] = tone.contrast.kind == Contrast::Kind::none ? "none" : "auto";
+    if (!tone.shades.untouched()) value["shades"] = tone.shades.lift;
+    if (tone.inverted) value["inverted"] = true;
+    if (tone.steps > 0) value["steps"] = tone.steps;
+    if (tone.line_art.kind == LineArt::Kind::automatic) value["line_art"] = "auto";
+    if (tone.line_art.kind == LineArt::Kind::limit) value["line_art"] = tone.line_art.limit;
+    if (tone.screen.kind != Screen::Kind::none)
+        value["screen"] = {{"kind", name(tone.screen.kind)},
+                           {"per_cm", tone.screen.per_cm},
+                           {"angle_deg", tone.screen.angle_deg}};
     return value;
 }
 

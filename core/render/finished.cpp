@@ -75,6 +75,17 @@ cv::Mat keptGround(const Object& object, const FaceWindow& window, PixelCache& c
 
 }  // namespace
 
+Rgb8 whiteOf(const Job& job, const Piece& piece) {
+    if (!piece.method.light_ground) return paper_white;
+    const Object& object = objectOf(job, piece);
+    const Outline ink = inkOnObject(job, piece);
+    Rgb8 white = object.ground;
+    for (const Zone& zone : object.zones)
+        if (zone.kind == ZoneKind::painted && area(shared(ink, outlineOf(zone))) > area(ink) / 2)
+            white = zone.colour;
+    return white;
+}
+
 cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print, PixelCache& cache) {
     const SizePx size = print.size;
     if (!piece.method.light_ground)

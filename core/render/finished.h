@@ -17,6 +17,10 @@ cv::Mat onGround(const cv::Mat& ink, const Rgb8& ground);
 /// The same on a ground that differs from place to place, of the same size.
 cv::Mat onGround(const cv::Mat& ink, const cv::Mat& ground);
 
+/// What the whites of a piece are: the colour of the object, or of the painted patch that most of it lies on,
+/// or the paper's own white when the method keeps the paper.
+Rgb8 whiteOf(const Job& job, const Piece& piece);
+
 /// The ground under a piece's print, finished frame, at the print's own raster: the object's, or the paper's
 /// own white when the method keeps the paper. Kept in `cache`.
 cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print, PixelCache& cache);

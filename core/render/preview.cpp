@@ -20,7 +20,7 @@ cv::Mat previewInk(const Print& print, PixelCache& cache, const Progress& progre
         made.view = resampledRegion(print, whole, progress);
         return made;
     });
-    return inked(print, resampled.view, whole);
+    return inked(print, resampled.view, whole, Rims::smooth);
 }
 
 }  // namespace tympan

@@ -7,8 +7,9 @@
 
 namespace tympan {
 
-/// The whole print for the screen, as 8-bit ink in the finished frame. The resampled picture is kept in
-/// `cache`, so that a change of tone costs only the tone curve. Throws Error (stopped, input).
+/// The whole print for the screen, as 8-bit ink in the finished frame; the rims of lines and dots are smooth.
+/// The resampled picture is kept in `cache`, so that a change of tone costs only the tone curve. Throws Error
+/// (stopped, input).
 cv::Mat previewInk(const Print& print, PixelCache& cache, const Progress& progress = {});
 
 }  // namespace tympan

@@ -34,7 +34,7 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     print.size = print.grid.printPixels(print.asked);
     print.mirrored = mirroredBy(job, piece);
     print.ink = inkOf(piece);
-    print.contrast = piece.tone.contrast;
+    print.tone = piece.tone;
     if (1.0 * print.size.width * print.size.height > most_pixels)
         throw Error(
             Error::Kind::input, piece.name,

@@ -27,7 +27,7 @@ struct Print {
     SizePx size;  ///< W x H of the raster
     Mirrored mirrored = Mirrored::no;
     Ink ink = Ink::grey;
-    Contrast contrast;
+    Tone tone;     ///< all but its ink, which is resolved above
     SizeMm asked;  ///< of the raster: the picture's size, or that of the box round a bent one
     std::shared_ptr<const InkEdge> edge;    ///< none: the whole raster, sharp
     std::shared_ptr<const PrintBend> bend;  ///< none: upright

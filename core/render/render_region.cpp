@@ -5,6 +5,7 @@
 #include <opencv2/imgproc.hpp>
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
 #include "core/artwork/rasterise.h"
 #include "core/base/parallel.h"
@@ -82,6 +83,13 @@ cv::Mat uprightRegion(const Print& print, const RectPx& box, const Progress& pro
     return region;
 }
 
+/// What of a tone makes another curve.
+std::string toneKey(const Tone& tone) {
+    return fmt::format("{} {} {} {} {} {} {}", static_cast<int>(tone.contrast.kind), tone.contrast.strength,
+                       fmt::join(tone.shades.lift, ","), tone.inverted, tone.steps,
+                       static_cast<int>(tone.line_art.kind), tone.line_art.limit);
+}
+
 /// Takes ink away where the rim says so.
 void trim(const Print& print, cv::Mat& ink, const RectPx& box) {
     const cv::Mat stays = edgeCoverage(*print.edge, print.grid, box);
@@ -103,7 +111,7 @@ cv::Mat resampledRegion(const Print& print, const RectPx& box, const Progress& p
                       [&](const RectPx& upright) { return uprightRegion(print, upright, progress); });
 }
 
-cv::Mat inked(const Print& print, const cv::Mat& resampled, const RectPx& box) {
+cv::Mat inked(const Print& print, const cv::Mat& resampled, const RectPx& box, Rims rims) {
     const int channels = resampled.channels();
     const bool alpha = channels % 2 == 0;
     const int colours = channels - (alpha ? 1 : 0);
@@ -133,6 +141,7 @@ cv::Mat inked(const Print& print, const cv::Mat& resampled, const RectPx& box) {
         }
     });
     if (print.edge) trim(print, ink, box);
+    if (print.ink == Ink::grey) layScreen(ink, print.tone.screen, print.grid, box, rims);
     return ink;
 }
 
@@ -150,9 +159,9 @@ cv::Mat renderWhole(const Print& print, const Progress& progress) {
 ToneCurve toneCurveOf(const Print& print) {
     static std::mutex lock;
     static std::map<std::string, ToneCurve> curves;
-    const std::string key = fmt::format("{} {} {} {} {} {} {}", print.artwork->sha256, print.box.left,
-                                        print.box.top, print.box.right, print.box.bottom,
-                                        static_cast<int>(print.contrast.kind), print.contrast.strength);
+    const std::string key =
+        fmt::format("{} {} {} {} {} {}", print.artwork->sha256, print.box.left, print.box.top,
+                    print.box.right, print.box.bottom, toneKey(print.tone));
     const std::lock_guard hold(lock);
     ToneCurve& curve = curves[key];
     if (!curve) {
@@ -161,8 +170,7 @@ ToneCurve toneCurveOf(const Print& print) {
                   top = static_cast<int>(print.box.top * all.rows);
         const int right = std::max(left + 1, static_cast<int>(print.box.right * all.cols));
         const int bottom = std::max(top + 1, static_cast<int>(print.box.bottom * all.rows));
-        curve =
-            toneCurve(greyHistogram(all(cv::Rect(left, top, right - left, bottom - top))), print.contrast);
+        curve = toneCurve(greyHistogram(all(cv::Rect(left, top, right - left, bottom - top))), print.tone);
     }
     ToneCurve result = curve;
     if (curves.size() > 64) curves.clear();  // sliders make many; any of them is quickly made again

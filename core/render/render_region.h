@@ -4,13 +4,14 @@
 #include "core/base/progress.h"
 #include "core/render/print.h"
 #include "core/tone/curve.h"
+#include "core/tone/screen.h"
 
 namespace tympan {
 
 // The one renderer. Stages, in order, all in the finished frame: resampling (of the artwork's own rows, in
 // linear light when shrinking; bent for a tapered tin), tone (a point curve found once per piece), paper
-// (alpha laid over no ink), the rim of the ink, and last the turn over. Law: regions put together are the
-// whole, bit for bit.
+// (alpha laid over no ink), the rim of the ink, the screen, and last the turn over. Law: regions put together
+// are the whole, bit for bit.
 
 /// The ink of a box of the print, in the print frame: 8-bit grey (CV_8UC1) or RGB (CV_8UC3), 255 being bare
 /// paper. `box` lies inside the raster. Throws Error (stopped; input for a damaged vector picture).
@@ -23,8 +24,8 @@ cv::Mat renderWhole(const Print& print, const Progress& progress = {});
 /// changes. `resampled`: 16 bits, encoded, alpha (if any) premultiplied, finished frame; `box` in the
 /// finished frame.
 cv::Mat resampledRegion(const Print& print, const RectPx& box, const Progress& progress = {});
-/// Tone, paper and rim: 8-bit ink, still in the finished frame. `box` is what `resampled` shows.
-cv::Mat inked(const Print& print, const cv::Mat& resampled, const RectPx& box);
+/// Tone, paper, rim and screen: 8-bit ink, still in the finished frame. `box` is what `resampled` shows.
+cv::Mat inked(const Print& print, const cv::Mat& resampled, const RectPx& box, Rims rims = Rims::solid);
 
 /// The tone curve of a print; computed once per artwork, crop and contrast, and kept.
 ToneCurve toneCurveOf(const Print& print);

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/tone/shades.h"
+
 namespace tympan {
 
 namespace {
@@ -27,7 +29,25 @@ int automaticStrength(const GreyHistogram& histogram) {
     return static_cast<int>(std::lround(std::clamp(wanted, 15.0, 80.0)));
 }
 
-ToneCurve toneCurve(const GreyHistogram& histogram, const Contrast& contrast) {
+int partingGrey(const GreyHistogram& histogram) {
+    double all = 0, below = 0, below_sum = 0, best = -1;
+    for (std::size_t i = 0; i < histogram.size(); ++i) all += static_cast<double>(i) * histogram[i];
+    // Several greys part a picture equally well where it has none between: the middle one of them.
+    int first = 128, last = 128;
+    for (int i = 0; i < 255; ++i) {
+        const double share = histogram[static_cast<std::size_t>(i)];
+        below += share;
+        below_sum += i * share;
+        if (below <= 0 || below >= 1) continue;
+        const double apart = below_sum / below - (all - below_sum) / (1 - below);
+        const double between = below * (1 - below) * apart * apart;
+        if (between > best * (1 + 1e-9)) best = between, first = i;
+        if (between >= best * (1 - 1e-9)) last = i;
+    }
+    return (first + last) / 2 + 1;
+}
+
+ToneCurve contrastCurve(const GreyHistogram& histogram, const Contrast& contrast) {
     const bool automatic = contrast.kind == Contrast::Kind::automatic;
     double strength = 0;
     if (automatic) strength = automaticStrength(histogram) / 100.0;
@@ -40,6 +60,26 @@ ToneCurve toneCurve(const GreyHistogram& histogram, const Contrast& contrast) {
     for (std::size_t i = 0; i < curve->size(); ++i) {
         const double u = std::clamp((static_cast<double>(i) / 65535 - black) / (white - black), 0.0, 1.0);
         (*curve)[i] = static_cast<std::uint16_t>(std::lround(65535 * sShape(u, steepest * strength)));
+    }
+    return curve;
+}
+
+ToneCurve toneCurve(const GreyHistogram& histogram, const Tone& tone) {
+    const ToneCurve base = contrastCurve(histogram, tone.contrast);
+    const bool line_art = tone.line_art.kind != LineArt::Kind::off;
+    if (tone.shades.untouched() && !tone.inverted && tone.steps < 2 && !line_art) return base;
+    const ShadeCurve shaded(tone.shades);
+    const int limit =
+        tone.line_art.kind == LineArt::Kind::automatic ? partingGrey(histogram) : tone.line_art.limit;
+    const int steps = std::min(tone.steps, most_steps);
+    auto curve = std::make_shared<Table16>();
+    for (std::size_t i = 0; i < curve->size(); ++i) {
+        // Black and white alone are told by the picture's own grey: contrast would only move the limit.
+        double grey = line_art ? (static_cast<double>(i) < limit * 257.0 ? 0 : 1)
+                               : shaded(static_cast<double>((*base)[i]) / 65535);
+        if (!line_art && steps >= 2) grey = std::min(std::floor(grey * steps), steps - 1.0) / (steps - 1.0);
+        if (tone.inverted) grey = 1 - grey;
+        (*curve)[i] = static_cast<std::uint16_t>(std::lround(65535 * grey));
     }
     return curve;
 }

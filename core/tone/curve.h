@@ -7,7 +7,7 @@
 
 namespace tympan {
 
-/// A tone curve: the encoded grey to print for every encoded grey of the picture, at 16 bits. Never falls.
+/// A tone curve: the encoded grey to print for every encoded grey of the picture, at 16 bits.
 using ToneCurve = std::shared_ptr<const Table16>;
 
 /// Pulls black and white apart, then spreads the middle by a logistic S about the middle grey, whose slope
@@ -15,7 +15,15 @@ using ToneCurve = std::shared_ptr<const Table16>;
 /// end. The S is
 ///     f(u) = (g(a(u - 1/2)) - g(-a/2)) / (g(a/2) - g(-a/2)),   g the logistic function,
 /// with a = 6 x strength / 100 (at 100 its steepest slope is 1.66); levels come in fully from strength 50.
-ToneCurve toneCurve(const GreyHistogram& histogram, const Contrast& contrast);
+ToneCurve contrastCurve(const GreyHistogram& histogram, const Contrast& contrast);
+
+/// The whole of a piece's tone as one curve: contrast, then the shades, then inverted, then steps or black
+/// and white alone. It falls nowhere, or, inverted, rises nowhere.
+ToneCurve toneCurve(const GreyHistogram& histogram, const Tone& tone);
+
+/// The encoded grey (0 to 255) that parts the darks and the lights of a picture best, by the least spread
+/// within each (N. Otsu, IEEE Trans. SMC 9, 1979).
+int partingGrey(const GreyHistogram& histogram);
 
 /// The strength that `automatic` stands for: more for a flat picture, little for line art that is black and
 /// white already.

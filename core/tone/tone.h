@@ -1,5 +1,7 @@
 #pragma once
+#include <array>
 #include <compare>
+#include <string_view>
 
 namespace tympan {
 
@@ -15,13 +17,62 @@ struct Contrast {
     auto operator<=>(const Contrast&) const = default;
 };
 
+/// Eleven greys from black to white, a tenth apart, each printed lighter (up to 100: bare paper) or darker
+/// (down to -100: solid) than it would be.
+struct Shades {
+    std::array<int, 11> lift{};
+    bool untouched() const { return *this == Shades{}; }
+    auto operator<=>(const Shades&) const = default;
+};
+
+/// Black and white alone, for drawings: what is darker than the limit is solid, all else is bare.
+struct LineArt {
+    enum class Kind {
+        off,
+        automatic,  ///< the limit that parts the picture's darks and lights best
+        limit,
+    };
+    Kind kind = Kind::off;
+    int limit = 128;  ///< an encoded grey, 0 to 255
+    auto operator<=>(const LineArt&) const = default;
+};
+
+/// Greys as solid shapes that grow with the darkness: for media that hold solid ink or none.
+struct Screen {
+    enum class Kind {
+        none,
+        line,
+        round,
+        ellipse,  ///< round dots that join one way first, so that no shade jumps where they meet
+        cross,    ///< lines both ways at once
+        hatch,    ///< lines one way in the lights, the other way too in the darks
+        grain,    ///< no pattern: specks spread evenly (blue noise)
+    };
+    Kind kind = Kind::none;
+    double per_cm = 10;     ///< lines or dots to the centimetre; of a grain, specks
+    double angle_deg = 45;  ///< of the lines, clockwise from level as seen
+    auto operator<=>(const Screen&) const = default;
+};
+
+/// "none", "line", "round" …, in the order of the kinds.
+const std::array<std::string_view, 7>& screenNames();
+inline std::string_view name(Screen::Kind kind) { return screenNames().at(static_cast<std::size_t>(kind)); }
+
 /// The maker's wishes for a piece. `as_method_says` follows the method's advice, also when the method
-/// changes.
+/// changes. All but `ink` are for grey.
 struct Tone {
     enum class InkChoice { as_method_says, grey, colour };
     InkChoice ink = InkChoice::as_method_says;
-    Contrast contrast;
+    Contrast contrast{};
+    Shades shades{};
+    bool inverted = false;  ///< darks for lights, where the ground is dark and the ink is pale
+    int steps = 0;          ///< so many even greys, black and white among them; 0: all
+    LineArt line_art{};
+    Screen screen{};
     auto operator<=>(const Tone&) const = default;
 };
+
+inline constexpr double least_screen_per_cm = 2, most_screen_per_cm = 60;
+inline constexpr int most_steps = 16;
 
 }  // namespace tympan

@@ -72,6 +72,23 @@ TEST_F(Cli, aDrawingNeedsNoEnlarging) {
     EXPECT_THAT(cli({"inspect", file("d.svg"), "--width", "900"}).out, HasSubstr("sharp at any size"));
 }
 
+TEST_F(Cli, lineArtIsBlackAndWhiteAlone) {
+    double before = 256;
+    for (const char* limit : {"40", "auto", "250"}) {
+        ASSERT_EQ(cli({"prepare", picture(), "-o", file("line.png"), "--width", "4in", "--ppi", "100",
+                       "--line-art", limit})
+                      .status,
+                  0);
+        const cv::Mat ink = load(file("line.png"));
+        EXPECT_EQ(cv::countNonZero((ink != 0) & (ink != 255)), 0) << limit;
+        EXPECT_LE(cv::mean(ink)[0], before) << "a higher limit makes more black";
+        before = cv::mean(ink)[0];
+    }
+    const Ran coloured = cli({"prepare", picture(), "-o", file("c.png"), "--width", "4in", "--ppi", "100",
+                              "--colour", "keep", "--line-art", "auto"});
+    EXPECT_THAT(coloured.err, HasSubstr("--line-art is for grey"));
+}
+
 TEST_F(Cli, prepareWritesThePrintAsItWillBePrinted) {
     ASSERT_EQ(cli({"prepare", picture(), "-o", file("auto.png"), "--width", "4in", "--ppi", "100"}).status,
               0);
@@ -159,6 +176,8 @@ TEST_F(Cli, wrongUsageIsTwo) {
           {"prepare", picture(), "-o", "a.png", "--width", "50", "--method", "magic"},
           {"prepare", picture(), "-o", "a.png", "--width", "50", "--mirror", "maybe"},
           {"prepare", picture(), "-o", "a.png", "--width", "50", "--contrast", "101"},
+          {"prepare", picture(), "-o", "a.png", "--width", "50", "--line-art", "256"},
+          {"prepare", picture(), "-o", "a.png", "--width", "50", "--line-art", "bold"},
           {"prepare", picture(), "-o", "a.png", "--width", "50", "--ppi", "0"},
           {"sheets", picture(), "-o", "a.pdf", "--width", "50", "--paper", "napkin"},
           {"sheets", picture(), "-o", "a.pdf", "--width", "50", "--band", "3mm"},

@@ -1,7 +1,5 @@
 #include "app/stations/object/object_tray.h"
 
-#include <QScrollArea>
-#include <QScrollBar>
 #include <QStackedWidget>
 
 #include "app/fold/hand_placement.h"
@@ -11,6 +9,7 @@
 #include "app/stations/object/what_panel.h"
 #include "app/stations/object/zones_panel.h"
 #include "app/widgets/choice_row.h"
+#include "app/widgets/sideways.h"
 #include "app/widgets/tray_parts.h"
 
 namespace tympan::app {
@@ -18,23 +17,6 @@ namespace tympan::app {
 namespace {
 
 enum Part { what, zones, place, edge, method };
-
-/// A narrow window shows a part of a panel at a time; the wheel moves along it.
-class Sideways : public QScrollArea {
-  public:
-    Sideways() {
-        setFrameShape(QFrame::NoFrame);
-        setWidgetResizable(true);
-        setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    }
-
-  protected:
-    void wheelEvent(QWheelEvent* event) override {
-        QScrollBar* bar = horizontalScrollBar();
-        bar->setValue(bar->value() - event->angleDelta().y() - event->angleDelta().x());
-        event->accept();
-    }
-};
 
 }  // namespace
 
@@ -65,9 +47,8 @@ ObjectTray::ObjectTray(JobStore& store, HandPlacement& hand, QWidget* parent)
     panels_->addWidget(place_panel);
     panels_->addWidget(new EdgePanel(store));
     panels_->addWidget(method_panel);
-    auto* scroll = new Sideways;
+    auto* scroll = new Sideways(panels_);
     scroll->setObjectName(QStringLiteral("object-scroll"));
-    scroll->setWidget(panels_);
     outer->addWidget(scroll, 1);
     connect(what_panel, &WhatPanel::said, this, &ObjectTray::said);
     connect(method_panel, &MethodPanel::said, this, &ObjectTray::said);

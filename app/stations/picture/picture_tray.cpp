@@ -58,7 +58,7 @@ PictureTray::PictureTray(JobStore& store, QWidget* parent) : QWidget(parent), st
     notes_ = new QLineEdit;
     notes_->setObjectName(QStringLiteral("picture-notes"));
     notes_->setAccessibleName(tr("Notes"));
-    notes_->setPlaceholderText(tr("whatever you want to remember"));
+    notes_->setPlaceholderText(tr("to remember"));
     notes_->setFixedWidth(190);
     form->addRow(tr("Notes"), notes_);
     outer->addWidget(about_, 0, Qt::AlignTop);

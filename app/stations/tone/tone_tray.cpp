@@ -3,11 +3,16 @@
 #include <QSlider>
 
 #include "app/shell/job_store.h"
+#include "app/stations/tone/laying_panel.h"
 #include "app/widgets/choice_row.h"
+#include "app/widgets/colour_button.h"
+#include "app/widgets/shade_row.h"
+#include "app/widgets/sideways.h"
 #include "app/widgets/tray_parts.h"
 #include "core/job/edits.h"
-#include "core/render/print.h"
+#include "core/render/finished.h"
 #include "core/tone/curve.h"
+#include "core/tone/shades.h"
 
 namespace tympan::app {
 
@@ -17,72 +22,108 @@ const QString grey = QStringLiteral("grey"), colour = QStringLiteral("colour"),
               needs = QStringLiteral("automatic"), came = QStringLiteral("none"),
               hand = QStringLiteral("strength");
 
+/// What each of the eleven shades will look like on the object.
+QList<QColor> staying(const Job& job, const Piece& piece) {
+    const ShadeCurve shaded(piece.tone.shades);
+    cv::Mat ink(1, 11, CV_8UC1);
+    for (int i = 0; i < ink.cols; ++i) {
+        const double printed = shaded(i / 10.0);
+        ink.at<std::uint8_t>(i) =
+            static_cast<std::uint8_t>(std::lround(255 * (piece.tone.inverted ? 1 - printed : printed)));
+    }
+    const cv::Mat face = onGround(ink, whiteOf(job, piece));
+    QList<QColor> colours;
+    for (int i = 0; i < face.cols; ++i) {
+        const cv::Vec3b& c = face.at<cv::Vec3b>(i);
+        colours << QColor(c[0], c[1], c[2]);
+    }
+    return colours;
+}
+
 }  // namespace
 
 ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
     setObjectName(QStringLiteral("tone-tray"));
+    auto* all = new QWidget;
+    auto* across = new QHBoxLayout(all);
+    across->setContentsMargins(0, 0, 0, 0);
+    across->setSpacing(24);
+    across->addWidget(inkColumn());
+    greys_ = new QWidget;
+    auto* greys = new QHBoxLayout(greys_);
+    greys->setContentsMargins(0, 0, 0, 0);
+    greys->setSpacing(24);
+    greys->addWidget(contrastColumn());
+    greys->addWidget(shadesColumn());
+    laying_ = new LayingPanel;
+    greys->addWidget(laying_);
+    across->addWidget(greys_);
+    across->addStretch(1);
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
-    outer->setSpacing(32);
+    auto* scroll = new Sideways(all);
+    scroll->setObjectName(QStringLiteral("tone-scroll"));
+    outer->addWidget(scroll);
 
+    connect(laying_, &LayingPanel::changed, this, [this](const Tone& tone, const QString& run) {
+        setTone(tone, run.isEmpty() ? run : QStringLiteral("%1 %2").arg(run).arg(store_.piece()->id));
+    });
+    connect(&store_, &JobStore::changed, this, &ToneTray::refresh);
+    refresh();
+}
+
+QWidget* ToneTray::inkColumn() {
+    auto* part = new QWidget;
     auto* first = column();
-    auto* heading = new QHBoxLayout;
-    heading->setSpacing(10);
-    heading->addWidget(titleLabel(tr("Tone")));
-    of_ = quietLabel({});
-    of_->setWordWrap(false);
-    heading->addWidget(of_, 1, Qt::AlignBottom);
-    first->addLayout(heading);
+    part->setLayout(first);
+    first->addWidget(titleLabel(tr("Tone")));
     ink_ = new ChoiceRow(QStringLiteral("ink"), tr("Grey or colour"), Qt::Vertical);
     ink_->add(grey, tr("Grey"),
               tr("Lightness as the eye weighs it, black and white pulled apart, the greys between kept."));
     ink_->add(colour, tr("Colour"), tr("The colours as they are."));
-    ink_->setFixedWidth(120);
+    ink_->setFixedWidth(108);
     first->addWidget(ink_);
-    first->addStretch(1);
-    outer->addLayout(first);
-
-    greys_ = new QWidget;
-    auto* second = column();
-    greys_->setLayout(second);
-    second->addWidget(strongLabel(tr("Contrast")));
-    contrast_ = new ChoiceRow(QStringLiteral("contrast"), tr("Contrast"), Qt::Horizontal);
-    contrast_->add(needs, tr("as it needs"),
-                   tr("Looks at the picture: much for a flat one, little for line art."));
-    contrast_->add(came, tr("as it came"));
-    contrast_->add(hand, tr("by hand"));
-    second->addWidget(contrast_);
-    auto* slide = new QWidget;
-    auto* slide_layout = new QHBoxLayout(slide);
-    slide_layout->setContentsMargins(0, 4, 0, 0);
-    slide_layout->setSpacing(12);
-    strength_ = new QSlider(Qt::Horizontal);
-    strength_->setObjectName(QStringLiteral("contrast-slider"));
-    strength_->setAccessibleName(tr("Strength of the contrast, 0 to 100"));
-    strength_->setRange(0, 100);
-    strength_->setFixedWidth(240);
-    strength_text_ = new QLabel;
-    strength_text_->setMinimumWidth(72);
-    slide_layout->addWidget(strength_);
-    slide_layout->addWidget(strength_text_, 1);
-    second->addWidget(slide);
-    auto* why =
-        quietLabel(tr("Greys transfer best: pure black stays on the paper and pure white shows every flaw, "
-                      "so the middle greys are kept."));
-    why->setFixedWidth(320);
-    second->addWidget(why);
-    second->addStretch(1);
-    outer->addWidget(greys_);
-
     advice_ = quietLabel({});
-    outer->addWidget(spareColumn({strongLabel(tr("What the method likes")), advice_}), 100);
-    outer->addStretch(1);
-
+    advice_->setFixedWidth(108);
+    first->addWidget(advice_);
+    first->addStretch(1);
     connect(ink_, &ChoiceRow::picked, this, [this](const QString& id) {
         Tone tone = store_.piece()->tone;
         tone.ink = id == grey ? Tone::InkChoice::grey : Tone::InkChoice::colour;
         setTone(tone);
     });
+    return part;
+}
+
+QWidget* ToneTray::contrastColumn() {
+    auto* part = new QWidget;
+    auto* second = column();
+    part->setLayout(second);
+    second->addWidget(strongLabel(tr("Contrast")));
+    contrast_ = new ChoiceRow(QStringLiteral("contrast"), tr("Contrast"), Qt::Vertical);
+    contrast_->setFixedWidth(128);
+    contrast_->layout()->setSpacing(5);
+    contrast_->add(
+        needs, tr("as it needs"),
+        tr("Looks at the picture: much for a flat one, little for line art. Greys transfer best: "
+           "pure black stays on the paper and pure white shows every flaw, so the middle greys are "
+           "kept."));
+    contrast_->add(came, tr("as it came"));
+    contrast_->add(hand, tr("by hand"));
+    second->addWidget(contrast_);
+    auto* slide = new QHBoxLayout;
+    slide->setSpacing(8);
+    strength_ = new QSlider(Qt::Horizontal);
+    strength_->setObjectName(QStringLiteral("contrast-slider"));
+    strength_->setAccessibleName(tr("Strength of the contrast, 0 to 100"));
+    strength_->setRange(0, 100);
+    strength_->setFixedWidth(74);
+    strength_text_ = quietLabel({});
+    strength_text_->setWordWrap(false);
+    slide->addWidget(strength_);
+    slide->addWidget(strength_text_, 1);
+    second->addLayout(slide);
+    second->addStretch(1);
     connect(contrast_, &ChoiceRow::picked, this, [this](const QString& id) {
         Tone tone = store_.piece()->tone;
         tone.contrast.kind = id == needs  ? Contrast::Kind::automatic
@@ -96,8 +137,39 @@ ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(s
         tone.contrast = {Contrast::Kind::strength, value};
         setTone(tone, QStringLiteral("contrast %1").arg(store_.piece()->id));
     });
-    connect(&store_, &JobStore::changed, this, &ToneTray::refresh);
-    refresh();
+    return part;
+}
+
+QWidget* ToneTray::shadesColumn() {
+    auto* part = new QWidget;
+    auto* third = column();
+    part->setLayout(third);
+    auto* heading = new QHBoxLayout;
+    heading->setSpacing(12);
+    heading->addWidget(strongLabel(tr("Shades")));
+    auto* what = quietLabel(tr("up: lighter, down: darker"));
+    what->setWordWrap(false);
+    heading->addWidget(what);
+    heading->addStretch(1);
+    QPushButton* untouched = linkButton(QStringLiteral("shades-reset"), tr("as they were"));
+    untouched_ = untouched;
+    heading->addWidget(untouched);
+    third->addLayout(heading);
+    shades_ = new ShadeRow;
+    third->addWidget(shades_);
+    third->addStretch(1);
+    connect(shades_, &ShadeRow::slid, this, [this](const Shades& shades) {
+        Tone tone = store_.piece()->tone;
+        tone.shades = shades;
+        setTone(tone, QStringLiteral("shades %1").arg(store_.piece()->id));
+    });
+    connect(shades_, &ShadeRow::rested, &store_, &JobStore::endRun);
+    connect(untouched, &QPushButton::clicked, this, [this] {
+        Tone tone = store_.piece()->tone;
+        tone.shades = {};
+        setTone(tone);
+    });
+    return part;
 }
 
 void ToneTray::setTone(const Tone& tone, const QString& run) {
@@ -107,34 +179,36 @@ void ToneTray::setTone(const Tone& tone, const QString& run) {
             [&, id = piece->id](Job job) { return withTone(std::move(job), id, tone); }, run);
 }
 
-void ToneTray::refresh() {
-    const Piece* piece = store_.piece();
-    setEnabled(piece);
-    if (!piece) return;
+void ToneTray::showContrast(const Piece& piece) {
     const QSignalBlocker quiet(strength_);
-    of_->setText(tr("of %1").arg(QString::fromStdString(piece->name)));
-    const bool is_grey = inkOf(*piece) == Ink::grey;
-    ink_->choose(is_grey ? grey : colour);
-    greys_->setEnabled(is_grey);
-    const Contrast& contrast = piece->tone.contrast;
+    const Contrast& contrast = piece.tone.contrast;
     contrast_->choose(contrast.kind == Contrast::Kind::automatic ? needs
                       : contrast.kind == Contrast::Kind::none    ? came
                                                                  : hand);
     int strength = contrast.kind == Contrast::Kind::none ? 0 : contrast.strength;
     if (contrast.kind == Contrast::Kind::automatic)
-        strength = automaticStrength(greyHistogram(piece->artwork->reduced));
+        strength = automaticStrength(greyHistogram(piece.artwork->reduced));
     strength_->setValue(strength);
-    strength_text_->setText(strength < 5    ? tr("as it came")
+    strength_text_->setText(strength < 5    ? tr("none")
                             : strength < 35 ? tr("a little")
                             : strength < 65 ? tr("some")
                                             : tr("much"));
-    const QString likes = piece->method.advice == InkAdvice::grey
-                              ? tr("This way of transfer holds greys best.")
-                              : tr("This way of transfer keeps colours.");
-    const bool own = piece->tone.ink != Tone::InkChoice::as_method_says;
-    advice_->setText(
-        likes + QLatin1Char(' ') +
-        (own ? tr("You chose for yourself.") : tr("The choice at the left follows it until you choose.")));
+}
+
+void ToneTray::refresh() {
+    const Piece* piece = store_.piece();
+    setEnabled(piece);
+    if (!piece) return;
+    const bool is_grey = inkOf(*piece) == Ink::grey;
+    ink_->choose(is_grey ? grey : colour);
+    greys_->setEnabled(is_grey);
+    showContrast(*piece);
+    shades_->show(piece->tone.shades, staying(store_.job(), *piece));
+    untouched_->setVisible(!piece->tone.shades.untouched());
+    laying_->show(piece->tone, partingGrey(greyHistogram(piece->artwork->reduced)), store_.job().unit,
+                  {store_.job().sheets.ppi});
+    advice_->setText(piece->method.advice == InkAdvice::grey ? tr("This way of transfer holds greys best.")
+                                                             : tr("This way of transfer keeps colours."));
 }
 
 }  // namespace tympan::app

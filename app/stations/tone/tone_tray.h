@@ -1,7 +1,7 @@
 #pragma once
 #include <QWidget>
 
-#include "core/tone/tone.h"
+#include "core/job/job.h"
 
 class QLabel;
 class QSlider;
@@ -10,22 +10,30 @@ namespace tympan::app {
 
 class ChoiceRow;
 class JobStore;
+class LayingPanel;
+class ShadeRow;
 
-/// Tone: grey or colour, and how far the greys are spread.
+/// Tone: grey or colour, how far the greys are spread, each shade by itself, and how grey is laid down.
 class ToneTray : public QWidget {
     Q_OBJECT
   public:
     explicit ToneTray(JobStore& store, QWidget* parent = nullptr);
 
   private:
+    QWidget* inkColumn();
+    QWidget* contrastColumn();
+    QWidget* shadesColumn();
     void refresh();
+    void showContrast(const Piece& piece);
     void setTone(const Tone& tone, const QString& run = {});
 
     JobStore& store_;
     ChoiceRow *ink_, *contrast_;
     QSlider* strength_;
-    QLabel *strength_text_, *advice_, *of_;
-    QWidget* greys_;
+    QLabel *strength_text_, *advice_;
+    ShadeRow* shades_;
+    QWidget *greys_, *untouched_;
+    LayingPanel* laying_;
 };
 
 }  // namespace tympan::app

@@ -51,7 +51,13 @@ Job everything(const ScratchFolder& folder) {
     job.notes = "for the open night";
     job = withAnother(job, 2, artwork, {30, 20});
     job = withPlace(job, 3, {12.345678901234567, -7.1}, 33.3);
-    job = withTone(job, 3, {Tone::InkChoice::colour, {Contrast::Kind::strength, 77}});
+    Tone tone{Tone::InkChoice::colour, {Contrast::Kind::strength, 77}};
+    tone.shades.lift = {0, 5, -10, 0, 30, -100, 100, 1, 2, 3, 4};
+    tone.inverted = true;
+    tone.steps = 5;
+    tone.line_art = {LineArt::Kind::limit, 111};
+    tone.screen = {Screen::Kind::ellipse, 9.5, -30};
+    job = withTone(job, 3, tone);
     job = withEdge(job, 3, {Cut::silhouette, -1.5, Rim::torn, 2.5, 42, true});
     job = withCare(job, 3, {{"face", {0.1, 0.2, 0.3, 0.4}}});
     job = withAlreadyReversed(withSpares(job, 3, 2), 3, true);

@@ -101,6 +101,23 @@ TEST(Finished, aSheetCutToAHeartKeepsItsPaperOnlyInsideTheHeart) {
     EXPECT_EQ(face.at(-57, 57)[3], 0) << "beside the object there is nothing";
 }
 
+TEST(Finished, theWhitesAreThoseOfThePatchThatMostOfThePictureLiesOn) {
+    Job job = whiteOn({40, 60, 130}, "gel-rub-off");
+    const auto white = [&] { return whiteOf(job, job.pieces.front()); };
+    EXPECT_EQ(white(), (Rgb8{40, 60, 130}));
+    Object board = job.objects.front();
+    board.zones.push_back(
+        {ZoneKind::painted, "patch", shapeOf(ShapeKind::rectangle, {60, 30}), {0, 20}, {9, 8, 7}});
+    job = withObject(job, 2, board);
+    EXPECT_EQ(white(), (Rgb8{40, 60, 130})) << "a third of it lies on the patch";
+    board.zones[0].at = {0, 0};
+    board.zones[0].shape = shapeOf(ShapeKind::rectangle, {60, 40});
+    job = withObject(job, 2, board);
+    EXPECT_EQ(white(), (Rgb8{9, 8, 7}));
+    job = whiteOn({40, 60, 130}, "opaque-dark-cloth");
+    EXPECT_GT(white().red, 240);
+}
+
 TEST(Ground, everyMaterialHasAGrainOfItsOwnAboutItsColour) {
     std::map<std::string, cv::Mat> seen;  // by texture: two kinds of glass look alike
     for (const Material& material : shippedMaterials()) {

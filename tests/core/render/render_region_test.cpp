@@ -24,6 +24,16 @@ Print printOfPicture(const ArtworkPtr& artwork, const SizeMm& size, double ppi, 
 const Tone colour{Tone::InkChoice::colour, {}}, grey{Tone::InkChoice::grey, {}},
     plain{Tone::InkChoice::grey, {Contrast::Kind::none, 0}};
 
+/// Every stage of grey at work.
+Tone everyStage() {
+    Tone tone = grey;
+    tone.shades.lift[3] = 40;
+    tone.inverted = true;
+    tone.steps = 9;
+    tone.screen = {Screen::Kind::hatch, 8, 33};
+    return tone;
+}
+
 cv::Mat part(const cv::Mat& whole, const RectPx& box) {
     return whole(cv::Rect(box.x, box.y, box.width, box.height)).clone();
 }
@@ -40,7 +50,7 @@ std::vector<ArtworkPtr> sources() {
 
 TEST(RenderRegion, sheetsStitchedAreTheWholeBitForBit) {
     for (const ArtworkPtr& artwork : sources())
-        for (const Tone& tone : {grey, colour})
+        for (const Tone& tone : {grey, colour, everyStage()})
             for (double ppi : {40.0, 120.0}) {
                 const Print print = printOfPicture(artwork, {40, 28}, ppi, tone);
                 const cv::Mat whole = renderWhole(print);
@@ -54,7 +64,7 @@ TEST(RenderRegion, sheetsStitchedAreTheWholeBitForBit) {
 
 TEST(RenderRegion, theMirroredPrintIsTheExactFlip) {
     for (const ArtworkPtr& artwork : sources())
-        for (const Tone& tone : {grey, colour}) {
+        for (const Tone& tone : {grey, colour, everyStage()}) {
             Print print = printOfPicture(artwork, {40, 28}, 100, tone);
             print.mirrored = Mirrored::no;
             const cv::Mat reads = renderWhole(print);
@@ -137,7 +147,7 @@ TEST(PreviewInk, isTheRenderersOwnPicture) {
     Print print = printOfPicture(artworkOf(noise({83, 59}, CV_8UC3)), {40, 28}, 60, grey);
     print.mirrored = Mirrored::no;
     EXPECT_TRUE(same(previewInk(print, cache), renderWhole(print)));
-    print.contrast = {Contrast::Kind::strength, 90};
+    print.tone.contrast = {Contrast::Kind::strength, 90};
     EXPECT_TRUE(same(previewInk(print, cache), renderWhole(print)))
         << "also when the resampled picture was kept";
 }

@@ -30,14 +30,14 @@ TEST(ToneCurve, noneAndStrengthZeroLeaveTheLuminance) {
     const GreyHistogram histogram = greyHistogram(ramp(60, 190));
     for (const Contrast& contrast : {none, strength(0)})
         for (double grey : {0.0, 0.2, 0.5, 0.9, 1.0})
-            EXPECT_NEAR(at(toneCurve(histogram, contrast), grey), grey, 1e-4);
+            EXPECT_NEAR(at(contrastCurve(histogram, contrast), grey), grey, 1e-4);
 }
 
 RC_GTEST_PROP(ToneCurve, neverFallsAndKeepsItsEnds, ()) {
     const int a = *rc::gen::inRange(0, 256), b = *rc::gen::inRange(0, 256);
     const GreyHistogram histogram = greyHistogram(ramp(std::min(a, b), std::max(a, b)));
     for (const Contrast& contrast : {automatic, strength(*rc::gen::inRange(0, 101))}) {
-        const ToneCurve curve = toneCurve(histogram, contrast);
+        const ToneCurve curve = contrastCurve(histogram, contrast);
         RC_ASSERT(curve->front() == 0 && curve->back() == 65535);
         RC_ASSERT(std::is_sorted(curve->begin(), curve->end()));
     }
@@ -45,7 +45,7 @@ RC_GTEST_PROP(ToneCurve, neverFallsAndKeepsItsEnds, ()) {
 
 TEST(ToneCurve, automaticPullsAFlatPictureApartAndKeepsItsMiddle) {
     const GreyHistogram histogram = greyHistogram(ramp(90, 170));
-    const ToneCurve curve = toneCurve(histogram, automatic);
+    const ToneCurve curve = contrastCurve(histogram, automatic);
     EXPECT_LT(at(curve, 91 / 255.0), 0.05);
     EXPECT_GT(at(curve, 169 / 255.0), 0.95);
     EXPECT_NEAR(at(curve, 130 / 255.0), 0.5, 0.05) << "the middle stays in the middle";
@@ -55,7 +55,7 @@ TEST(ToneCurve, moreStrengthMeansMoreContrastButNoMidGreyIsDrivenOut) {
     const GreyHistogram histogram = greyHistogram(ramp(0, 255));
     double before = 0;
     for (int n : {0, 25, 50, 75, 100}) {
-        const ToneCurve curve = toneCurve(histogram, strength(n));
+        const ToneCurve curve = contrastCurve(histogram, strength(n));
         const double spread = at(curve, 0.65) - at(curve, 0.35);
         EXPECT_GT(spread, before);
         before = spread;
@@ -70,7 +70,7 @@ TEST(ToneCurve, barePaperPrintsAsNothing) {
         for (int x = 0; x < scan.cols; ++x)
             scan.at<uchar>(y, x) = static_cast<uchar>(222 + (7 * x + 3 * y) % 9);
     scan(cv::Rect(40, 10, 60, 20)).setTo(40);  // with ink on it
-    const ToneCurve curve = toneCurve(greyHistogram(scan), automatic);
+    const ToneCurve curve = contrastCurve(greyHistogram(scan), automatic);
     EXPECT_EQ((*curve)[230 * 257], 65535);
     EXPECT_LT((*curve)[40 * 257], 2000);
 }
@@ -83,7 +83,7 @@ TEST(ToneCurve, theDarkerCornersOfAnUnevenScanAreStillPaper) {
             scan.at<uchar>(y, x) = static_cast<uchar>(228 - 4 * (u * u + v * v) + (7 * x + 3 * y) % 7 - 3);
         }
     scan(cv::Rect(60, 60, 40, 40)).setTo(50);
-    const ToneCurve curve = toneCurve(greyHistogram(scan), automatic);
+    const ToneCurve curve = contrastCurve(greyHistogram(scan), automatic);
     EXPECT_EQ((*curve)[221 * 257], 65535) << "a corner";
     EXPECT_LT((*curve)[195 * 257], 65535) << "a pale wash of ink is kept";
 }
@@ -91,10 +91,10 @@ TEST(ToneCurve, theDarkerCornersOfAnUnevenScanAreStillPaper) {
 TEST(ToneCurve, aFlatDarkAreaIsNotMadeSolidBlack) {
     cv::Mat picture = ramp(66, 250);
     picture.rowRange(0, 10).setTo(66);  // a shadow without detail
-    const ToneCurve curve = toneCurve(greyHistogram(picture), automatic);
+    const ToneCurve curve = contrastCurve(greyHistogram(picture), automatic);
     EXPECT_GT(at(curve, 66 / 255.0), 0.02);
     EXPECT_LT(at(curve, 66 / 255.0), 0.12) << "but stays dark";
-    EXPECT_LT(at(toneCurve(greyHistogram(ramp(66, 250)), automatic), 66 / 255.0), 0.01)
+    EXPECT_LT(at(contrastCurve(greyHistogram(ramp(66, 250)), automatic), 66 / 255.0), 0.01)
         << "a scale ends in black";
 }
 

@@ -1,0 +1,140 @@
+// The Tone station: each shade by itself, and how grey is laid down.
+#include <QCheckBox>
+#include <QDoubleSpinBox>
+#include <QLabel>
+#include <QScrollArea>
+#include <QScrollBar>
+#include <QSlider>
+#include <set>
+
+#include <gmock/gmock.h>
+
+#include "app/widgets/shade_row.h"
+#include "core/render/render_region.h"
+#include "core/tone/curve.h"
+#include "tests/app/driver.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+using testing::HasSubstr;
+
+namespace {
+
+class ToneStation : public WindowTest {
+  protected:
+    void SetUp() override {
+        WindowTest::SetUp();
+        hang(noise({300, 200}, CV_8UC3));
+        window.goTo(app::MainWindow::tone);
+    }
+    const Tone& tone() { return piece().tone; }
+    cv::Mat printed() { return renderWhole(printOf(job(), piece(), 150)); }
+    /// How many different greys are printed.
+    long greys() {
+        const cv::Mat ink = printed();
+        std::set<std::uint8_t> all(ink.begin<std::uint8_t>(), ink.end<std::uint8_t>());
+        return static_cast<long>(all.size());
+    }
+    void laid(const char* words) { choose("laid", QLatin1String(words)); }
+    std::string about() { return find<QLabel>("about-laid")->text().toStdString(); }
+    void tick(const char* name) {
+        QTest::mouseClick(find(name), Qt::LeftButton, {}, QPoint(8, find(name)->height() / 2));
+    }
+};
+
+}  // namespace
+
+TEST_F(ToneStation, aShadeIsSlidByMouseAndKeysAndPutBack) {
+    auto* shades = find<app::ShadeRow>("shades");
+    const QPoint from = shades->chip(3).center();
+    QTest::mousePress(shades, Qt::LeftButton, {}, from);
+    for (int y : {from.y() - 10, from.y() - 20}) {
+        QMouseEvent move(QEvent::MouseMove, QPointF(from.x(), y), shades->mapToGlobal(QPointF(from.x(), y)),
+                         Qt::NoButton, Qt::LeftButton, {});
+        QApplication::sendEvent(shades, &move);
+    }
+    QTest::mouseRelease(shades, Qt::LeftButton, {}, from - QPoint(0, 20));
+    const int lifted = tone().shades.lift[3];
+    EXPECT_GT(lifted, 30) << "up is lighter";
+    EXPECT_EQ(tone().shades.lift[4], 0);
+    shades->setFocus();
+    QTest::keyClick(shades, Qt::Key_Down);
+    EXPECT_EQ(tone().shades.lift[3], lifted - 5);
+    QTest::keyClick(shades, Qt::Key_Right);
+    QTest::keyClick(shades, Qt::Key_Down);
+    EXPECT_EQ(tone().shades.lift[4], -5);
+    ASSERT_TRUE(settled());
+    key(Qt::Key_Z, Qt::ControlModifier);
+    key(Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_TRUE(tone().shades.untouched()) << "a drag is one step, and the keys after it another";
+    QTest::keyClick(shades, Qt::Key_Up);
+    click("shades-reset");
+    EXPECT_TRUE(tone().shades.untouched());
+    EXPECT_FALSE(find("shades-reset")->isVisible());
+}
+
+TEST_F(ToneStation, blackAndWhiteAloneFindsItsLimitAndTakesAnother) {
+    laid("black and white alone");
+    EXPECT_EQ(tone().line_art.kind, LineArt::Kind::automatic);
+    EXPECT_EQ(greys(), 2);
+    EXPECT_EQ(find<QSlider>("line-art-limit")->value(), partingGrey(greyHistogram(piece().artwork->reduced)));
+    const double before = cv::mean(printed())[0];
+    find<QSlider>("line-art-limit")->setValue(240);
+    EXPECT_EQ(tone().line_art, (LineArt{LineArt::Kind::limit, 240}));
+    EXPECT_FALSE(find<QCheckBox>("line-art-auto")->isChecked());
+    EXPECT_LT(cv::mean(printed())[0], before) << "paler greys become black too";
+    tick("line-art-auto");
+    EXPECT_EQ(tone().line_art.kind, LineArt::Kind::automatic);
+    laid("smooth");
+    EXPECT_EQ(tone(), Tone{});
+    EXPECT_GT(greys(), 100);
+}
+
+TEST_F(ToneStation, stepsAndDarksForLights) {
+    laid("in even steps");
+    find<QSpinBox>("steps")->setValue(5);
+    EXPECT_EQ(tone().steps, 5);
+    EXPECT_EQ(greys(), 5);
+    const cv::Mat upright = printed();
+    tick("inverted");
+    EXPECT_TRUE(tone().inverted);
+    cv::Mat sum;
+    cv::add(upright, printed(), sum, cv::noArray(), CV_16U);
+    EXPECT_EQ(cv::countNonZero((sum < 255) | (sum > 256)), 0) << "but for the rounding of the middle one";
+}
+
+TEST_F(ToneStation, linesAreToldInTheMakersUnitAndSayHowWideTheyAre) {
+    laid("lines");
+    EXPECT_EQ(tone().screen.kind, Screen::Kind::line);
+    EXPECT_EQ(greys(), 2);
+    EXPECT_THAT(about(), HasSubstr("11.8 dots"));
+    key(Qt::Key_1);
+    window.store().edit(QStringLiteral("unit"), [](Job job) { return withUnit(std::move(job), Unit::in); });
+    auto* ruling = find<QDoubleSpinBox>("screen-ruling");
+    EXPECT_NEAR(ruling->value(), 25.4, 0.05);
+    EXPECT_THAT(ruling->suffix().toStdString(), HasSubstr("inch"));
+    ruling->setValue(50.8);
+    EXPECT_NEAR(tone().screen.per_cm, 20, 1e-9);
+    find<QSpinBox>("screen-angle")->setValue(-15);
+    EXPECT_EQ(tone().screen.angle_deg, -15);
+    laid("fine grain");
+    EXPECT_EQ(tone().screen.kind, Screen::Kind::grain);
+    EXPECT_GT(tone().screen.per_cm, 30) << "specks are fine";
+    EXPECT_TRUE(find("screen-angle")->isHidden()) << "a grain has no direction";
+    find<QDoubleSpinBox>("screen-ruling")->setValue(152);
+    EXPECT_THAT(about(), HasSubstr("dots of the print"));
+    laid("round dots");
+    EXPECT_LT(tone().screen.per_cm, 20);
+    ASSERT_TRUE(settled());
+}
+
+TEST_F(ToneStation, everythingFitsAndColourNeedsNoneOfIt) {
+    window.resize(1280, 800);
+    for (const char* each : {"smooth", "black and white alone", "in even steps", "hatching", "fine grain"}) {
+        laid(each);
+        EXPECT_EQ(find<QScrollArea>("tone-scroll")->horizontalScrollBar()->maximum(), 0) << each;
+    }
+    click("ink-colour");
+    EXPECT_FALSE(find("laid")->isEnabled());
+    EXPECT_FALSE(find("shades")->isEnabled());
+}
