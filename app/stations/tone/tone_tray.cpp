@@ -153,6 +153,9 @@ QWidget* ToneTray::shadesColumn() {
     heading->addStretch(1);
     QPushButton* untouched = linkButton(QStringLiteral("shades-reset"), tr("as they were"));
     untouched_ = untouched;
+    QSizePolicy keeps = untouched->sizePolicy();
+    keeps.setRetainSizeWhenHidden(true);  // nothing moves when it comes
+    untouched->setSizePolicy(keeps);
     heading->addWidget(untouched);
     third->addLayout(heading);
     shades_ = new ShadeRow;
