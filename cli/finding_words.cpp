@@ -19,6 +19,8 @@ std::string sentence(const Finding& finding) {
         case Finding::Id::crosses_keep_out:
             return fmt::format("the picture runs over \"{}\"; move it, or cut it to the object",
                                finding.name);
+        case Finding::Id::unsuited_material:
+            return finding.name;
         case Finding::Id::dark_ground:
             return "the ink is see-through and hardly shows on this dark colour; paint it pale first";
         case Finding::Id::edge_in_care_zone:

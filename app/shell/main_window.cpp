@@ -53,6 +53,7 @@ MainWindow::Station stationOf(Finding::Id finding) {
         case Finding::Id::misses_object:
         case Finding::Id::crosses_keep_out:
         case Finding::Id::dark_ground:
+        case Finding::Id::unsuited_material:
         case Finding::Id::newer_method:
         case Finding::Id::edge_in_care_zone:
             return MainWindow::object;

@@ -40,6 +40,8 @@ QString sentence(const Finding& finding, Unit unit) {
             return tr("The picture does not lie on the object at all.");
         case Finding::Id::crosses_keep_out:
             return tr("The picture runs over \u201c%1\u201d.").arg(QString::fromStdString(finding.name));
+        case Finding::Id::unsuited_material:
+            return text(finding.name);
         case Finding::Id::dark_ground:
             return tr(
                 "The ink is see-through and hardly shows on this dark colour. Paint it pale first, or choose "

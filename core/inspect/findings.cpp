@@ -122,7 +122,11 @@ std::optional<Finding> onDarkGround(const Object& object, const Piece& piece, co
 void lookAtObject(const Job& job, const Piece& piece, std::vector<Finding>& found) {
     const Object& object = objectOf(job, piece);
     const Outline ink = inkOnObject(job, piece);
-    if (auto dark = onDarkGround(object, piece, ink)) found.push_back(*dark);
+    // A reason that names the material says more than the colour does.
+    if (const std::string why = misfitOfMaterial(piece.method, object.material.id); !why.empty())
+        found.push_back({Finding::Id::unsuited_material, Severity::warning, piece.id, 0, 0, {}, why});
+    else if (auto dark = onDarkGround(object, piece, ink))
+        found.push_back(*dark);
     if (object.spot()) return;
     const Outline visible = visibleOf(object);
     if (shared(ink, visible).empty()) {
@@ -146,6 +150,8 @@ std::string_view name(Finding::Id id) {
             return "misses-object";
         case Finding::Id::crosses_keep_out:
             return "crosses-keep-out";
+        case Finding::Id::unsuited_material:
+            return "unsuited-material";
         case Finding::Id::dark_ground:
             return "dark-ground";
         case Finding::Id::edge_in_care_zone:

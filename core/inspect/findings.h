@@ -17,6 +17,7 @@ struct Finding {
         larger_than_object,  ///< mm: how far over the edge, uncut; remedy: fit it inside
         misses_object,       ///< no ink lies on the object
         crosses_keep_out,    ///< number: mm² of ink on holes and keep-outs; name: which
+        unsuited_material,   ///< the method does not go with what the object is made of; name: why
         dark_ground,         ///< the ink is see-through and most of what is under it is dark
         edge_in_care_zone,   ///< the rim of the ink runs through a care zone; name: which
         seam_in_care_zone,   ///< a join between sheets does

@@ -101,6 +101,22 @@ TEST(Findings, careZonesKeepEdgesAndSeamsAway) {
     EXPECT_TRUE(find(findings(job), Finding::Id::edge_in_care_zone));
 }
 
+TEST(Findings, aWayThatDoesNotGoWithTheMaterialSaysWhy) {
+    Job job = jobOf(fine(), {60, 40}, "gel-rub-off");
+    Object skin = job.objects.front();
+    skin.material = findMaterial(shippedMaterials(), "skin");
+    const auto all = findings(withObject(job, job.pieces.front().id, skin));
+    const Finding* unsuited = find(all, Finding::Id::unsuited_material);
+    ASSERT_TRUE(unsuited);
+    EXPECT_EQ(unsuited->name, "Gel medium is not made for skin.");
+    // On dark cloth one sentence is enough: it names the cloth.
+    skin.material = findMaterial(shippedMaterials(), "cotton-dark");
+    skin.ground = skin.material.ground;
+    const auto on_cloth = findings(withObject(job, job.pieces.front().id, skin));
+    EXPECT_TRUE(find(on_cloth, Finding::Id::unsuited_material));
+    EXPECT_FALSE(find(on_cloth, Finding::Id::dark_ground));
+}
+
 TEST(Findings, aMethodThatIsDescribedAnewIsOffered) {
     Job job = jobOf(fine(), {90, 60});
     EXPECT_FALSE(find(findings(job), Finding::Id::newer_method));
