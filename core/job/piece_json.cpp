@@ -74,6 +74,7 @@ Tone readTone(JsonReader reader) {
         tone.line_art = {LineArt::Kind::limit, reader.integer("line_art", 0, 255)};
     }
     if (reader.has("screen")) tone.screen = readScreen(reader.object("screen"));
+    tone.vividness = {reader.integer("vivid_pale", -100, 100, 0), reader.integer("vivid_all", -100, 100, 0)};
     reader.finish();
     return tone;
 }
@@ -129,6 +130,8 @@ json toJson(const Tone& tone) {
         value["screen"] = {{"kind", name(tone.screen.kind)},
                            {"per_cm", tone.screen.per_cm},
                            {"angle_deg", tone.screen.angle_deg}};
+    if (tone.vividness.pale != 0) value["vivid_pale"] = tone.vividness.pale;
+    if (tone.vividness.all != 0) value["vivid_all"] = tone.vividness.all;
     return value;
 }
 

@@ -13,6 +13,7 @@
 #include "core/render/bend.h"
 #include "core/render/pixel_cache.h"
 #include "core/render/source_rows.h"
+#include "core/tone/vivid.h"
 
 namespace tympan {
 
@@ -111,37 +112,63 @@ cv::Mat resampledRegion(const Print& print, const RectPx& box, const Progress& p
                       [&](const RectPx& upright) { return uprightRegion(print, upright, progress); });
 }
 
-cv::Mat inked(const Print& print, const cv::Mat& resampled, const RectPx& box, Rims rims) {
-    const int channels = resampled.channels();
-    const bool alpha = channels % 2 == 0;
-    const int colours = channels - (alpha ? 1 : 0);
-    const ToneCurve curve = print.ink == Ink::grey ? toneCurveOf(print) : nullptr;
-    const cv::Mat source = resampled;
-    cv::Mat ink(resampled.rows, resampled.cols, colours == 3 ? CV_8UC3 : CV_8UC1);
-    std::array<std::uint8_t, 65536> grey_byte;
-    if (curve)
-        for (std::size_t i = 0; i < grey_byte.size(); ++i) grey_byte[i] = toByte((*curve)[i]);
-    inTwoParts(ink.rows, [&](int first, int last) {
-        for (int y = first; y < last; ++y) {
-            const auto* p = source.ptr<std::uint16_t>(y);
-            auto* out = ink.ptr<std::uint8_t>(y);
-            if (curve && !alpha) {
-                for (int x = 0; x < ink.cols; ++x) out[x] = grey_byte[p[x]];
+namespace {
+
+/// A premultiplied value divided by its alpha; and multiplied again, over bare paper.
+std::uint32_t divided(std::uint32_t value, std::uint32_t a) {
+    return a == full ? value : a > 0 ? std::min(full, (value * full + a / 2) / a) : 0;
+}
+std::uint8_t onPaper(std::uint32_t value, std::uint32_t a) {
+    return toByte(std::min(full, value * a / full + (full - a)));
+}
+
+void greyRows(const cv::Mat& source, const Table16& curve, cv::Mat& ink, int first, int last) {
+    const bool alpha = source.channels() == 2;
+    for (int y = first; y < last; ++y) {
+        const auto* p = source.ptr<std::uint16_t>(y);
+        auto* out = ink.ptr<std::uint8_t>(y);
+        for (int x = 0; x < ink.cols; ++x, p += source.channels()) {
+            const std::uint32_t a = alpha ? p[1] : full;
+            out[x] = onPaper(curve[divided(p[0], a)], a);
+        }
+    }
+}
+
+void colourRows(const cv::Mat& source, const Vividness& vividness, cv::Mat& ink, int first, int last) {
+    const bool alpha = source.channels() % 2 == 0, vivid = !vividness.untouched();
+    const int colours = ink.channels();
+    for (int y = first; y < last; ++y) {
+        const auto* p = source.ptr<std::uint16_t>(y);
+        auto* out = ink.ptr<std::uint8_t>(y);
+        for (int x = 0; x < ink.cols; ++x, p += source.channels(), out += colours) {
+            const std::uint32_t a = alpha ? p[colours] : full;
+            if (!vivid || colours < 3) {
+                for (int c = 0; c < colours; ++c) out[c] = toByte(std::min(full, p[c] + (full - a)));
                 continue;
             }
-            for (int x = 0; x < ink.cols; ++x, p += channels, out += colours) {
-                const std::uint32_t a = alpha ? p[colours] : full;
-                for (int c = 0; c < colours; ++c) {
-                    std::uint32_t value = p[c];
-                    if (curve && a > 0)
-                        value = (*curve)[std::min(full, (value * full + a / 2) / a)] * a / full;
-                    out[c] = toByte(std::min(full, value + (full - a)));
-                }
-            }
+            std::uint16_t rgb[3];
+            for (int c = 0; c < 3; ++c) rgb[c] = static_cast<std::uint16_t>(divided(p[c], a));
+            makeVivid(rgb, vividness);
+            for (int c = 0; c < 3; ++c) out[c] = onPaper(rgb[c], a);
         }
+    }
+}
+
+}  // namespace
+
+cv::Mat inked(const Print& print, const cv::Mat& resampled, const RectPx& box, Rims rims) {
+    const bool grey = print.ink == Ink::grey;
+    const ToneCurve curve = grey ? toneCurveOf(print) : nullptr;
+    const cv::Mat source = resampled;
+    cv::Mat ink(resampled.rows, resampled.cols, resampled.channels() >= 3 ? CV_8UC3 : CV_8UC1);
+    inTwoParts(ink.rows, [&](int first, int last) {
+        if (grey)
+            greyRows(source, *curve, ink, first, last);
+        else
+            colourRows(source, print.tone.vividness, ink, first, last);
     });
     if (print.edge) trim(print, ink, box);
-    if (print.ink == Ink::grey) layScreen(ink, print.tone.screen, print.grid, box, rims);
+    if (grey) layScreen(ink, print.tone.screen, print.grid, box, rims);
     return ink;
 }
 

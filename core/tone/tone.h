@@ -54,12 +54,20 @@ struct Screen {
     auto operator<=>(const Screen&) const = default;
 };
 
+/// How vivid colours are, both -100 to 100.
+struct Vividness {
+    int pale = 0;  ///< of colours that are pale: vivid ones are left (the trade says vibrance)
+    int all = 0;   ///< of all colours alike (saturation)
+    bool untouched() const { return *this == Vividness{}; }
+    auto operator<=>(const Vividness&) const = default;
+};
+
 /// "none", "line", "round" …, in the order of the kinds.
 const std::array<std::string_view, 7>& screenNames();
 inline std::string_view name(Screen::Kind kind) { return screenNames().at(static_cast<std::size_t>(kind)); }
 
 /// The maker's wishes for a piece. `as_method_says` follows the method's advice, also when the method
-/// changes. All but `ink` are for grey.
+/// changes. `vividness` is for colour, all the rest for grey.
 struct Tone {
     enum class InkChoice { as_method_says, grey, colour };
     InkChoice ink = InkChoice::as_method_says;
@@ -69,6 +77,7 @@ struct Tone {
     int steps = 0;          ///< so many even greys, black and white among them; 0: all
     LineArt line_art{};
     Screen screen{};
+    Vividness vividness{};
     auto operator<=>(const Tone&) const = default;
 };
 

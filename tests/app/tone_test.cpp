@@ -138,3 +138,21 @@ TEST_F(ToneStation, everythingFitsAndColourNeedsNoneOfIt) {
     EXPECT_FALSE(find("laid")->isEnabled());
     EXPECT_FALSE(find("shades")->isEnabled());
 }
+
+TEST_F(ToneStation, coloursAreMadeVividAndItIsSaidWhatIsLost) {
+    click("ink-colour");
+    const auto said = [this] { return find<QLabel>("vivid-clipped")->text().toStdString(); };
+    EXPECT_THAT(said(), HasSubstr("as the picture came"));
+    const cv::Mat before = printed();
+    for (int value : {20, 60, 90}) find<QSlider>("vivid-all")->setValue(value);
+    EXPECT_EQ(tone().vividness, (Vividness{0, 90}));
+    EXPECT_FALSE(same(printed(), before));
+    EXPECT_THAT(said(), HasSubstr("differences there are lost")) << "noise has vivid colours";
+    find<QSlider>("vivid-pale")->setValue(2);
+    EXPECT_EQ(tone().vividness.pale, 0) << "near the middle is the middle";
+    ASSERT_TRUE(settled());
+    key(Qt::Key_Z, Qt::ControlModifier);
+    EXPECT_TRUE(tone().vividness.untouched());
+    EXPECT_TRUE(same(printed(), before));
+    EXPECT_FALSE(find("shades")->isVisible()) << "what is for grey makes room";
+}

@@ -13,6 +13,7 @@
 #include "core/render/finished.h"
 #include "core/tone/curve.h"
 #include "core/tone/shades.h"
+#include "core/tone/vivid.h"
 
 namespace tympan::app {
 
@@ -58,6 +59,8 @@ ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(s
     laying_ = new LayingPanel;
     greys->addWidget(laying_);
     across->addWidget(greys_);
+    colours_ = vividColumn();
+    across->addWidget(colours_);
     across->addStretch(1);
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
@@ -175,6 +178,55 @@ QWidget* ToneTray::shadesColumn() {
     return part;
 }
 
+QWidget* ToneTray::vividColumn() {
+    auto* part = new QWidget;
+    auto* only = column();
+    part->setLayout(only);
+    only->addWidget(strongLabel(tr("How vivid")));
+    QGridLayout* grid = fieldGrid();
+    const auto slider = [&](int row, const char* name, const QString& words, const QString& trade,
+                            int Vividness::*which) {
+        auto* made = new QSlider(Qt::Horizontal);
+        made->setObjectName(QLatin1String(name));
+        made->setAccessibleName(words);
+        made->setToolTip(trade);
+        made->setRange(-100, 100);
+        made->setFixedWidth(240);
+        grid->addWidget(new QLabel(words), row, 0);
+        grid->addWidget(made, row, 1);
+        connect(made, &QSlider::valueChanged, this, [this, which](int value) {
+            Tone tone = store_.piece()->tone;
+            tone.vividness.*which = std::abs(value) <= 3 ? 0 : value;
+            setTone(tone, QStringLiteral("vivid %1").arg(store_.piece()->id));
+        });
+        connect(made, &QSlider::sliderReleased, &store_, &JobStore::endRun);
+        return made;
+    };
+    pale_ = slider(0, "vivid-pale", tr("pale colours"), tr("The trade says vibrance."), &Vividness::pale);
+    all_ = slider(1, "vivid-all", tr("all colours"), tr("The trade says saturation."), &Vividness::all);
+    only->addLayout(grid);
+    clipped_ = quietLabel({});
+    clipped_->setObjectName(QStringLiteral("vivid-clipped"));
+    clipped_->setFixedWidth(340);
+    only->addWidget(clipped_);
+    only->addStretch(1);
+    return part;
+}
+
+void ToneTray::showVividness(const Piece& piece) {
+    const QSignalBlocker quiet[] = {QSignalBlocker(pale_), QSignalBlocker(all_)};
+    const Vividness& vividness = piece.tone.vividness;
+    pale_->setValue(vividness.pale);
+    all_->setValue(vividness.all);
+    constexpr double worth_saying = 0.005;
+    const double share = vividness.untouched() ? 0 : clippedShare(piece.artwork->reduced, vividness);
+    clipped_->setText(
+        share < worth_saying
+            ? tr("To the right: more vivid. In the middle: as the picture came.")
+            : tr("%1 % of the picture is as vivid as can be printed: differences there are lost.")
+                  .arg(100 * share, 0, 'f', share < 0.1 ? 1 : 0));
+}
+
 void ToneTray::setTone(const Tone& tone, const QString& run) {
     if (const Piece* piece = store_.piece())
         store_.edit(
@@ -205,6 +257,9 @@ void ToneTray::refresh() {
     const bool is_grey = inkOf(*piece) == Ink::grey;
     ink_->choose(is_grey ? grey : colour);
     greys_->setEnabled(is_grey);
+    greys_->setVisible(is_grey);
+    colours_->setVisible(!is_grey);
+    if (!is_grey) showVividness(*piece);
     showContrast(*piece);
     shades_->show(piece->tone.shades, staying(store_.job(), *piece));
     untouched_->setVisible(!piece->tone.shades.untouched());

@@ -23,8 +23,10 @@ class ToneTray : public QWidget {
     QWidget* inkColumn();
     QWidget* contrastColumn();
     QWidget* shadesColumn();
+    QWidget* vividColumn();
     void refresh();
     void showContrast(const Piece& piece);
+    void showVividness(const Piece& piece);
     void setTone(const Tone& tone, const QString& run = {});
 
     JobStore& store_;
@@ -32,7 +34,9 @@ class ToneTray : public QWidget {
     QSlider* strength_;
     QLabel *strength_text_, *advice_;
     ShadeRow* shades_;
-    QWidget *greys_, *untouched_;
+    QWidget *greys_, *colours_, *untouched_;
+    QSlider *pale_, *all_;
+    QLabel* clipped_;
     LayingPanel* laying_;
 };
 

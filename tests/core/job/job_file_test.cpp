@@ -57,6 +57,7 @@ Job everything(const ScratchFolder& folder) {
     tone.steps = 5;
     tone.line_art = {LineArt::Kind::limit, 111};
     tone.screen = {Screen::Kind::ellipse, 9.5, -30};
+    tone.vividness = {40, -7};
     job = withTone(job, 3, tone);
     job = withEdge(job, 3, {Cut::silhouette, -1.5, Rim::torn, 2.5, 42, true});
     job = withCare(job, 3, {{"face", {0.1, 0.2, 0.3, 0.4}}});

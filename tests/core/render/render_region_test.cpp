@@ -34,6 +34,12 @@ Tone everyStage() {
     return tone;
 }
 
+Tone vivid() {
+    Tone tone = colour;
+    tone.vividness = {60, 20};
+    return tone;
+}
+
 cv::Mat part(const cv::Mat& whole, const RectPx& box) {
     return whole(cv::Rect(box.x, box.y, box.width, box.height)).clone();
 }
@@ -50,7 +56,7 @@ std::vector<ArtworkPtr> sources() {
 
 TEST(RenderRegion, sheetsStitchedAreTheWholeBitForBit) {
     for (const ArtworkPtr& artwork : sources())
-        for (const Tone& tone : {grey, colour, everyStage()})
+        for (const Tone& tone : {grey, colour, everyStage(), vivid()})
             for (double ppi : {40.0, 120.0}) {
                 const Print print = printOfPicture(artwork, {40, 28}, ppi, tone);
                 const cv::Mat whole = renderWhole(print);
@@ -64,7 +70,7 @@ TEST(RenderRegion, sheetsStitchedAreTheWholeBitForBit) {
 
 TEST(RenderRegion, theMirroredPrintIsTheExactFlip) {
     for (const ArtworkPtr& artwork : sources())
-        for (const Tone& tone : {grey, colour, everyStage()}) {
+        for (const Tone& tone : {grey, colour, everyStage(), vivid()}) {
             Print print = printOfPicture(artwork, {40, 28}, 100, tone);
             print.mirrored = Mirrored::no;
             const cv::Mat reads = renderWhole(print);
