@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "cli/arguments.h"
+#include "core/inspect/solids.h"
 #include "core/job/turns.h"
 #include "core/render/print.h"
 
@@ -26,13 +27,23 @@ int inspect(const Options& options) {
     const double ppi = drawing ? wanted_ppi : effectivePpi(piece);
     const std::vector<Turn> turned = turnsOf(job, piece);
     const bool mirror = mirroredBy(turned) == Mirrored::yes;
+    const ToneRaster tone = toneRaster(job, piece);
+    const std::vector<SolidArea> solids = solidAreas(tone.ink, tone.grid);
     if (options.json) {
-        const nlohmann::ordered_json report{{"width_px", piece.artwork->size.width},
-                                            {"height_px", piece.artwork->size.height},
-                                            {"effective_ppi", ppi},
-                                            {"needed_scale", wanted_ppi / ppi},
-                                            {"mirror", mirror},
-                                            {"turns", turned.size()}};
+        nlohmann::ordered_json report{{"width_px", piece.artwork->size.width},
+                                      {"height_px", piece.artwork->size.height},
+                                      {"effective_ppi", ppi},
+                                      {"needed_scale", wanted_ppi / ppi},
+                                      {"mirror", mirror},
+                                      {"turns", turned.size()}};
+        report["solid_areas"] = nlohmann::ordered_json::array();
+        for (const SolidArea& solid : solids)
+            report["solid_areas"].push_back({{"x_mm", solid.box.x},
+                                             {"y_mm", solid.box.y},
+                                             {"w_mm", solid.box.width},
+                                             {"h_mm", solid.box.height},
+                                             {"area_cm2", solid.area_cm2}});
+        report["ink_coverage"] = inkCoverage(tone.ink);
         std::cout << report.dump(2) << '\n';
         return 0;
     }
@@ -47,6 +58,10 @@ int inspect(const Options& options) {
     std::cout << fmt::format("{}, because the ink is turned over {} {}\n",
                              mirror ? "printed mirrored" : "printed as it reads", turns,
                              turns == 1 ? "time" : "times");
+    for (const SolidArea& solid : solids)
+        std::cout << fmt::format(
+            "a big black area of {:.1f} cm2, {:.0f} mm from the left and {:.0f} mm from the top\n",
+            solid.area_cm2, solid.box.x, solid.box.y);
     return 0;
 }
 

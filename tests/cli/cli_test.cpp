@@ -62,6 +62,21 @@ TEST_F(Cli, inspectSaysWhatAPictureComesTo) {
         false);
 }
 
+TEST_F(Cli, inspectNamesBigBlackAreasAndHowMuchIsInked) {
+    write(folder / "d.svg",
+          R"(<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="50mm" viewBox="0 0 100 50">)"
+          R"(<rect x="10" y="20" width="30" height="20"/><rect x="60" y="5" width="2" height="40"/></svg>)");
+    const json report = json::parse(cli({"inspect", file("d.svg"), "--width", "100mm", "--json"}).out);
+    ASSERT_EQ(report["solid_areas"].size(), 1u);
+    const json& solid = report["solid_areas"].at(0);
+    EXPECT_NEAR(solid["x_mm"].get<double>(), 10, 0.5) << "as it is seen, though it is printed mirrored";
+    EXPECT_NEAR(solid["y_mm"].get<double>(), 20, 0.5);
+    EXPECT_NEAR(solid["area_cm2"].get<double>(), 6, 0.3);
+    EXPECT_NEAR(report["ink_coverage"].get<double>(), (600 + 80) / 5000.0, 0.01);
+    EXPECT_THAT(cli({"inspect", file("d.svg"), "--width", "100mm"}).out,
+                HasSubstr("a big black area of "));
+}
+
 TEST_F(Cli, aDrawingNeedsNoEnlarging) {
     write(
         folder / "d.svg",
