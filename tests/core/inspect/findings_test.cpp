@@ -3,6 +3,7 @@
 #include <gtest/gtest.h>
 
 #include "core/layout/imposition.h"
+#include "core/object/materials.h"
 #include "tests/support/pictures.h"
 
 using namespace tympan;
