@@ -29,24 +29,29 @@ double sizeOf(const std::string& option, const std::string& text) {
     return mm;
 }
 
+/// A whole number from 0 to `most`, and nothing else.
+std::optional<int> wholeNumber(const std::string& text, int most) {
+    int number = -1;
+    const auto [end, failed] = std::from_chars(text.data(), text.data() + text.size(), number);
+    if (failed != std::errc{} || end != text.data() + text.size() || number < 0 || number > most) return {};
+    return number;
+}
+
 Contrast contrastOf(const std::string& text) {
     if (text == "auto") return {};
     if (text == "none") return {Contrast::Kind::none, 0};
-    int strength = -1;
-    const auto [end, failed] = std::from_chars(text.data(), text.data() + text.size(), strength);
-    if (failed != std::errc{} || end != text.data() + text.size() || strength < 0 || strength > 100)
+    const std::optional<int> strength = wholeNumber(text, 100);
+    if (!strength)
         failUsage("--contrast " + text + " is not known", "use auto, none or a whole number from 0 to 100");
-    return {Contrast::Kind::strength, strength};
+    return {Contrast::Kind::strength, *strength};
 }
 
 LineArt lineArtOf(const std::string& text) {
     if (text.empty()) return {};
     if (text == "auto") return {LineArt::Kind::automatic, 128};
-    int limit = -1;
-    const auto [end, failed] = std::from_chars(text.data(), text.data() + text.size(), limit);
-    if (failed != std::errc{} || end != text.data() + text.size() || limit < 0 || limit > 255)
-        failUsage("--line-art " + text + " is not known", "use auto or a whole number from 0 to 255");
-    return {LineArt::Kind::limit, limit};
+    const std::optional<int> limit = wholeNumber(text, 255);
+    if (!limit) failUsage("--line-art " + text + " is not known", "use auto or a whole number from 0 to 255");
+    return {LineArt::Kind::limit, *limit};
 }
 
 }  // namespace

@@ -73,8 +73,7 @@ TEST_F(Cli, inspectNamesBigBlackAreasAndHowMuchIsInked) {
     EXPECT_NEAR(solid["y_mm"].get<double>(), 20, 0.5);
     EXPECT_NEAR(solid["area_cm2"].get<double>(), 6, 0.3);
     EXPECT_NEAR(report["ink_coverage"].get<double>(), (600 + 80) / 5000.0, 0.01);
-    EXPECT_THAT(cli({"inspect", file("d.svg"), "--width", "100mm"}).out,
-                HasSubstr("a big black area of "));
+    EXPECT_THAT(cli({"inspect", file("d.svg"), "--width", "100mm"}).out, HasSubstr("a big black area of "));
 }
 
 TEST_F(Cli, aDrawingNeedsNoEnlarging) {
