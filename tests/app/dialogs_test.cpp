@@ -14,7 +14,6 @@
 #include "app/shell/ask_ladder.h"
 #include "app/shell/words.h"
 #include "app/stations/object/corner_table.h"
-#include "app/stations/object/object_tray.h"
 #include "app/widgets/colour_button.h"
 #include "core/job/matching.h"
 #include "core/layout/imposition.h"
@@ -27,16 +26,8 @@ using testing::HasSubstr;
 
 namespace {
 
-class Dialogs : public WindowTest {
+class Dialogs : public ObjectStationTest {
   protected:
-    void SetUp() override {
-        WindowTest::SetUp();
-        hang(marked({300, 200}, 3));
-        window.goTo(app::MainWindow::object);
-    }
-    const Object& object() { return objectOf(job(), piece()); }
-    void part(const char* name) { window.objectTray().open(QLatin1String(name)); }
-
     /// Does this with the dialog that the next click opens. Whatever is left open is closed, so that a test
     /// that fails does not hang.
     void whenAsked(const std::function<void(QDialog&)>& answer) {

@@ -9,6 +9,7 @@
 #include <gtest/gtest.h>
 
 #include "app/shell/main_window.h"
+#include "app/stations/object/object_tray.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tools.h"
 
@@ -74,6 +75,18 @@ class WindowTest : public testing::Test {
 
     ScratchFolder folder;
     app::MainWindow window;
+};
+
+/// A window with one picture, at the Object station.
+class ObjectStationTest : public WindowTest {
+  protected:
+    void SetUp() override {
+        WindowTest::SetUp();
+        hang(marked({300, 200}, 3));
+        window.goTo(app::MainWindow::object);
+    }
+    const Object& object() { return objectOf(job(), piece()); }
+    void part(const char* name) { window.objectTray().open(QLatin1String(name)); }
 };
 
 }  // namespace tympan::tests

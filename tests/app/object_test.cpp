@@ -10,7 +10,6 @@
 #include "app/fold/fold_view.h"
 #include "app/fold/hand_placement.h"
 #include "app/shell/known_methods.h"
-#include "app/stations/object/object_tray.h"
 #include "core/job/fit.h"
 #include "core/job/landing.h"
 #include "core/job/turns.h"
@@ -22,15 +21,8 @@ using testing::HasSubstr;
 
 namespace {
 
-class ObjectStation : public WindowTest {
+class ObjectStation : public ObjectStationTest {
   protected:
-    void SetUp() override {
-        WindowTest::SetUp();
-        hang(marked({300, 200}, 3));
-        window.goTo(app::MainWindow::object);
-    }
-    const Object& object() { return objectOf(job(), piece()); }
-    void part(const char* name) { window.objectTray().open(QLatin1String(name)); }
     /// Drags on the fold from one place of the object to another, in mm.
     void drag(const PointMm& from, const PointMm& to, Qt::KeyboardModifiers with = Qt::ControlModifier) {
         app::FoldView& fold = window.fold();
