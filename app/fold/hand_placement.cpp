@@ -20,6 +20,9 @@ double distance(const QPointF& a, const QPointF& b) { return std::hypot(a.x() - 
 
 QPointF toQPointF(const PointMm& p) { return {p.x, p.y}; }
 
+/// False for a drawn outline whose edges cross; a plank's free edge puts itself in order.
+bool encloses(const Shape& shape) { return shape.kind != ShapeKind::drawn || isTidy(shape.outline); }
+
 /// The nearest of some lines, when one is near enough.
 std::optional<double> nearestOf(const std::vector<double>& lines, double at, double reach) {
     std::optional<double> best;
@@ -175,7 +178,7 @@ void HandPlacement::moveTo(const PointMm& to) {
                corner_ < static_cast<int>(corners()->size())) {
         object.shape.outline.rings.front()[static_cast<std::size_t>(corner_)] = to;
         // A corner stays on its own side of the other edges.
-        if (object.shape.kind == ShapeKind::drawn && !isTidy(object.shape.outline)) return;
+        if (!encloses(object.shape)) return;
     } else {
         return;
     }
@@ -192,6 +195,7 @@ void HandPlacement::remove() {
     } else if (what_ == What::corner && corners() && corner_ >= 0 && corners()->size() > 3) {
         Ring& ring = object.shape.outline.rings.front();
         ring.erase(ring.begin() + corner_);
+        if (!encloses(object.shape)) return;  // without it two edges would cross
     } else {
         return;
     }
@@ -217,6 +221,7 @@ bool HandPlacement::addCorner(const FoldLayout& layout, const QPointF& at) {
     if (nearest * layout.px_mm > 2 * reach_px) return false;
     Ring& changed = object.shape.outline.rings.front();
     changed.insert(changed.begin() + static_cast<std::ptrdiff_t>(best) + 1, to);
+    if (!encloses(object.shape)) return false;
     store_.edit(tr("add a corner"),
                 [&, id = piece.id](Job job) { return withObject(std::move(job), id, object); });
     return true;

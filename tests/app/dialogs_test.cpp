@@ -131,6 +131,28 @@ TEST_F(Dialogs, aCornerIsNotDraggedAcrossAnotherEdge) {
     EXPECT_TRUE(isTidy(outlineOf(object().shape)));
 }
 
+TEST_F(Dialogs, aCornerStaysWhereTakingItOffWouldMakeEdgesCross) {
+    chooseShape(ShapeKind::drawn);
+    // A roof whose underside reaches up nearly to its ridge: without the ridge it would reach through.
+    const Ring roof{{-60, 40}, {-60, -40}, {0, -60}, {60, -40}, {0, -50}};
+    window.store().edit(QStringLiteral("draw"), [&](Job job) {
+        Object drawn = object();
+        drawn.shape.outline = {{roof}};
+        return withObject(std::move(job), piece().id, drawn);
+    });
+    ASSERT_TRUE(isTidy(object().shape.outline));
+    ASSERT_TRUE(settled());
+    const auto takeOff = [this](const PointMm& corner) {
+        app::FoldView& fold = window.fold();
+        const QPoint at = fold.onScreen().object_mm.map(QPointF(corner.x, corner.y)).toPoint();
+        QTest::mouseClick(&fold, Qt::LeftButton, {}, at);
+        QTest::keyClick(&fold, Qt::Key_Delete);
+        return object().shape.outline.rings.front();
+    };
+    EXPECT_EQ(takeOff(roof[2]), roof) << "the ridge stays";
+    EXPECT_EQ(takeOff(roof[4]).size(), 4u) << "the underside may go";
+}
+
 TEST_F(Dialogs, aColourIsChosenAmongFourBesideEachOther) {
     const Rgb8 before = object().ground;
     whenAsked([&](QDialog& dialog) {

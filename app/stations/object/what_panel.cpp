@@ -15,6 +15,7 @@
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
 #include "core/job/edits.h"
+#include "core/measure/corners.h"
 #include "core/measure/outline_operations.h"
 #include "core/object/common_sizes.h"
 #include "core/object/materials.h"
@@ -286,8 +287,12 @@ void WhatPanel::typeCorners() {
     const RectMm box = bounds(outlineOf(shape));
     CornerTable table(this, ring, {box.x, box.y}, shape.kind == ShapeKind::drawn, store_.job().unit);
     if (table.exec() != QDialog::Accepted) return;
-    editObject(tr("type the corners"),
-               [&](Object& object) { object.shape.outline.rings.front() = table.ring(); });
+    editObject(tr("type the corners"), [&](Object& object) {
+        Outline& outline = object.shape.outline;
+        outline.rings.front() = table.ring();
+        // A hole that the new edge runs through becomes a notch.
+        if (shape.kind == ShapeKind::drawn && !isTidy(outline)) outline = tidied(outline.rings);
+    });
     store_.endRun();
 }
 

@@ -1,6 +1,7 @@
 #include "app/stations/tone/tone_tray.h"
 
 #include <QSlider>
+#include <opencv2/imgproc.hpp>
 
 #include "app/shell/job_store.h"
 #include "app/stations/tone/laying_panel.h"
@@ -219,7 +220,7 @@ void ToneTray::showVividness(const Piece& piece) {
     pale_->setValue(vividness.pale);
     all_->setValue(vividness.all);
     constexpr double worth_saying = 0.005;
-    const double share = vividness.untouched() ? 0 : clippedShare(piece.artwork->reduced, vividness);
+    const double share = vividness.untouched() ? 0 : clippedShare(sample_, vividness);
     clipped_->setText(
         share < worth_saying
             ? tr("To the right: more vivid. In the middle: as the picture came.")
@@ -234,6 +235,15 @@ void ToneTray::setTone(const Tone& tone, const QString& run) {
             [&, id = piece->id](Job job) { return withTone(std::move(job), id, tone); }, run);
 }
 
+void ToneTray::lookAt(const ArtworkPtr& artwork) {
+    if (looked_at_ == artwork) return;
+    looked_at_ = artwork;
+    histogram_ = greyHistogram(artwork->reduced);
+    constexpr double side_px = 256;
+    const double scale = std::min(1.0, side_px / std::max(artwork->reduced.cols, artwork->reduced.rows));
+    cv::resize(artwork->reduced, sample_, {}, scale, scale, cv::INTER_NEAREST);
+}
+
 void ToneTray::showContrast(const Piece& piece) {
     const QSignalBlocker quiet(strength_);
     const Contrast& contrast = piece.tone.contrast;
@@ -241,8 +251,7 @@ void ToneTray::showContrast(const Piece& piece) {
                       : contrast.kind == Contrast::Kind::none    ? came
                                                                  : hand);
     int strength = contrast.kind == Contrast::Kind::none ? 0 : contrast.strength;
-    if (contrast.kind == Contrast::Kind::automatic)
-        strength = automaticStrength(greyHistogram(piece.artwork->reduced));
+    if (contrast.kind == Contrast::Kind::automatic) strength = automaticStrength(histogram_);
     strength_->setValue(strength);
     strength_text_->setText(strength < 5    ? tr("none")
                             : strength < 35 ? tr("a little")
@@ -254,6 +263,7 @@ void ToneTray::refresh() {
     const Piece* piece = store_.piece();
     setEnabled(piece);
     if (!piece) return;
+    lookAt(piece->artwork);
     const bool is_grey = inkOf(*piece) == Ink::grey;
     ink_->choose(is_grey ? grey : colour);
     greys_->setEnabled(is_grey);
@@ -263,8 +273,7 @@ void ToneTray::refresh() {
     showContrast(*piece);
     shades_->show(piece->tone.shades, staying(store_.job(), *piece));
     untouched_->setVisible(!piece->tone.shades.untouched());
-    laying_->show(piece->tone, partingGrey(greyHistogram(piece->artwork->reduced)), store_.job().unit,
-                  {store_.job().sheets.ppi});
+    laying_->show(piece->tone, partingGrey(histogram_), store_.job().unit, {store_.job().sheets.ppi});
     advice_->setText(piece->method.advice == InkAdvice::grey ? tr("This way of transfer holds greys best.")
                                                              : tr("This way of transfer keeps colours."));
 }

@@ -2,6 +2,7 @@
 #include <QWidget>
 
 #include "core/job/job.h"
+#include "core/tone/levels.h"
 
 class QLabel;
 class QSlider;
@@ -27,6 +28,8 @@ class ToneTray : public QWidget {
     void refresh();
     void showContrast(const Piece& piece);
     void showVividness(const Piece& piece);
+    /// Takes the picture's statistics when another picture is chosen: slides must not wait for them.
+    void lookAt(const ArtworkPtr& artwork);
     void setTone(const Tone& tone, const QString& run = {});
 
     JobStore& store_;
@@ -38,6 +41,9 @@ class ToneTray : public QWidget {
     QSlider *pale_, *all_;
     QLabel* clipped_;
     LayingPanel* laying_;
+    ArtworkPtr looked_at_;
+    GreyHistogram histogram_{};
+    cv::Mat sample_;  ///< a few of its pixels
 };
 
 }  // namespace tympan::app
