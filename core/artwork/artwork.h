@@ -4,19 +4,25 @@
 #include <string>
 #include <vector>
 
+#include "core/artwork/picture_edit.h"
 #include "core/artwork/pixel_buffer.h"
 
 namespace tympan {
 
-/// A picture as it came: the original bytes and what was read from them. Never changed once made; shared by
-/// everything that shows or prints it. Pixels are sRGB-encoded, upright, at the file's own depth (8 or 16
-/// bits), with 1 (grey), 2 (grey, alpha), 3 (RGB) or 4 (RGB, alpha) channels; alpha is not premultiplied.
+struct Artwork;
+struct CutModel;
+using ArtworkPtr = std::shared_ptr<const Artwork>;
+
+/// A picture as it came, or as an edit makes it: the original bytes and what was read from them. Never
+/// changed once made; shared by everything that shows or prints it. Pixels are sRGB-encoded, upright, at the
+/// file's own depth (8 or 16 bits), with 1 (grey), 2 (grey, alpha), 3 (RGB) or 4 (RGB, alpha) channels; alpha
+/// is not premultiplied.
 struct Artwork {
     enum class Kind { raster, vector };
 
     std::string name;    ///< for people: the file's name without folder and ending
     std::string format;  ///< "jpeg", "png", "tiff", "webp", "heif", "svg", "pdf"
-    std::string sha256;  ///< of the original bytes; the key of everything computed from them
+    std::string sha256;  ///< of the original bytes, and of the edit; the key of everything computed from them
     std::shared_ptr<const std::vector<unsigned char>> bytes;
 
     Kind kind = Kind::raster;
@@ -24,7 +30,12 @@ struct Artwork {
     std::optional<double> stored_ppi;  ///< resolution that the file states, if it does
     bool has_alpha = false;
 
-    PixelBuffer pixels;  ///< empty for a vector, which is rasterised at the size that a print asks
+    /// As it came, when this is an edited one; see edited.h.
+    ArtworkPtr original;
+    PictureEdit edit;
+    std::shared_ptr<const CutModel> cut;  ///< the subject that was found, when the edit cuts it out
+
+    PixelBuffer pixels;  ///< empty for a vector and for an edited picture: see pixelsFor in edited.h
     cv::Mat reduced;     ///< 8-bit copy of at most 1024 px on the long side, for analysis and thumbnails
 
     double aspect() const { return static_cast<double>(size.width) / size.height; }
@@ -33,7 +44,10 @@ struct Artwork {
     std::optional<SizeMm> naturalSize() const;
 };
 
-using ArtworkPtr = std::shared_ptr<const Artwork>;
+/// The picture without its edit.
+inline const Artwork& asItCame(const Artwork& artwork) {
+    return artwork.original ? *artwork.original : artwork;
+}
 
 inline constexpr int reduced_side_px = 1024;
 

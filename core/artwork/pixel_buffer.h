@@ -14,6 +14,13 @@ struct PixelBuffer {
     /// Uninitialised pixels of an OpenCV type such as CV_8UC3. Throws Error (output) when there is no room.
     static PixelBuffer make(SizePx size, int type);
 
+    /// A box of it, sharing its pixels.
+    PixelBuffer part(const RectPx& box) const {
+        PixelBuffer shared = *this;
+        shared.view = view(cv::Rect(box.x, box.y, box.width, box.height));
+        return shared;
+    }
+
     std::size_t bytes() const { return view.total() * view.elemSize(); }
     bool empty() const { return view.empty(); }
 

@@ -122,17 +122,50 @@ SizePx naturalPixels(const Artwork& vector) {
     return {image.width(), image.height()};
 }
 
-PixelBuffer rasterise(const Artwork& vector, double scale, const Progress& progress) {
-    if (vector.size.width * scale * (vector.size.height * scale) > most_pixels)
+namespace {
+
+/// Draws what `part` takes of the whole; that must not be more than can be handled.
+template <class Part>
+PixelBuffer drawn(const Artwork& vector, double scale, double pixels, Part part, const Progress& progress) {
+    if (pixels > most_pixels)
         throw Error(Error::Kind::input, vector.name,
                     "more than 1000 million pixels at this size and resolution",
                     "print it smaller, or with fewer pixels an inch");
     try {
-        return pullPixels(toStandardColour(openVector(vector, scale)), progress);
+        return pullPixels(toStandardColour(part(openVector(vector, scale))), progress);
     } catch (const vips::VError&) {
         throw Error(Error::Kind::input, vector.name, "damaged (" + takeVipsError() + ")",
                     "fetch or save it again");
     }
+}
+
+}  // namespace
+
+PixelBuffer rasterise(const Artwork& vector, double scale, const Progress& progress) {
+    return drawn(
+        vector, scale, vector.size.width * scale * (vector.size.height * scale),
+        [](vips::VImage image) { return image; }, progress);
+}
+
+PixelBuffer rasterise(const Artwork& vector, const SizePx& whole, const RectPx& box,
+                      const Progress& progress) {
+    const double scale =
+        std::max(1.0 * whole.width / vector.size.width, 1.0 * whole.height / vector.size.height);
+    return drawn(
+        vector, scale, static_cast<double>(box.area()),
+        [&](const vips::VImage& image) {
+            // The library rounds its size its own way: the box is moved to lie in it, and what it is short of
+            // by then is its last row or column again.
+            const int width = std::min(box.width, image.width()),
+                      height = std::min(box.height, image.height());
+            const int left = std::min(box.x, image.width() - width),
+                      top = std::min(box.y, image.height() - height);
+            vips::VImage part = image.extract_area(left, top, width, height);
+            if (width == box.width && height == box.height) return part;
+            return part.embed(0, 0, box.width, box.height,
+                              vips::VImage::option()->set("extend", VIPS_EXTEND_COPY));
+        },
+        progress);
 }
 
 }  // namespace tympan

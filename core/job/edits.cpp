@@ -121,6 +121,74 @@ Job withEdge(Job job, int id, const Edge& edge) {
     return withSetFollowing(std::move(job), id);
 }
 
+namespace {
+
+/// Care zones told in parts of another edit of the same original: the boxes about where their corners go.
+std::vector<CareZone> careIn(const Artwork& now, const Artwork& before, const std::vector<CareZone>& care) {
+    std::vector<CareZone> moved;
+    for (CareZone zone : care) {
+        double left = 1, top = 1, right = 0, bottom = 0;
+        for (const PointMm& corner :
+             {PointMm{zone.parts.x, zone.parts.y}, PointMm{zone.parts.right(), zone.parts.y},
+              PointMm{zone.parts.x, zone.parts.bottom()}, PointMm{zone.parts.right(), zone.parts.bottom()}}) {
+            const PointMm at = placeIn(now.edit, before.edit, asItCame(now).size, corner);
+            left = std::min(left, at.x), right = std::max(right, at.x);
+            top = std::min(top, at.y), bottom = std::max(bottom, at.y);
+        }
+        left = std::max(0.0, left), top = std::max(0.0, top);
+        right = std::min(1.0, right), bottom = std::min(1.0, bottom);
+        if (right <= left || bottom <= top) continue;
+        zone.parts = {left, top, right - left, bottom - top};
+        moved.push_back(std::move(zone));
+    }
+    return moved;
+}
+
+/// The millimetres of print to a pixel of the picture.
+double scaleOf(const Piece& piece) {
+    const SourceBox box = centredCrop(*piece.artwork, piece.size);
+    return piece.size.width / ((box.right - box.left) * piece.artwork->size.width);
+}
+
+}  // namespace
+
+Job withPicture(Job job, int id, const ArtworkPtr& artwork) {
+    Piece* piece = pieceIn(job, id);
+    if (!piece) return job;
+    const bool on_its_side = (piece->artwork->edit.quarters - artwork->edit.quarters) % 2 != 0;
+    const double width = on_its_side ? piece->size.height : piece->size.width;
+    piece->care = careIn(*artwork, *piece->artwork, piece->care);
+    piece->artwork = artwork;
+    piece->size = printable({width, width / artwork->aspect()});
+    *piece = refitted(job, *piece);
+    return withSetFollowing(std::move(job), id);
+}
+
+Job withParts(Job job, int id, const std::vector<ArtworkPtr>& parts, bool keep) {
+    const Piece* whole = findPiece(job, id);
+    if (!whole) return job;
+    const double scale = scaleOf(*whole);
+    const Piece original = *whole;
+    const Object under = objectOf(job, *whole);
+    auto after = whole - job.pieces.data() + 1;
+    int number = 1;
+    for (const ArtworkPtr& part : parts) {
+        Object object = under;
+        Piece piece = original;
+        object.id = job.next_id++;
+        piece.id = job.next_id++;
+        piece.placement.object = object.id;
+        piece.name = original.name + " " + std::to_string(number++);
+        piece.care = careIn(*part, *original.artwork, original.care);
+        piece.artwork = part;
+        piece.size = printable({part->size.width * scale, part->size.height * scale});
+        job.objects.push_back(std::move(object));
+        piece = refitted(job, piece);
+        job.pieces.insert(job.pieces.begin() + after++, std::move(piece));
+    }
+    return keep ? job : withoutPiece(std::move(job), id);
+}
+
 Job withAnother(Job job, int id, ArtworkPtr artwork, const SizeMm& size) {
     const Piece* beside = findPiece(job, id);
     if (!beside) return job;

@@ -48,6 +48,13 @@ Job withAlreadyReversed(Job job, int piece, bool reversed);
 Job withNotes(Job job, int piece, std::string notes);
 Job withSpares(Job job, int piece, int spares);
 
+/// Sets a piece's picture to another edit of the same original. The picture keeps its width (turned by a
+/// quarter, its height becomes it), a fit rule fits it again, care zones stay on what they mark.
+Job withPicture(Job job, int piece, const ArtworkPtr& artwork);
+/// Parts of a piece's picture as pieces of their own after it, at the same scale, each with an object of its
+/// own; `keep`: the piece stays too.
+Job withParts(Job job, int piece, const std::vector<ArtworkPtr>& parts, bool keep);
+
 /// Another picture on the object of a piece, centred on its area.
 Job withAnother(Job job, int piece, ArtworkPtr artwork, const SizeMm& size);
 /// The same piece once more, with an object of its own, after it.

@@ -51,7 +51,8 @@ std::vector<ArtworkPtr> artworksOf(const Job& job) {
     std::vector<ArtworkPtr> artworks;
     std::set<std::string> seen;
     for (const Piece& piece : job.pieces)
-        if (seen.insert(piece.artwork->sha256).second) artworks.push_back(piece.artwork);
+        if (seen.insert(entryOf(*piece.artwork)).second)
+            artworks.push_back(piece.artwork->original ? piece.artwork->original : piece.artwork);
     return artworks;
 }
 

@@ -11,7 +11,10 @@ namespace tympan {
 
 using nlohmann::json;
 
-std::string entryOf(const Artwork& artwork) { return "artwork/" + artwork.sha256 + "." + artwork.format; }
+std::string entryOf(const Artwork& artwork) {
+    const Artwork& came = asItCame(artwork);
+    return "artwork/" + came.sha256 + "." + came.format;
+}
 
 std::string jsonOf(const Job& job) {
     json root{{"format", "tympan-job"}, {"version", job_version},       {"name", job.name},

@@ -5,7 +5,9 @@
 
 #include <fmt/format.h>
 
+#include "core/artwork/edited.h"
 #include "core/job/edits.h"
+#include "core/job/picture_json.h"
 #include "core/method/method_json.h"
 
 namespace tympan {
@@ -47,6 +49,21 @@ Screen readScreen(JsonReader reader) {
     return screen;
 }
 
+GreyMix readMix(JsonReader& reader) {
+    GreyMix mix;
+    if (reader.isText("mix")) {
+        reader.oneOf("mix", {"auto"});
+        mix.kind = GreyMix::Kind::automatic;
+        return mix;
+    }
+    const std::vector<double> parts = reader.numbers("mix", 0, 100, 3);
+    if (parts.size() != 3) reader.fail("mix", "must be three numbers");
+    mix.kind = GreyMix::Kind::by_hand;
+    std::transform(parts.begin(), parts.end(), mix.parts.begin(),
+                   [](double part) { return static_cast<int>(std::lround(part)); });
+    return mix;
+}
+
 Tone readTone(JsonReader reader) {
     Tone tone;
     const std::string ink = reader.oneOf("ink", {"as-method-says", "grey", "colour"});
@@ -68,11 +85,26 @@ Tone readTone(JsonReader reader) {
     tone.inverted = reader.flag("inverted", false);
     tone.steps = reader.integer("steps", 0, most_steps, 0);
     if (reader.isText("line_art")) {
-        reader.oneOf("line_art", {"auto"});
-        tone.line_art.kind = LineArt::Kind::automatic;
+        const bool local = reader.oneOf("line_art", {"auto", "local"}) == "local";
+        tone.line_art.kind = local ? LineArt::Kind::local : LineArt::Kind::automatic;
     } else if (reader.has("line_art")) {
-        tone.line_art = {LineArt::Kind::limit, reader.integer("line_art", 0, 255)};
+        tone.line_art.kind = LineArt::Kind::limit;
+        tone.line_art.limit = reader.integer("line_art", 0, 255);
     }
+    tone.line_art.around_mm = reader.number("around_mm", 0.5, most_local_mm, tone.line_art.around_mm);
+    tone.line_art.specks_mm = reader.number("specks_mm", 0, most_repair_mm, 0);
+    tone.line_art.gaps_mm = reader.number("gaps_mm", 0, most_repair_mm, 0);
+    if (reader.has("mix")) tone.mix = readMix(reader);
+    tone.local.amount = reader.integer("local_contrast", 0, 100, 0);
+    tone.local.radius_mm = reader.number("local_radius_mm", 0.1, most_local_mm, tone.local.radius_mm);
+    if (reader.has("solids")) {
+        const std::string solids = reader.oneOf("solids", {"lightened", "hatched", "dotted"});
+        tone.solids.kind = solids == "lightened" ? Solids::Kind::lightened
+                           : solids == "hatched" ? Solids::Kind::hatched
+                                                 : Solids::Kind::dotted;
+    }
+    tone.solids.ink = reader.integer("solids_ink", 0, 100, tone.solids.ink);
+    tone.compensated = reader.flag("compensated", false);
     if (reader.has("screen")) tone.screen = readScreen(reader.object("screen"));
     tone.vividness = {reader.integer("vivid_pale", -100, 100, 0), reader.integer("vivid_all", -100, 100, 0)};
     reader.finish();
@@ -124,6 +156,21 @@ json toJson(const Tone& tone) {
     if (!tone.shades.untouched()) value["shades"] = tone.shades.lift;
     if (tone.inverted) value["inverted"] = true;
     if (tone.steps > 0) value["steps"] = tone.steps;
+    const Tone usual;
+    if (tone.mix.kind == GreyMix::Kind::automatic) value["mix"] = "auto";
+    if (tone.mix.kind == GreyMix::Kind::by_hand) value["mix"] = tone.mix.parts;
+    if (tone.local.amount > 0) value["local_contrast"] = tone.local.amount;
+    if (tone.local.radius_mm != usual.local.radius_mm) value["local_radius_mm"] = tone.local.radius_mm;
+    if (tone.solids.kind != Solids::Kind::as_they_are)
+        value["solids"] = tone.solids.kind == Solids::Kind::lightened ? "lightened"
+                          : tone.solids.kind == Solids::Kind::hatched ? "hatched"
+                                                                      : "dotted";
+    if (tone.solids.ink != usual.solids.ink) value["solids_ink"] = tone.solids.ink;
+    if (tone.compensated) value["compensated"] = true;
+    if (tone.line_art.around_mm != usual.line_art.around_mm) value["around_mm"] = tone.line_art.around_mm;
+    if (tone.line_art.specks_mm > 0) value["specks_mm"] = tone.line_art.specks_mm;
+    if (tone.line_art.gaps_mm > 0) value["gaps_mm"] = tone.line_art.gaps_mm;
+    if (tone.line_art.kind == LineArt::Kind::local) value["line_art"] = "local";
     if (tone.line_art.kind == LineArt::Kind::automatic) value["line_art"] = "auto";
     if (tone.line_art.kind == LineArt::Kind::limit) value["line_art"] = tone.line_art.limit;
     if (tone.screen.kind != Screen::Kind::none)
@@ -166,6 +213,7 @@ json toJson(const Piece& piece) {
                {"already_reversed", piece.already_reversed},
                {"copies", piece.copies},
                {"spares", piece.spares}};
+    if (!piece.artwork->edit.untouched()) value["picture"] = toJson(piece.artwork->edit);
     for (const CareZone& zone : piece.care)
         value["care"].push_back({{"name", zone.name},
                                  {"left", zone.parts.x},
@@ -194,6 +242,8 @@ Piece readPiece(JsonReader reader, const ArtworkSource& artworks) {
     piece.notes = reader.note("notes");
     const std::string entry = reader.text("artwork");
     piece.artwork = artworks(entry, reader.note("artwork_name"));
+    if (reader.has("picture"))
+        piece.artwork = edited(piece.artwork, readPictureEdit(reader.object("picture")));
     reader.finish();
     return piece;
 }

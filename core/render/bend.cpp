@@ -3,26 +3,12 @@
 #include <cmath>
 #include <limits>
 
+#include "core/artwork/cubic.h"
 #include "core/base/parallel.h"
 
 namespace tympan {
 
 namespace {
-
-struct Weights {
-    int first;
-    float w[4];
-};
-
-/// Catmull-Rom at a place in pixels, pixel centres being at halves.
-Weights weightsAt(double place) {
-    const double from_centre = place - 0.5, whole = std::floor(from_centre), t = from_centre - whole;
-    return {static_cast<int>(whole) - 1,
-            {static_cast<float>(-0.5 * t + t * t - 0.5 * t * t * t),
-             static_cast<float>(1 - 2.5 * t * t + 1.5 * t * t * t),
-             static_cast<float>(0.5 * t + 2 * t * t - 1.5 * t * t * t),
-             static_cast<float>(-0.5 * t * t + 0.5 * t * t * t)}};
-}
 
 /// The place in the upright raster, in pixels, that a pixel of the bent one shows.
 cv::Point2d placeOf(const Print& print, int column, int row) {
@@ -64,18 +50,13 @@ cv::Mat bentRegion(const Print& print, const RectPx& box,
             const auto* row = places.ptr<cv::Point2d>(y);
             auto* out = result.ptr<std::uint16_t>(y);
             for (int x = 0; x < box.width; ++x, out += channels) {
-                const Weights wx = weightsAt(row[x].x), wy = weightsAt(row[x].y);
+                // From the absolute place, so that a region's pixels are those of the whole.
+                CubicWeights wx = cubicWeights(row[x].x), wy = cubicWeights(row[x].y);
+                wx.first -= needed.x, wy.first -= needed.y;
                 float sum[4] = {};
-                for (int j = 0; j < 4; ++j) {
-                    const int sy = std::clamp(wy.first + j, 0, size.height - 1) - needed.y;
-                    const auto* p = source.ptr<std::uint16_t>(std::clamp(sy, 0, source.rows - 1));
-                    for (int i = 0; i < 4; ++i) {
-                        const int sx = std::clamp(std::clamp(wx.first + i, 0, size.width - 1) - needed.x, 0,
-                                                  source.cols - 1);
-                        for (int c = 0; c < channels; ++c)
-                            sum[c] += wy.w[j] * wx.w[i] * static_cast<float>(p[sx * channels + c]);
-                    }
-                }
+                eachCubic<std::uint16_t>(source, wx, wy, [&](const std::uint16_t* p, float weight) {
+                    for (int c = 0; c < channels; ++c) sum[c] += weight * static_cast<float>(p[c]);
+                });
                 for (int c = 0; c < channels; ++c)
                     out[c] = static_cast<std::uint16_t>(std::clamp(sum[c] + 0.5f, 0.0f, 65535.0f));
                 // Cubic weights overshoot: colour above its alpha would be no colour.

@@ -22,7 +22,7 @@ Print printOfPicture(const ArtworkPtr& artwork, const SizeMm& size, double ppi, 
 }
 
 const Tone colour{Tone::InkChoice::colour, {}}, grey{Tone::InkChoice::grey, {}},
-    plain{Tone::InkChoice::grey, {Contrast::Kind::none, 0}};
+    plain{.ink = Tone::InkChoice::grey, .contrast = {Contrast::Kind::none, 0}};
 
 /// Every stage of grey at work.
 Tone everyStage() {

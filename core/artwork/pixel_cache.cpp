@@ -1,4 +1,4 @@
-#include "core/render/pixel_cache.h"
+#include "core/artwork/pixel_cache.h"
 
 #include <algorithm>
 

@@ -1,0 +1,146 @@
+#include "core/artwork/edited.h"
+
+#include <cmath>
+#include <opencv2/imgproc.hpp>
+
+#include <fmt/format.h>
+
+#include "core/artwork/clean_up.h"
+#include "core/artwork/cut_out.h"
+#include "core/artwork/pixel_cache.h"
+#include "core/artwork/rasterise.h"
+#include "core/artwork/warp.h"
+#include "core/base/sha256.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr std::size_t kept_bytes = std::size_t{512} << 20;
+
+PixelCache& cache() {
+    static PixelCache kept(kept_bytes);
+    return kept;
+}
+
+/// What of the original an edit shows, in whole pixels, with a little more about it where it is bent.
+RectPx neededOf(const PictureEdit& edit, const SizePx& original, const cv::Matx33d& map, const SizePx& size) {
+    double left = original.width, top = original.height, right = 0, bottom = 0;
+    for (const cv::Vec3d& corner : {cv::Vec3d(0, 0, 1), cv::Vec3d(size.width, 0, 1),
+                                    cv::Vec3d(0, size.height, 1), cv::Vec3d(size.width, size.height, 1)}) {
+        const cv::Vec3d at = map * corner;
+        left = std::min(left, at[0] / at[2]), right = std::max(right, at[0] / at[2]);
+        top = std::min(top, at[1] / at[2]), bottom = std::max(bottom, at[1] / at[2]);
+    }
+    const int more = keepsPixels(edit) ? 0 : 3;
+    const auto down = [&](double v) { return static_cast<int>(std::floor(v + 1e-6)) - more; };
+    const auto up = [&](double v) { return static_cast<int>(std::ceil(v - 1e-6)) + more; };
+    return intersection(
+        {0, 0, original.width, original.height},
+        {down(left), down(top), std::max(1, up(right) - down(left)), std::max(1, up(bottom) - down(top))});
+}
+
+/// The original turned, straightened and cropped. `scale`: of a drawing, and of a raster when only a small
+/// copy is wanted (1: its own pixels).
+cv::Mat shaped(const Artwork& original, const PictureEdit& edit, double scale, const Progress& progress) {
+    SizePx whole = original.size;
+    const bool vector = original.kind == Artwork::Kind::vector;
+    if (vector)
+        whole = {std::max(1, static_cast<int>(std::lround(whole.width * scale))),
+                 std::max(1, static_cast<int>(std::lround(whole.height * scale)))};
+    const SizePx size = editedSize(edit, whole);
+    const cv::Matx33d map = toOriginal(edit, whole);
+    const RectPx box = neededOf(edit, whole, map, size);
+    cv::Mat source;
+    if (vector)
+        source = rasterise(original, whole, box, {progress.stop, {}}).view;
+    else
+        source = original.pixels.view(cv::Rect(box.x, box.y, box.width, box.height));
+    if (!vector && scale < 1) {
+        // A small copy for looking at: reduced first, bent after.
+        cv::Mat small;
+        cv::resize(source, small,
+                   {std::max(1, cvRound(box.width * scale)), std::max(1, cvRound(box.height * scale))}, 0, 0,
+                   cv::INTER_AREA);
+        const double across = 1.0 * small.cols / box.width, down = 1.0 * small.rows / box.height;
+        if (keepsPixels(edit)) return quarterTurned(small, edit.quarters);
+        const SizePx wanted{std::max(1, cvRound(size.width * scale)),
+                            std::max(1, cvRound(size.height * scale))};
+        const cv::Matx33d in_small =
+            cv::Matx33d(across, 0, -box.x * across, 0, down, -box.y * down, 0, 0, 1) * map *
+            cv::Matx33d(1.0 * size.width / wanted.width, 0, 0, 0, 1.0 * size.height / wanted.height, 0, 0, 0,
+                        1);
+        return warped(small, in_small, wanted, progress);
+    }
+    if (keepsPixels(edit)) return quarterTurned(source, edit.quarters);
+    return warped(source, cv::Matx33d(1, 0, -box.x, 0, 1, -box.y, 0, 0, 1) * map, size, progress);
+}
+
+/// What comes after shape and clean-up.
+cv::Mat finished(cv::Mat pixels, const PictureEdit& edit, const CutModel* cut) {
+    if (cut) pixels = cutOut(pixels, *cut);
+    return edit.clear_paper ? paperCleared(pixels) : pixels;
+}
+
+/// Strokes are told in parts of the original.
+std::vector<Stroke> strokesIn(const PictureEdit& edit, const SizePx& original) {
+    std::vector<Stroke> strokes = edit.cut.strokes;
+    const SizePx size = editedSize(edit, original);
+    const double larger = 1.0 * std::max(original.width, original.height) / std::max(size.width, size.height);
+    for (Stroke& stroke : strokes) {
+        stroke.radius *= larger;
+        for (PointMm& p : stroke.points) p = placeIn(edit, PictureEdit{}, original, p);
+    }
+    return strokes;
+}
+
+/// The subject of a cut-out, from the small copy that every size shares.
+std::shared_ptr<const CutModel> cutOf(const cv::Mat& small, const Artwork& original, const PictureEdit& edit,
+                                      const Progress& progress) {
+    if (!edit.cut.on) return {};
+    return std::make_shared<const CutModel>(cutModel(small, strokesIn(edit, original.size), progress));
+}
+
+}  // namespace
+
+ArtworkPtr edited(const ArtworkPtr& picture, const PictureEdit& edit, const Progress& progress) {
+    const ArtworkPtr original = picture->original ? picture->original : picture;
+    if (edit.untouched()) return original;
+    Artwork made = *original;
+    made.original = original;
+    made.edit = edit;
+    made.pixels = {};
+    made.size = editedSize(edit, original->size);
+    const std::string key = original->sha256 + " " + keyOf(edit);
+    made.sha256 = sha256({reinterpret_cast<const unsigned char*>(key.data()), key.size()});
+    const double scale = 1.0 * reduced_side_px / std::max(made.size.width, made.size.height);
+    const bool vector = original->kind == Artwork::Kind::vector;
+    cv::Mat small = shaped(*original, edit, vector ? scale : std::min(1.0, scale), progress);
+    if (small.depth() == CV_16U) small.convertTo(small, CV_8U, 1 / 257.0);
+    small = cleaned(std::move(small), edit.clean, progress);
+    made.cut = cutOf(small, *original, edit, progress);
+    made.reduced = finished(std::move(small), edit, made.cut.get());
+    made.has_alpha = made.reduced.channels() % 2 == 0;
+    return std::make_shared<const Artwork>(std::move(made));
+}
+
+PixelBuffer pixelsFor(const Artwork& artwork, double scale, const Progress& progress) {
+    const bool vector = artwork.kind == Artwork::Kind::vector;
+    if (!artwork.original && !vector) return artwork.pixels;
+    PictureEdit crop;
+    crop.crop = artwork.edit.crop;
+    if (!vector && artwork.edit == crop) {
+        const SizePx whole = artwork.original->size, size = editedSize(crop, whole);
+        return artwork.original->pixels.part(neededOf(crop, whole, toOriginal(crop, whole), size));
+    }
+    return cache().get(fmt::format("{} {:.9g}", artwork.sha256, vector ? scale : 1.0), [&] {
+        if (!artwork.original) return rasterise(artwork, scale, {progress.stop, {}});
+        PixelBuffer made;
+        made.view = shaped(*artwork.original, artwork.edit, vector ? scale : 1.0, progress);
+        made.view = cleaned(std::move(made.view), artwork.edit.clean, {progress.stop, {}});
+        made.view = finished(std::move(made.view), artwork.edit, artwork.cut.get());
+        return made;
+    });
+}
+
+}  // namespace tympan
