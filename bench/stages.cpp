@@ -35,7 +35,8 @@ void toneChangeAtPreview(benchmark::State& state) {
     int strength = 0;
     for (auto _ : state) {
         strength = (strength + 7) % 101;
-        const Job next = withTone(job(), id, {Tone::InkChoice::grey, {Contrast::Kind::strength, strength}});
+        const Job next = withTone(
+            job(), id, {.ink = Tone::InkChoice::grey, .contrast = {Contrast::Kind::strength, strength}});
         const Piece& piece = next.pieces.front();
         const Print print = printOf(next, piece, previewPpi(next, piece, 300, 1e6));
         const cv::Mat ink = previewInk(print, cache);

@@ -4,7 +4,7 @@
 #include <QWidget>
 
 #include "app/fold/leaf_painter.h"
-#include "core/render/pixel_cache.h"
+#include "core/artwork/pixel_cache.h"
 
 namespace tympan::app {
 

@@ -3,7 +3,7 @@
 #include <QMap>
 #include <QWidget>
 
-#include "core/render/pixel_cache.h"
+#include "core/artwork/pixel_cache.h"
 
 namespace tympan::app {
 

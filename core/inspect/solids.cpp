@@ -4,6 +4,7 @@
 #include <opencv2/imgproc.hpp>
 
 #include "core/render/render_region.h"
+#include "core/tone/solids.h"
 
 namespace tympan {
 
@@ -11,33 +12,20 @@ namespace {
 
 constexpr double looking_ppi = 150, most_pixels_looked_at = 6e6;
 
-/// How far each pixel of a mask is from the nearest that is not in it, in pixels.
-cv::Mat distanceInside(const cv::Mat& mask) {
-    cv::Mat distance;
-    cv::distanceTransform(mask, distance, cv::DIST_L2, cv::DIST_MASK_PRECISE);
-    return distance;
-}
-
 }  // namespace
 
 std::vector<SolidArea> solidAreas(const cv::Mat& ink, const PixelGrid& grid, const SolidLimits& limits) {
     cv::Mat grey = ink;
     if (ink.channels() == 3) cv::cvtColor(ink, grey, cv::COLOR_RGB2GRAY);
-    // A rim of bare paper, so that the edge of the print ends an area too.
-    cv::Mat dark;
-    cv::copyMakeBorder(grey <= 255 * (1 - limits.ink), dark, 1, 1, 1, 1, cv::BORDER_CONSTANT, 0);
-    const double radius = limits.width_mm / 2 / grid.pixel_mm();
-    const cv::Mat narrow = distanceInside(dark) < radius;  // no disc has its middle here
-    if (cv::countNonZero(narrow) == static_cast<int>(narrow.total())) return {};
-    const cv::Mat wide = dark & (distanceInside(narrow) <= radius);
+    const cv::Mat wide = solidMask(grey, grid, limits);
     cv::Mat labels, stats, middles;
     const int count = cv::connectedComponentsWithStats(wide, labels, stats, middles, 8, CV_32S);
     const double p = grid.pixel_mm();
     std::vector<SolidArea> areas;
     for (int i = 1; i < count; ++i) {
         const auto at = [&](int what) { return stats.at<int>(i, what); };
-        areas.push_back({{(at(cv::CC_STAT_LEFT) - 1) * p, (at(cv::CC_STAT_TOP) - 1) * p,
-                          at(cv::CC_STAT_WIDTH) * p, at(cv::CC_STAT_HEIGHT) * p},
+        areas.push_back({{at(cv::CC_STAT_LEFT) * p, at(cv::CC_STAT_TOP) * p, at(cv::CC_STAT_WIDTH) * p,
+                          at(cv::CC_STAT_HEIGHT) * p},
                          at(cv::CC_STAT_AREA) * p * p / 100});
     }
     std::sort(areas.begin(), areas.end(),

@@ -11,12 +11,6 @@ namespace tympan {
 // looked for on the print's tone before any screen, in the finished frame, at no more than 150 pixels an
 // inch.
 
-/// What counts as solid: ink darker than this over a width of at least this.
-struct SolidLimits {
-    double ink = 0.85;  ///< k, 0 bare to 1 solid
-    double width_mm = 8;
-};
-
 struct SolidArea {
     RectMm box;  ///< from the print's top left corner, finished frame
     double area_cm2 = 0;

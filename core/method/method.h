@@ -66,6 +66,21 @@ struct Misfit {
     bool operator==(const Misfit&) const = default;
 };
 
+/// What counts as a big black area: ink at least this dark over at least this width.
+struct SolidLimits {
+    double ink = 0.85;  ///< k, 0 bare to 1 solid
+    double width_mm = 8;
+    bool operator==(const SolidLimits&) const = default;
+};
+
+/// How printed grey arrives on a surface.
+struct TransferCurve {
+    std::string material;                  ///< id; empty: any that has no curve of its own
+    std::vector<double> printed, arrives;  ///< k, 0 bare to 1 solid; both rise from 0
+    bool measured = false;                 ///< else it is a guess, and must be called one
+    bool operator==(const TransferCurve&) const = default;
+};
+
 enum class Rubbing { none, some, much };
 
 /// A transfer method, as the catalogue describes it. A Job keeps its own copy, so an old job never changes by
@@ -85,7 +100,11 @@ struct Method {
     std::vector<Misfit> not_printers;
     std::vector<std::string> suits;  ///< materials by id
     std::vector<Misfit> not_materials;
-    bool light_ground = true;        ///< the whites of the picture are the ground
+    bool light_ground = true;  ///< the whites of the picture are the ground
+    SolidLimits solids;
+    double finest_line_mm = 0.25;  ///< thinner lines get lost
+    std::vector<TransferCurve> transfer;
+    double veil = 0;  ///< how white a layer that stays (tissue, fibres) lies over the ground: 0 clear to 1
     std::vector<std::string> needs;  ///< what must be on the table: "gel", "glue", …
     Carrier carrier;
     std::string medium;  ///< where the medium goes

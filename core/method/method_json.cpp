@@ -77,6 +77,24 @@ Coats readCoats(JsonReader& reader) {
     return coats;
 }
 
+TransferCurve readTransfer(JsonReader& reader) {
+    constexpr std::size_t most_points = 64;
+    TransferCurve curve;
+    curve.material = reader.note("material");
+    curve.printed = reader.numbers("printed", 0, 1, most_points);
+    curve.arrives = reader.numbers("arrives", 0, 1, most_points);
+    const auto rises = [](const std::vector<double>& values) {
+        return values.size() >= 2 && values.front() == 0 && std::is_sorted(values.begin(), values.end()) &&
+               values.back() > 0;
+    };
+    if (curve.printed.size() != curve.arrives.size()) reader.fail("arrives", "must go with \"printed\"");
+    if (!rises(curve.printed) || curve.printed.back() != 1) reader.fail("printed", "must rise from 0 to 1");
+    if (!rises(curve.arrives)) reader.fail("arrives", "must rise from 0");
+    curve.measured = reader.flag("measured", false);
+    reader.finish();
+    return curve;
+}
+
 std::vector<Misfit> readMisfits(JsonReader& reader, const std::string& field) {
     std::vector<Misfit> misfits;
     if (!reader.has(field)) return misfits;
@@ -114,6 +132,15 @@ Method readMethod(JsonReader reader) {
     method.suits = textsOrNone(reader, "suits");
     method.not_materials = readMisfits(reader, "not_materials");
     method.light_ground = reader.flag("light_ground", true);
+    if (reader.has("solids")) {
+        JsonReader solids = reader.object("solids");
+        method.solids = {solids.number("ink", 0.3, 1), solids.number("width_mm", 1, 100)};
+        solids.finish();
+    }
+    method.finest_line_mm = reader.number("finest_line_mm", 0.02, 5, method.finest_line_mm);
+    if (reader.has("transfer"))
+        for (JsonReader& entry : reader.objects("transfer")) method.transfer.push_back(readTransfer(entry));
+    method.veil = reader.number("veil", 0, 1, 0);
     method.needs = textsOrNone(reader, "needs");
     method.carrier = readCarrier(reader.object("carrier"));
     method.medium = reader.note("medium");
@@ -169,6 +196,12 @@ nlohmann::json toJson(const Method& method) {
     for (const Coats& each : method.coats)
         coats.push_back({{"face", each.face}, {"of", each.of}, {"least", each.least}, {"most", each.most}});
     for (const Step& step : method.steps) steps.push_back(toJson(step));
+    nlohmann::json transfer = nlohmann::json::array();
+    for (const TransferCurve& curve : method.transfer)
+        transfer.push_back({{"material", curve.material},
+                            {"printed", curve.printed},
+                            {"arrives", curve.arrives},
+                            {"measured", curve.measured}});
     return {{"id", method.id},
             {"revision", method.revision},
             {"name", method.name},
@@ -182,6 +215,10 @@ nlohmann::json toJson(const Method& method) {
             {"suits", method.suits},
             {"not_materials", toJson(method.not_materials)},
             {"light_ground", method.light_ground},
+            {"solids", {{"ink", method.solids.ink}, {"width_mm", method.solids.width_mm}}},
+            {"finest_line_mm", method.finest_line_mm},
+            {"transfer", transfer},
+            {"veil", method.veil},
             {"needs", method.needs},
             {"carrier",
              {{"name", method.carrier.name},

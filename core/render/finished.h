@@ -2,9 +2,9 @@
 #include <opencv2/core.hpp>
 
 #include "core/artwork/colour.h"
+#include "core/artwork/pixel_cache.h"
 #include "core/base/progress.h"
 #include "core/render/ground.h"
-#include "core/render/pixel_cache.h"
 #include "core/render/print.h"
 
 namespace tympan {

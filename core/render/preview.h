@@ -1,8 +1,8 @@
 #pragma once
 #include <opencv2/core.hpp>
 
+#include "core/artwork/pixel_cache.h"
 #include "core/base/progress.h"
-#include "core/render/pixel_cache.h"
 #include "core/render/print.h"
 
 namespace tympan {

@@ -1,11 +1,15 @@
 #include "core/render/print.h"
 
 #include <cmath>
+#include <map>
+#include <mutex>
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
 #include "core/base/error.h"
 #include "core/job/turns.h"
+#include "core/tone/transfer.h"
 
 namespace tympan {
 
@@ -22,6 +26,17 @@ SourceBox sourceOf(const Piece& piece, const RectMm& box) {
             std::min(1.0, down(box.bottom()))};
 }
 
+/// The grey mix of an artwork; an automatic one looks at all of it, so it is kept.
+GreyWeights weightsOf(const Artwork& artwork, const GreyMix& mix) {
+    if (mix.kind != GreyMix::Kind::automatic) return greyWeights(mix, artwork.reduced);
+    static std::mutex lock;
+    static std::map<std::string, GreyWeights> kept;
+    const std::lock_guard hold(lock);
+    const auto [at, fresh] = kept.try_emplace(artwork.sha256);
+    if (fresh) at->second = greyWeights(mix, artwork.reduced);
+    return at->second;
+}
+
 }  // namespace
 
 Print printOf(const Job& job, const Piece& piece, double ppi) {
@@ -35,6 +50,10 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     print.mirrored = mirroredBy(job, piece);
     print.ink = inkOf(piece);
     print.tone = piece.tone;
+    print.mix = weightsOf(*print.artwork, print.tone.mix);
+    print.solids = piece.method.solids;
+    if (const TransferCurve* curve = transferFor(piece.method, objectOf(job, piece).material.id))
+        print.transfer = *curve;
     if (1.0 * print.size.width * print.size.height > most_pixels)
         throw Error(
             Error::Kind::input, piece.name,
@@ -52,6 +71,34 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
                                                                  piece.size,
                                                                  print.grid.printPixels(piece.size)});
     return print;
+}
+
+std::string sourceKeyOf(const Print& print) {
+    std::string key =
+        fmt::format("{} {}x{} of {} {} {} {} ink {} mix {}", print.artwork->sha256, print.size.width,
+                    print.size.height, print.box.left, print.box.top, print.box.right, print.box.bottom,
+                    static_cast<int>(print.ink), fmt::join(print.mix, ","));
+    if (const auto& bent = print.bend)
+        key += fmt::format(" bent {} {} {} {} {} {} {} {} {}", bent->bend.side.girthAt(0),
+                           bent->bend.side.girthAt(1), bent->bend.side.slope_mm(), bent->bend.around,
+                           bent->bend.down, bent->bend.turn_deg, bent->at.x, bent->at.y, bent->turn_deg);
+    return key;
+}
+
+std::string keyOf(const Print& print) {
+    std::string key = fmt::format("{} at {} tone {} limits {} {}", sourceKeyOf(print), print.grid.ppi,
+                                  keyOf(print.tone), print.solids.ink, print.solids.width_mm);
+    if (print.transfer && print.tone.compensated)
+        key += fmt::format(" transfer {} {}", fmt::join(print.transfer->printed, ","),
+                           fmt::join(print.transfer->arrives, ","));
+    if (!print.edge) return key;
+    key +=
+        fmt::format(" rim {} {} {}", static_cast<int>(print.edge->rim), print.edge->rim_mm, print.edge->seed);
+    for (const Ring& ring : print.edge->area.rings) {
+        key += " ring";
+        for (const PointMm& p : ring) key += fmt::format(" {} {}", p.x, p.y);
+    }
+    return key;
 }
 
 double previewPpi(const Job& job, const Piece& piece, double ppi, double most) {

@@ -4,6 +4,7 @@
 #include "core/job/landing.h"
 #include "core/measure/pixel_grid.h"
 #include "core/render/ink_edge.h"
+#include "core/tone/grey_mix.h"
 
 namespace tympan {
 
@@ -27,7 +28,10 @@ struct Print {
     SizePx size;  ///< W x H of the raster
     Mirrored mirrored = Mirrored::no;
     Ink ink = Ink::grey;
-    Tone tone;     ///< all but its ink, which is resolved above
+    Tone tone;  ///< all but its ink and mix, which are resolved
+    GreyWeights mix = luminance_weights;
+    SolidLimits solids;
+    std::optional<TransferCurve> transfer;  ///< of the method on what it lies on, where anything is known
     SizeMm asked;  ///< of the raster: the picture's size, or that of the box round a bent one
     std::shared_ptr<const InkEdge> edge;    ///< none: the whole raster, sharp
     std::shared_ptr<const PrintBend> bend;  ///< none: upright
@@ -36,6 +40,11 @@ struct Print {
 /// The print of a piece of a job at a resolution. Mirroring follows from the turns alone.
 /// Throws Error (input) above 1 Gpx.
 Print printOf(const Job& job, const Piece& piece, double ppi);
+
+/// Everything that a print's pixels depend on, as text: the key of what is computed from it.
+std::string keyOf(const Print& print);
+/// The same of its pixels before tone.
+std::string sourceKeyOf(const Print& print);
 
 /// A resolution for looking at a piece whole: at most `most` pixels in all, and never above `ppi`.
 double previewPpi(const Job& job, const Piece& piece, double ppi, double most);

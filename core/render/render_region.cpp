@@ -7,35 +7,36 @@
 #include <fmt/format.h>
 #include <fmt/ranges.h>
 
-#include "core/artwork/rasterise.h"
+#include "core/artwork/edited.h"
+#include "core/artwork/pixel_cache.h"
 #include "core/base/parallel.h"
 #include "core/enlarge/resample.h"
 #include "core/render/bend.h"
-#include "core/render/pixel_cache.h"
 #include "core/render/source_rows.h"
+#include "core/tone/line_art.h"
+#include "core/tone/local_contrast.h"
+#include "core/tone/scatter.h"
+#include "core/tone/solids.h"
+#include "core/tone/transfer.h"
 #include "core/tone/vivid.h"
 
 namespace tympan {
 
 namespace {
 
-constexpr std::size_t vector_budget = std::size_t{512} << 20;
+constexpr std::size_t scattered_budget = std::size_t{192} << 20;
 constexpr std::uint32_t full = 65535;
 
 /// The raster of the picture before it is bent.
 SizePx uprightSize(const Print& print) { return print.bend ? print.bend->upright : print.size; }
 
-/// The pixels to resample from: the artwork's own, or a vector's at the print's resolution.
+/// The pixels to resample from: of a drawing, at the print's resolution.
 PixelBuffer sourcePixels(const Print& print, const Progress& progress) {
     const Artwork& artwork = *print.artwork;
-    if (artwork.kind == Artwork::Kind::raster) return artwork.pixels;
-    static PixelCache rasterised(vector_budget);
     const SizePx size = uprightSize(print);
     const double scale = std::max(size.width / ((print.box.right - print.box.left) * artwork.size.width),
                                   size.height / ((print.box.bottom - print.box.top) * artwork.size.height));
-    return rasterised.get(fmt::format("{}@{:.9g}", artwork.sha256, scale), [&] {
-        return rasterise(artwork, scale, {progress.stop, {}});
-    });
+    return pixelsFor(artwork, scale, progress);
 }
 
 /// Linear back to encoded. Alpha, the last channel when there is one, stays; colours are divided by it and
@@ -70,7 +71,7 @@ cv::Mat uprightRegion(const Print& print, const RectPx& box, const Progress& pro
     const double top = print.box.top * rows, bottom = print.box.bottom * rows;
     const bool shrinks = right - left > size.width || bottom - top > size.height;
     const SourceRows source(pixels, print.ink,
-                            shrinks ? SourceRows::Light::linear : SourceRows::Light::encoded);
+                            shrinks ? SourceRows::Light::linear : SourceRows::Light::encoded, print.mix);
     const LanczosAxis x = lanczosAxis(columns, left, right, size.width, box.x, box.width);
     const LanczosAxis y = lanczosAxis(rows, top, bottom, size.height, box.y, box.height);
     cv::Mat region = resample(
@@ -82,13 +83,6 @@ cv::Mat uprightRegion(const Print& print, const RectPx& box, const Progress& pro
             encode(part, source.alpha());
         });
     return region;
-}
-
-/// What of a tone makes another curve.
-std::string toneKey(const Tone& tone) {
-    return fmt::format("{} {} {} {} {} {} {}", static_cast<int>(tone.contrast.kind), tone.contrast.strength,
-                       fmt::join(tone.shades.lift, ","), tone.inverted, tone.steps,
-                       static_cast<int>(tone.line_art.kind), tone.line_art.limit);
 }
 
 /// Takes ink away where the rim says so.
@@ -122,16 +116,54 @@ std::uint8_t onPaper(std::uint32_t value, std::uint32_t a) {
     return toByte(std::min(full, value * a / full + (full - a)));
 }
 
-void greyRows(const cv::Mat& source, const Table16& curve, cv::Mat& ink, int first, int last) {
+/// A print's greys without its paper: what the curve is asked with; and as they are seen on paper, for what
+/// looks at the neighbourhood.
+struct Greys {
+    cv::Mat own, seen;  // CV_16UC1
+};
+
+Greys greysOf(const cv::Mat& source, bool seen_too) {
     const bool alpha = source.channels() == 2;
-    for (int y = first; y < last; ++y) {
-        const auto* p = source.ptr<std::uint16_t>(y);
-        auto* out = ink.ptr<std::uint8_t>(y);
-        for (int x = 0; x < ink.cols; ++x, p += source.channels()) {
-            const std::uint32_t a = alpha ? p[1] : full;
-            out[x] = onPaper(curve[divided(p[0], a)], a);
+    Greys greys{cv::Mat(source.size(), CV_16UC1), {}};
+    if (seen_too) greys.seen.create(source.size(), CV_16UC1);
+    inTwoParts(source.rows, [&](int first, int last) {
+        for (int y = first; y < last; ++y) {
+            const auto* p = source.ptr<std::uint16_t>(y);
+            auto* own = greys.own.ptr<std::uint16_t>(y);
+            auto* seen = seen_too ? greys.seen.ptr<std::uint16_t>(y) : nullptr;
+            for (int x = 0; x < source.cols; ++x, p += source.channels()) {
+                const std::uint32_t a = alpha ? p[1] : full;
+                own[x] = static_cast<std::uint16_t>(divided(p[0], a));
+                if (seen) seen[x] = static_cast<std::uint16_t>(std::min(full, p[0] + (full - a)));
+            }
         }
-    }
+    });
+    return greys;
+}
+
+/// The neighbourhood stages of grey, before the curve: nothing for most tones.
+bool looksAround(const Tone& tone) {
+    return tone.local.amount > 0 || tone.line_art.kind == LineArt::Kind::local;
+}
+
+void layGreys(const Print& print, const cv::Mat& source, cv::Mat& ink) {
+    const Tone& tone = print.tone;
+    Greys greys = greysOf(source, looksAround(tone));
+    ToneCurve curve = toneCurveOf(print);
+    addLocalContrast(greys.own, greys.seen, tone.local, print.grid);
+    if (tone.line_art.kind == LineArt::Kind::local)
+        greys.own = localBlackAndWhite(greys.seen, partingGreyOf(print), tone.line_art, print.grid);
+    const bool alpha = source.channels() == 2;
+    inTwoParts(ink.rows, [&](int first, int last) {
+        for (int y = first; y < last; ++y) {
+            const auto* p = source.ptr<std::uint16_t>(y);
+            const auto* own = greys.own.ptr<std::uint16_t>(y);
+            auto* out = ink.ptr<std::uint8_t>(y);
+            for (int x = 0; x < ink.cols; ++x)
+                out[x] = onPaper((*curve)[own[x]], alpha ? p[2 * x + 1] : full);
+        }
+    });
+    mendLines(ink, tone.line_art, print.grid);
 }
 
 void colourRows(const cv::Mat& source, const Vividness& vividness, cv::Mat& ink, int first, int last) {
@@ -158,23 +190,61 @@ void colourRows(const cv::Mat& source, const Vividness& vividness, cv::Mat& ink,
 
 cv::Mat inked(const Print& print, const cv::Mat& resampled, const RectPx& box, Rims rims) {
     const bool grey = print.ink == Ink::grey;
-    const ToneCurve curve = grey ? toneCurveOf(print) : nullptr;
-    const cv::Mat source = resampled;
     cv::Mat ink(resampled.rows, resampled.cols, resampled.channels() >= 3 ? CV_8UC3 : CV_8UC1);
-    inTwoParts(ink.rows, [&](int first, int last) {
-        if (grey)
-            greyRows(source, *curve, ink, first, last);
-        else
-            colourRows(source, print.tone.vividness, ink, first, last);
-    });
+    if (grey)
+        layGreys(print, resampled, ink);
+    else
+        inTwoParts(ink.rows, [&](int first, int last) {
+            colourRows(resampled, print.tone.vividness, ink, first, last);
+        });
     if (print.edge) trim(print, ink, box);
-    if (grey) layScreen(ink, print.tone.screen, print.grid, box, rims);
+    if (grey) {
+        breakUp(ink, print.tone.solids, print.solids, print.grid, box, rims);
+        layScreen(ink, print.tone.screen, print.grid, box, rims);
+    }
     return ink;
 }
 
+namespace {
+
+/// How far about a pixel its ink depends on what is there, in pixels.
+int reachOf(const Print& print) {
+    if (print.ink != Ink::grey) return 0;
+    return reachOf(print.tone.local, print.grid) + reachOf(print.tone.line_art, print.grid) +
+           reachOf(print.tone.solids, print.solids, print.grid);
+}
+
+/// The ink of a box, finished frame: computed on what it depends on, and cut out of that.
+cv::Mat inkOf(const Print& print, const RectPx& box, const Progress& progress) {
+    const int reach = reachOf(print);
+    const RectPx needed =
+        intersection({0, 0, print.size.width, print.size.height},
+                     {box.x - reach, box.y - reach, box.width + 2 * reach, box.height + 2 * reach});
+    const cv::Mat ink = inked(print, resampledRegion(print, needed, progress), needed);
+    if (reach == 0) return ink;
+    return ink(cv::Rect(box.x - needed.x, box.y - needed.y, box.width, box.height)).clone();
+}
+
+/// The whole print as scattered dots: made once, since every dot depends on those before it.
+PixelBuffer scatteredDots(const Print& print, const Progress& progress) {
+    static PixelCache kept(scattered_budget);
+    return kept.get(keyOf(print), [&] {
+        return scattered(
+            print.size,
+            [&](int first, int last) {
+                return inkOf(print, {0, first, print.size.width, last - first}, {progress.stop, {}});
+            },
+            {progress.stop, {}});
+    });
+}
+
+}  // namespace
+
 cv::Mat renderRegion(const Print& print, const RectPx& box, const Progress& progress) {
     const RectPx finished = turnOver(box, print.size.width, print.mirrored);
-    cv::Mat ink = inked(print, resampledRegion(print, finished, progress), finished);
+    const bool dots = print.ink == Ink::grey && print.tone.screen.kind == Screen::Kind::scatter;
+    cv::Mat ink =
+        dots ? unpacked(scatteredDots(print, progress), finished) : inkOf(print, finished, progress);
     if (print.mirrored == Mirrored::yes) cv::flip(ink, ink, 1);
     return ink;
 }
@@ -183,25 +253,58 @@ cv::Mat renderWhole(const Print& print, const Progress& progress) {
     return renderRegion(print, {0, 0, print.size.width, print.size.height}, progress);
 }
 
-ToneCurve toneCurveOf(const Print& print) {
-    static std::mutex lock;
-    static std::map<std::string, ToneCurve> curves;
-    const std::string key =
-        fmt::format("{} {} {} {} {} {}", print.artwork->sha256, print.box.left, print.box.top,
-                    print.box.right, print.box.bottom, toneKey(print.tone));
-    const std::lock_guard hold(lock);
-    ToneCurve& curve = curves[key];
-    if (!curve) {
-        const cv::Mat& all = print.artwork->reduced;
-        const int left = static_cast<int>(print.box.left * all.cols),
-                  top = static_cast<int>(print.box.top * all.rows);
-        const int right = std::max(left + 1, static_cast<int>(print.box.right * all.cols));
-        const int bottom = std::max(top + 1, static_cast<int>(print.box.bottom * all.rows));
-        curve = toneCurve(greyHistogram(all(cv::Rect(left, top, right - left, bottom - top))), print.tone);
-    }
-    ToneCurve result = curve;
-    if (curves.size() > 64) curves.clear();  // sliders make many; any of them is quickly made again
-    return result;
+namespace {
+
+/// How often each grey occurs in what is printed of the artwork.
+GreyHistogram histogramOf(const Print& print) {
+    const cv::Mat& all = print.artwork->reduced;
+    const int left = static_cast<int>(print.box.left * all.cols),
+              top = static_cast<int>(print.box.top * all.rows);
+    const int right = std::max(left + 1, static_cast<int>(print.box.right * all.cols));
+    const int bottom = std::max(top + 1, static_cast<int>(print.box.bottom * all.rows));
+    return greyHistogram(all(cv::Rect(left, top, right - left, bottom - top)), print.mix);
 }
+
+/// The curve, and after it what makes up for the transfer.
+ToneCurve madeCurve(const Print& print, const GreyHistogram& histogram) {
+    const ToneCurve curve = toneCurve(histogram, print.tone);
+    if (!print.tone.compensated || !print.transfer) return curve;
+    auto table = std::make_shared<Table16>();
+    for (std::size_t i = 0; i < table->size(); ++i)
+        (*table)[i] = static_cast<std::uint16_t>(
+            std::lround(65535 * (1 - toPrint(*print.transfer, 1 - (*curve)[i] / 65535.0))));
+    return table;
+}
+
+struct Judged {
+    ToneCurve curve;
+    int parting = 128;
+};
+
+/// Made once for what it depends on, and kept.
+Judged judged(const Print& print) {
+    static std::mutex lock;
+    static std::map<std::string, Judged> kept;
+    std::string key =
+        fmt::format("{} {} {} {} {} {} {}", print.artwork->sha256, print.box.left, print.box.top,
+                    print.box.right, print.box.bottom, fmt::join(print.mix, ","), keyOf(print.tone));
+    if (print.tone.compensated && print.transfer)
+        key += fmt::format(" {} {}", fmt::join(print.transfer->printed, ","),
+                           fmt::join(print.transfer->arrives, ","));
+    const std::lock_guard hold(lock);
+    if (kept.size() > 64) kept.clear();  // sliders make many; any of them is quickly made again
+    Judged& found = kept[key];
+    if (!found.curve) {
+        const GreyHistogram histogram = histogramOf(print);
+        found = {madeCurve(print, histogram), partingGrey(histogram)};
+    }
+    return found;
+}
+
+}  // namespace
+
+ToneCurve toneCurveOf(const Print& print) { return judged(print).curve; }
+
+int partingGreyOf(const Print& print) { return judged(print).parting; }
 
 }  // namespace tympan

@@ -12,7 +12,8 @@ std::uint16_t times(std::uint32_t value, std::uint32_t alpha) {
 
 }  // namespace
 
-SourceRows::SourceRows(PixelBuffer pixels, Ink ink, Light light) : pixels_(std::move(pixels)), light_(light) {
+SourceRows::SourceRows(PixelBuffer pixels, Ink ink, Light light, const GreyWeights& mix)
+    : pixels_(std::move(pixels)), light_(light), mix_(mix) {
     const int given = pixels_.view.channels();
     alpha_ = given % 2 == 0;
     to_grey_ = ink == Ink::grey && given >= 3;
@@ -37,7 +38,7 @@ void SourceRows::readAs(const Sample* p, int count, std::uint16_t* out) const {
         std::uint32_t alpha = 65535;
         if (alpha_) alpha = static_cast<std::uint32_t>(p[given - 1]) * (sizeof(Sample) == 1 ? 257u : 1u);
         if (to_grey_) {
-            std::uint16_t grey = luminance(value(p[0]), value(p[1]), value(p[2]));
+            std::uint16_t grey = mixed(mix_, value(p[0]), value(p[1]), value(p[2]));
             if (light_ == Light::encoded) grey = encoded[grey];
             *out++ = alpha_ ? times(grey, alpha) : grey;
         } else {

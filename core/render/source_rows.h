@@ -3,18 +3,17 @@
 #include <vector>
 
 #include "core/artwork/pixel_buffer.h"
-#include "core/tone/tone.h"
+#include "core/tone/grey_mix.h"
 
 namespace tympan {
 
 /// The rows of an artwork as the resampler wants them: 16 bits, grey or RGB as the ink asks, alpha
-/// premultiplied, and in linear light when shrinking. Grey is luminance formed in linear light and encoded at
-/// once.
+/// premultiplied, and in linear light when shrinking. Grey is mixed in linear light and encoded at once.
 class SourceRows {
   public:
     enum class Light { encoded, linear };
 
-    SourceRows(PixelBuffer pixels, Ink ink, Light light);
+    SourceRows(PixelBuffer pixels, Ink ink, Light light, const GreyWeights& mix = luminance_weights);
 
     /// Colour channels, and one more for alpha.
     int channels() const { return colours_ + (alpha_ ? 1 : 0); }
@@ -29,6 +28,7 @@ class SourceRows {
     int colours_ = 1;
     bool alpha_ = false, to_grey_ = false;
     Light light_;
+    GreyWeights mix_;
     std::vector<std::uint16_t> of_byte_;  ///< what each 8-bit sample becomes
 };
 

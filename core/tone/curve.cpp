@@ -69,13 +69,15 @@ ToneCurve toneCurve(const GreyHistogram& histogram, const Tone& tone) {
     const bool line_art = tone.line_art.kind != LineArt::Kind::off;
     if (tone.shades.untouched() && !tone.inverted && tone.steps < 2 && !line_art) return base;
     const ShadeCurve shaded(tone.shades);
-    const int limit =
-        tone.line_art.kind == LineArt::Kind::automatic ? partingGrey(histogram) : tone.line_art.limit;
+    // A local limit has parted black and white before: any limit between them will do.
+    const int parting = tone.line_art.kind == LineArt::Kind::automatic ? partingGrey(histogram)
+                        : tone.line_art.kind == LineArt::Kind::local   ? 128
+                                                                       : tone.line_art.limit;
     const int steps = std::min(tone.steps, most_steps);
     auto curve = std::make_shared<Table16>();
     for (std::size_t i = 0; i < curve->size(); ++i) {
         // Black and white alone are told by the picture's own grey: contrast would only move the limit.
-        double grey = line_art ? (static_cast<double>(i) < limit * 257.0 ? 0 : 1)
+        double grey = line_art ? (static_cast<double>(i) < parting * 257.0 ? 0 : 1)
                                : shaded(static_cast<double>((*base)[i]) / 65535);
         if (!line_art && steps >= 2) grey = std::min(std::floor(grey * steps), steps - 1.0) / (steps - 1.0);
         if (tone.inverted) grey = 1 - grey;

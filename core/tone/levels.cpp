@@ -52,7 +52,7 @@ bool beginsFlat(const GreyHistogram& histogram, const Levels& levels) {
 
 }  // namespace
 
-GreyHistogram greyHistogram(const cv::Mat& analysis) {
+GreyHistogram greyHistogram(const cv::Mat& analysis, const GreyWeights& weights) {
     const Table16& linear = linearOfEncoded();
     const Table16& encoded = encodedOfLinear();
     const int channels = analysis.channels();
@@ -66,7 +66,7 @@ GreyHistogram greyHistogram(const cv::Mat& analysis) {
             int grey = p[0];
             if (channels >= 3) {
                 const std::uint16_t y16 =
-                    luminance(linear[p[0] * 257u], linear[p[1] * 257u], linear[p[2] * 257u]);
+                    mixed(weights, linear[p[0] * 257u], linear[p[1] * 257u], linear[p[2] * 257u]);
                 grey = encoded[y16] / 257;
             }
             histogram[static_cast<std::size_t>(grey)] += weight;

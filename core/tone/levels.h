@@ -2,6 +2,8 @@
 #include <array>
 #include <opencv2/core.hpp>
 
+#include "core/tone/grey_mix.h"
+
 namespace tympan {
 
 /// How often each encoded grey occurs where the picture is opaque; the shares add up to 1 (or are all 0 when
@@ -10,7 +12,7 @@ namespace tympan {
 using GreyHistogram = std::array<double, 256>;
 
 /// `analysis`: 8-bit sRGB-encoded pixels of 1 to 4 channels, as Artwork::reduced.
-GreyHistogram greyHistogram(const cv::Mat& analysis);
+GreyHistogram greyHistogram(const cv::Mat& analysis, const GreyWeights& weights = luminance_weights);
 
 /// The grey (0 to 1) below which this share of the picture lies.
 double quantile(const GreyHistogram& histogram, double share);

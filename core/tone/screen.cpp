@@ -34,6 +34,7 @@ double spot(Screen::Kind kind, double u, double v) {
             return std::min(fromLine(v), fromLine(u) + 0.5);
         case Screen::Kind::none:
         case Screen::Kind::grain:
+        case Screen::Kind::scatter:
             break;
     }
     return 0;
@@ -142,7 +143,9 @@ std::uint8_t smoothPixel(const Laid& laid, std::uint32_t k, int x, int y) {
 
 void layScreen(cv::Mat& ink, const Screen& screen, const PixelGrid& grid, const RectPx& box, Rims rims) {
     const double least = screen.kind == Screen::Kind::grain ? 1 : least_cell_px;
-    if (screen.kind == Screen::Kind::none || cellPixels(screen, grid) < least - 1e-9) return;
+    if (screen.kind == Screen::Kind::none || screen.kind == Screen::Kind::scatter ||
+        cellPixels(screen, grid) < least - 1e-9)
+        return;
     const Laid laid(screen, grid);
     inTwoParts(ink.rows, [&](int first, int last) {
         for (int row = first; row < last; ++row) {

@@ -37,7 +37,7 @@ inline constexpr double least_cell_px = 2;
 enum class Rims { solid, smooth };
 
 /// Makes 8-bit grey ink (CV_8UC1, 255 bare) solid or bare, in place. `box`: where it lies in the raster of
-/// the print, finished frame.
+/// the print, finished frame. Scattered dots are no screen: see scatter.h.
 void layScreen(cv::Mat& ink, const Screen& screen, const PixelGrid& grid, const RectPx& box,
                Rims rims = Rims::solid);
 

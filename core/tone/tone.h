@@ -1,6 +1,7 @@
 #pragma once
 #include <array>
 #include <compare>
+#include <string>
 #include <string_view>
 
 namespace tympan {
@@ -17,6 +18,25 @@ struct Contrast {
     auto operator<=>(const Contrast&) const = default;
 };
 
+/// How much red, green and blue light counts in grey.
+struct GreyMix {
+    enum class Kind {
+        as_seen,    ///< as bright as the eye sees them (luminance)
+        automatic,  ///< so that colours that differ become greys that differ
+        by_hand,
+    };
+    Kind kind = Kind::as_seen;
+    std::array<int, 3> parts{21, 72, 7};  ///< by hand: of red, green, blue; only their proportions count
+    auto operator<=>(const GreyMix&) const = default;
+};
+
+/// Detail against what is about it.
+struct LocalContrast {
+    int amount = 0;        ///< 0 to 100
+    double radius_mm = 3;  ///< of what counts as about it, on the print
+    auto operator<=>(const LocalContrast&) const = default;
+};
+
 /// Eleven greys from black to white, a tenth apart, each printed lighter (up to 100: bare paper) or darker
 /// (down to -100: solid) than it would be.
 struct Shades {
@@ -31,9 +51,13 @@ struct LineArt {
         off,
         automatic,  ///< the limit that parts the picture's darks and lights best
         limit,
+        local,  ///< a limit of its own for each place, from the greys about it
     };
     Kind kind = Kind::off;
-    int limit = 128;  ///< an encoded grey, 0 to 255
+    int limit = 128;       ///< an encoded grey, 0 to 255
+    double around_mm = 5;  ///< of a local limit: the side of the square that is looked at, on the print
+    double specks_mm = 0;  ///< black or white specks up to this size are dropped
+    double gaps_mm = 0;    ///< breaks in a line up to this width are closed
     auto operator<=>(const LineArt&) const = default;
 };
 
@@ -47,11 +71,25 @@ struct Screen {
         cross,    ///< lines both ways at once
         hatch,    ///< lines one way in the lights, the other way too in the darks
         grain,    ///< no pattern: specks spread evenly (blue noise)
+        scatter,  ///< single dots of the printer, each making up for its neighbours (error diffusion)
     };
     Kind kind = Kind::none;
     double per_cm = 10;     ///< lines or dots to the centimetre; of a grain, specks
     double angle_deg = 45;  ///< of the lines, clockwise from level as seen
     auto operator<=>(const Screen&) const = default;
+};
+
+/// What becomes of big black areas, which transfer worst.
+struct Solids {
+    enum class Kind {
+        as_they_are,
+        lightened,
+        hatched,
+        dotted,
+    };
+    Kind kind = Kind::as_they_are;
+    int ink = 65;  ///< what is left of the black inside, in hundredths
+    auto operator<=>(const Solids&) const = default;
 };
 
 /// How vivid colours are, both -100 to 100.
@@ -63,7 +101,7 @@ struct Vividness {
 };
 
 /// "none", "line", "round" …, in the order of the kinds.
-const std::array<std::string_view, 7>& screenNames();
+const std::array<std::string_view, 8>& screenNames();
 inline std::string_view name(Screen::Kind kind) { return screenNames().at(static_cast<std::size_t>(kind)); }
 
 /// The maker's wishes for a piece. `as_method_says` follows the method's advice, also when the method
@@ -71,17 +109,26 @@ inline std::string_view name(Screen::Kind kind) { return screenNames().at(static
 struct Tone {
     enum class InkChoice { as_method_says, grey, colour };
     InkChoice ink = InkChoice::as_method_says;
+    GreyMix mix{};
     Contrast contrast{};
+    LocalContrast local{};
     Shades shades{};
     bool inverted = false;  ///< darks for lights, where the ground is dark and the ink is pale
     int steps = 0;          ///< so many even greys, black and white among them; 0: all
     LineArt line_art{};
+    Solids solids{};
     Screen screen{};
+    /// Printed so that, after what the transfer loses, the greys on the object are those that were asked for.
+    bool compensated = false;
     Vividness vividness{};
     auto operator<=>(const Tone&) const = default;
 };
 
+/// Everything a tone says, as text: a key for what is computed from it.
+std::string keyOf(const Tone& tone);
+
 inline constexpr double least_screen_per_cm = 2, most_screen_per_cm = 60;
 inline constexpr int most_steps = 16;
+inline constexpr double most_local_mm = 50, most_repair_mm = 2;
 
 }  // namespace tympan

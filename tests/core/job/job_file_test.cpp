@@ -51,7 +51,7 @@ Job everything(const ScratchFolder& folder) {
     job.notes = "for the open night";
     job = withAnother(job, 2, artwork, {30, 20});
     job = withPlace(job, 3, {12.345678901234567, -7.1}, 33.3);
-    Tone tone{Tone::InkChoice::colour, {Contrast::Kind::strength, 77}};
+    Tone tone{.ink = Tone::InkChoice::colour, .contrast = {Contrast::Kind::strength, 77}};
     tone.shades.lift = {0, 5, -10, 0, 30, -100, 100, 1, 2, 3, 4};
     tone.inverted = true;
     tone.steps = 5;

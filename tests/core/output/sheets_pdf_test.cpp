@@ -32,7 +32,7 @@ Job jobOf(const Case& each, const ArtworkPtr& artwork) {
     Job job = tests::jobOf(artwork, each.size, each.method);
     job.sheets.ppi = each.ppi;
     job.sheets.paper = paperNamed(each.paper);
-    return withTone(job, job.pieces.front().id, {each.ink, each.contrast});
+    return withTone(job, job.pieces.front().id, {.ink = each.ink, .contrast = each.contrast});
 }
 
 /// Pages as a viewer draws them.

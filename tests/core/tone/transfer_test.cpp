@@ -1,0 +1,34 @@
+#include "core/tone/transfer.h"
+
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include "core/method/catalogue.h"
+
+using namespace tympan;
+
+namespace {
+
+TransferCurve lossy() { return {"", {0, 0.1, 0.5, 1}, {0, 0.04, 0.45, 0.9}, false}; }
+
+}  // namespace
+
+RC_GTEST_PROP(Transfer, printingWhatIsAskedForMakesItArrive, ()) {
+    const double wanted = *rc::gen::inRange(0, 901) / 1000.0;
+    RC_ASSERT(std::abs(arriving(lossy(), toPrint(lossy(), wanted)) - wanted) < 1e-9);
+}
+
+TEST(Transfer, moreThanSolidInkCannotArrive) { EXPECT_EQ(toPrint(lossy(), 0.97), 1); }
+
+TEST(Transfer, aMaterialsOwnCurveComesBeforeTheGeneralOne) {
+    Method method;
+    EXPECT_EQ(transferFor(method, "slate"), nullptr);
+    method.transfer = {lossy(), {"slate", {0, 1}, {0, 0.7}, true}};
+    EXPECT_TRUE(transferFor(method, "slate")->measured);
+    EXPECT_FALSE(transferFor(method, "canvas")->measured);
+}
+
+TEST(Transfer, everyShippedCurveIsCalledAGuess) {
+    for (const Method& method : shippedMethods())
+        for (const TransferCurve& curve : method.transfer) EXPECT_FALSE(curve.measured) << method.id;
+}
