@@ -10,6 +10,7 @@
 #include <QMimeData>
 #include <QStackedWidget>
 
+#include "app/desk/picture_desk.h"
 #include "app/drop/new_pictures.h"
 #include "app/fold/fold_view.h"
 #include "app/fold/screen_scale.h"
@@ -111,6 +112,8 @@ void MainWindow::build() {
     stage_->addWidget(fold_);
     stage_->addWidget(new SheetsStage(store_, service_));
     stage_->addWidget(new PrintStage(store_));
+    desk_ = new PictureDesk;
+    stage_->addWidget(desk_);
     down->addWidget(stage_, 1);
 
     auto* tray = new QWidget;
@@ -121,10 +124,11 @@ void MainWindow::build() {
     tray_layout->setContentsMargins(16, 12, 16, 12);
     tray_layout->setSpacing(16);
     trays_ = new QStackedWidget;
-    auto* picture_tray = new PictureTray(store_);
-    connect(picture_tray, &PictureTray::openWanted, actions_.open, &QAction::trigger);
-    connect(picture_tray, &PictureTray::removeWanted, actions_.remove, &QAction::trigger);
-    trays_->addWidget(picture_tray);
+    picture_tray_ = new PictureTray(store_, service_, *desk_);
+    connect(picture_tray_, &PictureTray::openWanted, actions_.open, &QAction::trigger);
+    connect(picture_tray_, &PictureTray::removeWanted, actions_.remove, &QAction::trigger);
+    connect(picture_tray_, &PictureTray::opened, this, [this] { goTo(picture); });
+    trays_->addWidget(picture_tray_);
     object_tray_ = new ObjectTray(store_, fold_->hand());
     trays_->addWidget(object_tray_);
     trays_->addWidget(new ToneTray(store_));
@@ -173,6 +177,7 @@ void MainWindow::connectActions() {
     connect(actions_.recent, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
     connect(&files_, &JobFiles::changed, this, &MainWindow::refresh);
     connect(object_tray_, &ObjectTray::said, foot_, &Foot::say);
+    connect(picture_tray_, &PictureTray::said, foot_, &Foot::say);
     connect(object_tray_, &ObjectTray::anotherWanted, this, [this] {
         arriving_->nextOnSameObject();
         actions_.open->trigger();
@@ -307,7 +312,8 @@ void MainWindow::goTo(int station) {
     rule_->choose(station);
     object_tray_->work(station == object);
     trays_->setCurrentIndex(station);
-    stage_->setCurrentIndex(station == sheets ? 1 : station == print ? 2 : 0);
+    const bool desk = station == picture && picture_tray_->onDesk();
+    stage_->setCurrentIndex(station == sheets ? 1 : station == print ? 2 : desk ? 3 : 0);
 }
 
 void MainWindow::setUnit(Unit unit) {

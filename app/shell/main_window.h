@@ -19,6 +19,8 @@ class FileDialogs;
 class FoldView;
 class Foot;
 class ObjectTray;
+class PictureDesk;
+class PictureTray;
 class PrintTray;
 class StationRule;
 class TicketLine;
@@ -47,6 +49,8 @@ class MainWindow : public QMainWindow {
     Exports& exports() { return exports_; }
     JobFiles& files() { return files_; }
     ObjectTray& objectTray() { return *object_tray_; }
+    PictureTray& pictureTray() { return *picture_tray_; }
+    PictureDesk& desk() { return *desk_; }
     FoldView& fold() { return *fold_; }
 
   protected:
@@ -74,6 +78,8 @@ class MainWindow : public QMainWindow {
     TicketLine* line_;
     QStackedWidget *stage_, *trays_;
     FoldView* fold_;
+    PictureDesk* desk_;
+    PictureTray* picture_tray_;
     ObjectTray* object_tray_;
     PrintTray* print_tray_;
     NewPictures* arriving_;

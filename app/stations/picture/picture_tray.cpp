@@ -1,176 +1,111 @@
 #include "app/stations/picture/picture_tray.h"
 
-#include <QLineEdit>
-#include <QSpinBox>
+#include <QStackedWidget>
 
-#include "app/shell/job_store.h"
-#include "app/shell/words.h"
-#include "app/stations/picture/match_pieces.h"
+#include "app/stations/picture/came_panel.h"
+#include "app/stations/picture/clean_panel.h"
+#include "app/stations/picture/cut_panel.h"
+#include "app/stations/picture/frame_panel.h"
+#include "app/stations/picture/parts_panel.h"
+#include "app/widgets/choice_row.h"
+#include "app/widgets/sideways.h"
 #include "app/widgets/tray_parts.h"
-#include "core/job/edits.h"
-#include "core/job/matching.h"
-#include "core/render/print.h"
 
 namespace tympan::app {
 
-PictureTray::PictureTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
+namespace {
+
+QStringList panelNames() {
+    return {QStringLiteral("came"), QStringLiteral("frame"), QStringLiteral("clean"), QStringLiteral("cut"),
+            QStringLiteral("parts")};
+}
+
+}  // namespace
+
+PictureTray::PictureTray(JobStore& store, RenderService& service, PictureDesk& desk, QWidget* parent)
+    : QWidget(parent), store_(store), desk_(desk), editing_(new PictureEditing(store, service, this)) {
     setObjectName(QStringLiteral("picture-tray"));
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
-    outer->setSpacing(32);
-    auto* first = column();
-    first->addWidget(titleLabel(tr("Picture")));
-    auto* open = pushButton(QStringLiteral("picture-open"), tr("Add pictures…"));
-    first->addWidget(open, 0, Qt::AlignLeft);
-    auto* remove = pushButton(QStringLiteral("picture-remove"), tr("Take off the line"));
-    first->addWidget(remove, 0, Qt::AlignLeft);
-    auto* matching = linkButton(QStringLiteral("match-pieces"), tr("match with others…"));
-    first->addWidget(matching, 0, Qt::AlignLeft);
-    connect(matching, &QPushButton::clicked, this, &PictureTray::match);
-    first->addStretch(1);
-    outer->addLayout(first);
+    outer->setSpacing(20);
+    auto* left = column();
+    parts_ = new ChoiceRow(QStringLiteral("picture-part"), tr("Picture"), Qt::Vertical);
+    parts_->layout()->setSpacing(5);
+    parts_->add(QStringLiteral("came"), tr("What came"));
+    parts_->add(QStringLiteral("frame"), tr("Its frame"), tr("Crop, turn, straighten."));
+    parts_->add(QStringLiteral("clean"), tr("Clean it up"));
+    parts_->add(QStringLiteral("cut"), tr("Cut it out"));
+    parts_->add(QStringLiteral("parts"), tr("Parts, lettering"));
+    parts_->setFixedWidth(140);
+    left->addWidget(parts_);
+    left->addStretch(1);
+    outer->addLayout(left);
+    panels_ = new QStackedWidget;
+    came_ = new CamePanel(store, *editing_);
+    panels_->addWidget(came_);
+    panels_->addWidget(new FramePanel(store, *editing_));
+    panels_->addWidget(new CleanPanel(store, *editing_));
+    panels_->addWidget(new CutPanel(store, *editing_));
+    panels_->addWidget(new PartsPanel(store, *editing_));
+    auto* scroll = new Sideways(panels_);
+    scroll->setObjectName(QStringLiteral("picture-scroll"));
+    outer->addWidget(scroll, 1);
 
-    about_ = new QWidget;
-    auto* form = rows();
-    about_->setLayout(form);
-    name_ = new QLineEdit;
-    name_->setObjectName(QStringLiteral("picture-name"));
-    name_->setAccessibleName(tr("Name of the piece"));
-    name_->setFixedWidth(190);
-    form->addRow(tr("Name"), name_);
-    copies_ = new QSpinBox;
-    copies_->setObjectName(QStringLiteral("picture-copies"));
-    copies_->setAccessibleName(tr("Copies"));
-    copies_->setRange(1, 999);
-    copies_->setFixedWidth(64);
-    spares_ = new QSpinBox;
-    spares_->setObjectName(QStringLiteral("picture-spares"));
-    spares_->setAccessibleName(tr("Spares"));
-    spares_->setToolTip(tr("Printed besides: a backup, and to compare with while the paper comes off."));
-    spares_->setRange(0, 99);
-    spares_->setFixedWidth(64);
-    auto* numbers = new QHBoxLayout;
-    numbers->setSpacing(8);
-    numbers->addWidget(copies_);
-    numbers->addWidget(new QLabel(tr("spares")));
-    numbers->addWidget(spares_);
-    form->addRow(tr("Copies"), numbers);
-    notes_ = new QLineEdit;
-    notes_->setObjectName(QStringLiteral("picture-notes"));
-    notes_->setAccessibleName(tr("Notes"));
-    notes_->setPlaceholderText(tr("to remember"));
-    notes_->setFixedWidth(190);
-    form->addRow(tr("Notes"), notes_);
-    outer->addWidget(about_, 0, Qt::AlignTop);
-
-    auto* facts = column();
-    facts->addWidget(strongLabel(tr("As it came")));
-    came_ = new QLabel;
-    came_->setObjectName(QStringLiteral("picture-facts"));
-    facts->addWidget(came_);
-    detail_ = quietLabel({});
-    detail_->setMinimumWidth(200);
-    facts->addWidget(detail_);
-    facts->addStretch(1);
-    outer->addLayout(facts, 1);
-
-    connect(open, &QPushButton::clicked, this, &PictureTray::openWanted);
-    connect(remove, &QPushButton::clicked, this, &PictureTray::removeWanted);
-    connect(name_, &QLineEdit::editingFinished, this, [this] {
-        const Piece* piece = store_.piece();
-        const std::string name = name_->text().trimmed().toStdString();
-        if (!piece || name.empty() || name == piece->name) return;
-        store_.edit(tr("change the name"),
-                    [&, id = piece->id](Job job) { return withName(std::move(job), id, name); });
-    });
-    connect(copies_, &QSpinBox::valueChanged, this, [this](int copies) {
-        if (const Piece* piece = store_.piece(); piece && piece->copies != copies)
-            store_.edit(
-                tr("change the copies"),
-                [&, id = piece->id](Job job) { return withCopies(std::move(job), id, copies); },
-                QStringLiteral("copies %1").arg(piece->id));
-    });
-    connect(spares_, &QSpinBox::valueChanged, this, [this](int spares) {
-        if (const Piece* piece = store_.piece(); piece && piece->spares != spares)
-            store_.edit(
-                tr("change the spares"),
-                [&, id = piece->id](Job job) { return withSpares(std::move(job), id, spares); },
-                QStringLiteral("spares %1").arg(piece->id));
-    });
-    connect(notes_, &QLineEdit::editingFinished, this, [this] {
-        const Piece* piece = store_.piece();
-        const std::string notes = notes_->text().trimmed().toStdString();
-        if (piece && notes != piece->notes)
-            store_.edit(tr("note something"),
-                        [&, id = piece->id](Job job) { return withNotes(std::move(job), id, notes); });
-    });
-    connect(&store_, &JobStore::changed, this, &PictureTray::refresh);
-    refresh();
-}
-
-void PictureTray::match() {
-    const Piece* piece = store_.piece();
-    if (!piece) return;
-    const int id = piece->id;
-    const std::optional<Matching> answer = askMatching(this, store_.job(), *piece);
-    if (!answer) return;
-    std::vector<int> all{id};
-    all.insert(all.end(), answer->pieces.begin(), answer->pieces.end());
-    switch (answer->how) {
-        case Matching::How::copy:
-            store_.edit(tr("give settings to others"), [&](Job job) {
-                return withSettingsOf(std::move(job), id, answer->pieces, answer->aspects);
-            });
-            break;
-        case Matching::How::link:
-            store_.edit(tr("match pieces"),
-                        [&](Job job) { return withMatchedSet(std::move(job), all, answer->aspects); });
-            break;
-        case Matching::How::unlink:
-            store_.edit(tr("end a matched set"),
-                        [&](Job job) { return withMatchedSet(std::move(job), {id}, answer->aspects); });
-            break;
+    connect(came_, &CamePanel::openWanted, this, &PictureTray::openWanted);
+    connect(came_, &CamePanel::removeWanted, this, &PictureTray::removeWanted);
+    for (int i = 0; i < panels_->count(); ++i) {
+        connect(panel(i), &PicturePanel::said, this, &PictureTray::said);
+        connect(panel(i), &PicturePanel::sceneChanged, this, &PictureTray::layOut);
     }
+    connect(&desk_, &PictureDesk::cropped, this, [this](const RectMm& crop) { shown()->cropped(crop); });
+    connect(&desk_, &PictureDesk::cornersMoved, this,
+            [this](const std::array<PointMm, 4>& corners) { shown()->cornersMoved(corners); });
+    connect(&desk_, &PictureDesk::levelled, this, [this](double deg) { shown()->levelled(deg); });
+    connect(&desk_, &PictureDesk::stroked, this,
+            [this](const std::vector<PointMm>& points) { shown()->stroked(points); });
+    connect(parts_, &ChoiceRow::picked, this, &PictureTray::open);
+    connect(editing_, &PictureEditing::made, this, &PictureTray::layOut);
+    connect(editing_, &PictureEditing::waiting, this, &PictureTray::refresh);
+    connect(&store_, &JobStore::changed, this, &PictureTray::refresh);
+    open(QStringLiteral("came"));
 }
+
+PicturePanel* PictureTray::panel(int index) const {
+    return static_cast<PicturePanel*>(panels_->widget(index));
+}
+
+PicturePanel* PictureTray::shown() const { return panel(panels_->currentIndex()); }
+
+void PictureTray::open(const QString& name) {
+    parts_->choose(name);
+    panels_->setCurrentIndex(std::max(0, static_cast<int>(panelNames().indexOf(name))));
+    // Only the panel that is shown needs its room.
+    for (int i = 0; i < panels_->count(); ++i)
+        panels_->widget(i)->setSizePolicy(
+            i == panels_->currentIndex() ? QSizePolicy::Preferred : QSizePolicy::Ignored,
+            QSizePolicy::Preferred);
+    refresh();
+    emit opened();
+}
+
+void PictureTray::showEvent(QShowEvent*) { refresh(); }
+
+bool PictureTray::onDesk() const { return panels_->currentIndex() > 0; }
 
 void PictureTray::refresh() {
     const Piece* piece = store_.piece();
-    about_->setEnabled(piece);
-    findChild<QPushButton*>(QStringLiteral("picture-remove"))->setEnabled(piece);
-    if (!piece) {
-        name_->clear();
-        came_->setText(tr("No picture yet."));
-        detail_->clear();
-        return;
-    }
-    const QSignalBlocker quiet(copies_), quiet_spares(spares_);
-    spares_->setValue(piece->spares);
-    if (!notes_->hasFocus()) notes_->setText(QString::fromStdString(piece->notes));
-    const auto others = static_cast<qsizetype>(
-        setOf(store_.job(), piece->id) ? setOf(store_.job(), piece->id)->pieces.size() - 1 : 0);
-    findChild<QPushButton*>(QStringLiteral("match-pieces"))
-        ->setText(others == 0 ? tr("match with others…")
-                              : counted(others, tr("matched with %1 other…"), tr("matched with %1 others…")));
-    name_->setText(QString::fromStdString(piece->name));
-    copies_->setValue(piece->copies);
-    const Artwork& artwork = *piece->artwork;
-    const QString kind = QString::fromStdString(artwork.format).toUpper();
-    if (artwork.kind == Artwork::Kind::vector) {
-        came_->setText(tr("%1 drawing, sharp at any size").arg(kind));
-    } else {
-        came_->setText(tr("%1, %2 × %3 pixels%4")
-                           .arg(kind)
-                           .arg(artwork.size.width)
-                           .arg(artwork.size.height)
-                           .arg(artwork.has_alpha ? tr(", see-through in places") : QString()));
-    }
-    QString detail;
-    if (const auto natural = artwork.naturalSize())
-        detail = tr("The file says %1. ").arg(sizeText(*natural, store_.job().unit));
-    if (artwork.kind == Artwork::Kind::raster)
-        detail += tr("At the chosen size each of its pixels is %1 wide.")
-                      .arg(QString::number(mm_per_inch / effectivePpi(*piece), 'f', 2) + tr("\u00a0mm"));
-    detail_->setText(detail + QLatin1Char('\n') + tr("The original is kept as it came."));
+    for (int i = 1; i < panels_->count(); ++i) panel(i)->setEnabled(piece);
+    if (!piece)
+        came_->showNothing();
+    else if (isVisible() || !onDesk())  // what nobody sees is not worked out
+        shown()->refresh(*piece);
+    layOut();
+}
+
+void PictureTray::layOut() {
+    const Piece* piece = store_.piece();
+    if (!onDesk() || !isVisible()) return;
+    desk_.show(piece ? shown()->scene(*piece).value_or(DeskScene{}) : DeskScene{});
 }
 
 }  // namespace tympan::app

@@ -1,33 +1,52 @@
 #pragma once
 #include <QWidget>
 
-class QLineEdit;
-class QLabel;
-class QSpinBox;
+#include "app/desk/picture_desk.h"
+
+class QStackedWidget;
 
 namespace tympan::app {
 
+class CamePanel;
+class ChoiceRow;
 class JobStore;
+class PictureEditing;
+class PicturePanel;
+class RenderService;
 
-/// Picture: what came, what it is called, how many of it.
+/// Picture: what came, its frame, clean-up, cutting out, taking apart. All but the first work on the desk.
 class PictureTray : public QWidget {
     Q_OBJECT
   public:
-    explicit PictureTray(JobStore& store, QWidget* parent = nullptr);
+    PictureTray(JobStore& store, RenderService& service, PictureDesk& desk, QWidget* parent = nullptr);
+
+    /// Shows a panel: "came", "frame", "clean", "cut", "parts".
+    void open(const QString& panel);
+    /// Whether the shown panel works on the desk.
+    bool onDesk() const;
 
   signals:
     void openWanted();
     void removeWanted();
+    void said(const QString& sentence, bool well);
+    /// Another panel is shown.
+    void opened();
+
+  protected:
+    void showEvent(QShowEvent* event) override;
 
   private:
     void refresh();
-    void match();
+    void layOut();
+    PicturePanel* panel(int index) const;
+    PicturePanel* shown() const;
+
     JobStore& store_;
-    QLineEdit* name_;
-    QSpinBox *copies_, *spares_;
-    QLineEdit* notes_;
-    QLabel *came_, *detail_;
-    QWidget* about_;
+    PictureDesk& desk_;
+    PictureEditing* editing_;
+    ChoiceRow* parts_;
+    QStackedWidget* panels_;
+    CamePanel* came_;
 };
 
 }  // namespace tympan::app
