@@ -28,14 +28,14 @@ constexpr double face_pixels = 4e5;  // a likeness of wood and cloth; the pictur
 constexpr std::size_t cache_bytes = std::size_t{192} << 20;
 
 /// Pictures of one piece of a job, at the resolution of the screen.
-LeafPictures drawn(const Job& job, const Piece& piece, double ppi, PixelCache& cache,
-                   const std::stop_token& stop) {
+LeafPictures drawn(const Job& job, const Piece& piece, double ppi, const Likeness& likeness,
+                   PixelCache& cache, const std::stop_token& stop) {
     const Object& object = objectOf(job, piece);
     const Print print = printOf(job, piece, ppi);
     const cv::Mat ink = previewInk(print, cache, {stop, {}});
     LeafPictures pictures;
     pictures.ground = toQColor(object.ground);
-    const cv::Mat finished = onGround(ink, groundUnder(job, piece, print, cache));
+    const cv::Mat finished = finishedPrint(job, piece, print, ink, likeness, cache);
     if (print.edge) {
         cv::Mat clear(finished.rows, finished.cols, CV_8UC4);
         const cv::Mat stays =
@@ -126,16 +126,22 @@ void FoldView::requestPictures(double most_pixels) {
     const double ppi = std::min(sharpest, previewPpi(job, *piece, job.sheets.ppi, most_pixels));
     if (ppi >= sharpest) rest_.stop();
     service_.request(QStringLiteral("fold"),
-                     [this, cache = cache_, job, id = piece->id,
+                     [this, cache = cache_, job, id = piece->id, likeness = likeness_,
                       ppi](const std::stop_token& stop) -> RenderService::Finish {
                          const LeafPictures pictures =
-                             drawn(job, *findPiece(job, id), std::max(1.0, ppi), *cache, stop);
+                             drawn(job, *findPiece(job, id), std::max(1.0, ppi), likeness, *cache, stop);
                          return [this, pictures, id] {
                              if (id != shown_piece_) return;
                              pictures_ = pictures;
                              update();
                          };
                      });
+}
+
+void FoldView::picture(const Likeness& likeness) {
+    likeness_ = likeness;
+    requestPictures(quick_pixels);
+    rest_.start();
 }
 
 void FoldView::moveTo(double way) {

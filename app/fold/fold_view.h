@@ -5,6 +5,7 @@
 
 #include "app/fold/leaf_painter.h"
 #include "core/artwork/pixel_cache.h"
+#include "core/render/wear.h"
 
 namespace tympan::app {
 
@@ -28,6 +29,8 @@ class FoldView : public QWidget {
     void zoomToFit();
     /// One millimetre of the object is one millimetre of the screen, as far as the screen knows its own size.
     void zoomToTrueSize();
+    /// How the finished leaf pictures rubbing.
+    void picture(const Likeness& likeness);
     /// What the hand moves on the finished leaf.
     HandPlacement& hand() { return *hand_; }
     const FoldLayout& onScreen() const { return layout_; }
@@ -73,6 +76,7 @@ class FoldView : public QWidget {
     QTimer rest_;
     LeafNotes* notes_;
     HandPlacement* hand_;
+    Likeness likeness_;
 };
 
 }  // namespace tympan::app

@@ -131,7 +131,9 @@ void MainWindow::build() {
     trays_->addWidget(picture_tray_);
     object_tray_ = new ObjectTray(store_, fold_->hand());
     trays_->addWidget(object_tray_);
-    trays_->addWidget(new ToneTray(store_));
+    tone_tray_ = new ToneTray(store_);
+    connect(tone_tray_, &ToneTray::likenessWanted, fold_, &FoldView::picture);
+    trays_->addWidget(tone_tray_);
     trays_->addWidget(new SheetsTray(store_));
     print_tray_ = new PrintTray(store_, service_, exports_, actions_);
     trays_->addWidget(print_tray_);

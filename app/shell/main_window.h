@@ -24,6 +24,7 @@ class PictureTray;
 class PrintTray;
 class StationRule;
 class TicketLine;
+class ToneTray;
 class WorthALook;
 
 /// The window: rule, line, stage (the fold, or a station's own), tray, foot.
@@ -50,6 +51,7 @@ class MainWindow : public QMainWindow {
     JobFiles& files() { return files_; }
     ObjectTray& objectTray() { return *object_tray_; }
     PictureTray& pictureTray() { return *picture_tray_; }
+    ToneTray& toneTray() { return *tone_tray_; }
     PictureDesk& desk() { return *desk_; }
     FoldView& fold() { return *fold_; }
 
@@ -81,6 +83,7 @@ class MainWindow : public QMainWindow {
     PictureDesk* desk_;
     PictureTray* picture_tray_;
     ObjectTray* object_tray_;
+    ToneTray* tone_tray_;
     PrintTray* print_tray_;
     NewPictures* arriving_;
     WorthALook* look_;

@@ -73,7 +73,29 @@ cv::Mat keptGround(const Object& object, const FaceWindow& window, PixelCache& c
         .view;
 }
 
+/// A ground seen through a white layer: light is mixed.
+cv::Mat veiled(const cv::Mat& ground, double veil) {
+    const Table16& linear = linearOfEncoded();
+    const Table16& encoded = encodedOfLinear();
+    const std::uint8_t paper[3] = {paper_white.red, paper_white.green, paper_white.blue};
+    cv::Mat tables(1, 256, CV_8UC3), result;
+    for (std::uint32_t v = 0; v < 256; ++v)
+        for (int c = 0; c < 3; ++c) {
+            const double light = std::lerp(1.0 * linear[v * 257], 1.0 * linear[paper[c] * 257u], veil);
+            tables.at<cv::Vec3b>(static_cast<int>(v))[c] =
+                static_cast<std::uint8_t>((encoded[static_cast<std::size_t>(light)] + 128) / 257);
+        }
+    cv::LUT(ground, tables, result);
+    return result;
+}
+
 }  // namespace
+
+cv::Mat finishedPrint(const Job& job, const Piece& piece, const Print& print, const cv::Mat& ink,
+                      const Likeness& likeness, PixelCache& cache) {
+    const cv::Mat stays = wornInk(arrivedInk(ink, print), print, likeness.wear, cache);
+    return hazed(onGround(stays, groundUnder(job, piece, print, cache)), print, likeness.haze, cache);
+}
 
 Rgb8 whiteOf(const Job& job, const Piece& piece) {
     if (!piece.method.light_ground) return paper_white;
@@ -83,6 +105,12 @@ Rgb8 whiteOf(const Job& job, const Piece& piece) {
     for (const Zone& zone : object.zones)
         if (zone.kind == ZoneKind::painted && area(shared(ink, outlineOf(zone))) > area(ink) / 2)
             white = zone.colour;
+    if (piece.method.veil > 0) {
+        const cv::Vec3b seen =
+            veiled(cv::Mat(1, 1, CV_8UC3, cv::Scalar(white.red, white.green, white.blue)), piece.method.veil)
+                .at<cv::Vec3b>(0);
+        white = {seen[0], seen[1], seen[2]};
+    }
     return white;
 }
 
@@ -100,6 +128,7 @@ cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print, Pixe
                       {std::max(1, static_cast<int>(std::lround(size.width * shrink))),
                        std::max(1, static_cast<int>(std::lround(size.height * shrink)))}};
     cv::Mat ground = keptGround(object, window, cache);
+    if (piece.method.veil > 0) ground = veiled(ground, piece.method.veil);
     if (shrink < 1) cv::resize(ground, ground, cv::Size(size.width, size.height), 0, 0, cv::INTER_LINEAR);
     return ground;
 }
@@ -111,7 +140,7 @@ cv::Mat finishedFace(const Job& job, const Object& object, const FaceWindow& win
     for (const Piece& piece : job.pieces) {
         if (piece.placement.object != object.id || piece.id == without_piece) continue;
         const Print print = printOf(job, piece, window.grid.ppi);
-        const cv::Mat ink = previewInk(print, cache, progress);
+        const cv::Mat ink = arrivedInk(previewInk(print, cache, progress), print);
         const Landing landing = landingOf(object, piece);
         // From the window's pixels to the print's: both rasters are affine to the object.
         const auto toPrint = [&](double column, double row) {
@@ -126,18 +155,21 @@ cv::Mat finishedFace(const Job& job, const Object& object, const FaceWindow& win
         cv::Mat laid;
         cv::warpAffine(ink, laid, map, face.size(), cv::INTER_LINEAR | cv::WARP_INVERSE_MAP,
                        cv::BORDER_CONSTANT, cv::Scalar::all(255));
-        if (piece.method.light_ground) {
+        const bool opaque = !piece.method.light_ground;
+        if (!opaque && piece.method.veil == 0) {
             face = onGround(laid, face);
-        } else {
-            // The paper stays: its white lies over the ground.
-            cv::Mat covered;
-            cv::warpAffine(print.edge ? edgeCoverage(*print.edge, print.grid,
-                                                     {0, 0, print.size.width, print.size.height})
-                                      : cv::Mat(ink.rows, ink.cols, CV_8UC1, cv::Scalar(255)),
-                           covered, map, face.size(), cv::INTER_LINEAR | cv::WARP_INVERSE_MAP);
-            face = face.clone();
-            onGround(laid, paper_white).copyTo(face, covered > 127);
+            continue;
         }
+        // A layer stays over the ground where the sheet lay: the paper itself, or a veil.
+        cv::Mat covered;
+        cv::warpAffine(
+            print.edge ? edgeCoverage(*print.edge, print.grid, {0, 0, print.size.width, print.size.height})
+                       : cv::Mat(ink.rows, ink.cols, CV_8UC1, cv::Scalar(255)),
+            covered, map, face.size(), cv::INTER_LINEAR | cv::WARP_INVERSE_MAP);
+        const cv::Mat under = face;
+        face = face.clone();
+        (opaque ? onGround(laid, paper_white) : onGround(laid, veiled(under, piece.method.veil)))
+            .copyTo(face, covered > 127);
     }
     cv::Mat result;
     const cv::Mat plate = plateCoverage(object, window);

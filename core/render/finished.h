@@ -6,13 +6,13 @@
 #include "core/base/progress.h"
 #include "core/render/ground.h"
 #include "core/render/print.h"
+#include "core/render/wear.h"
 
 namespace tympan {
 
 /// How ink will look on a ground: CV_8UC3 RGB in the ink's own frame. The ink is a see-through layer over the
 /// ground, so light is multiplied: out = ground x ink, both in linear light (Beer-Lambert for a layer that
-/// light passes once in effect). White ink is no ink: the ground is the white of the picture. A guess that
-/// leaves out wear and haze.
+/// light passes once in effect). White ink is no ink: the ground is the white of the picture.
 cv::Mat onGround(const cv::Mat& ink, const Rgb8& ground);
 /// The same on a ground that differs from place to place, of the same size.
 cv::Mat onGround(const cv::Mat& ink, const cv::Mat& ground);
@@ -21,9 +21,15 @@ cv::Mat onGround(const cv::Mat& ink, const cv::Mat& ground);
 /// or the paper's own white when the method keeps the paper.
 Rgb8 whiteOf(const Job& job, const Piece& piece);
 
-/// The ground under a piece's print, finished frame, at the print's own raster: the object's, or the paper's
-/// own white when the method keeps the paper. Kept in `cache`.
+/// The ground under a piece's print, finished frame, at the print's own raster: the object's, seen through
+/// the method's veil (tissue) where it has one, or the paper's own white when the method keeps the paper.
+/// Kept in `cache`.
 cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print, PixelCache& cache);
+
+/// What a print comes to on its ground, CV_8UC3: the ink that arrives (transfer.h), less what wear takes,
+/// over the ground, under what haze leaves (wear.h).
+cv::Mat finishedPrint(const Job& job, const Piece& piece, const Print& print, const cv::Mat& ink,
+                      const Likeness& likeness, PixelCache& cache);
 
 /// A finished object as people will see it: every piece that lies on it (but one, where asked) on its ground,
 /// 8-bit RGBA (CV_8UC4), clear where there is no object. Throws Error (stopped, input).

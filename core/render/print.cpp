@@ -8,6 +8,7 @@
 #include <fmt/ranges.h>
 
 #include "core/base/error.h"
+#include "core/job/matching.h"
 #include "core/job/turns.h"
 #include "core/tone/transfer.h"
 
@@ -51,6 +52,15 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     print.ink = inkOf(piece);
     print.tone = piece.tone;
     print.mix = weightsOf(*print.artwork, print.tone.mix);
+    const MatchedSet* set = setOf(job, piece.id);
+    if (set && set->aspects.tone) {
+        for (int id : set->pieces)
+            if (const Piece* member = findPiece(job, id))
+                print.judged_with.push_back({member->artwork, centredCrop(*member->artwork, member->size),
+                                             weightsOf(*member->artwork, print.tone.mix)});
+    } else {
+        print.judged_with = {{print.artwork, print.box, print.mix}};
+    }
     print.solids = piece.method.solids;
     if (const TransferCurve* curve = transferFor(piece.method, objectOf(job, piece).material.id))
         print.transfer = *curve;
@@ -85,9 +95,18 @@ std::string sourceKeyOf(const Print& print) {
     return key;
 }
 
+std::string judgedKeyOf(const Print& print) {
+    std::string key;
+    for (const Print::Member& member : print.judged_with)
+        key += fmt::format("{} {} {} {} {} {} ", member.artwork->sha256, member.box.left, member.box.top,
+                           member.box.right, member.box.bottom, fmt::join(member.mix, ","));
+    return key;
+}
+
 std::string keyOf(const Print& print) {
     std::string key = fmt::format("{} at {} tone {} limits {} {}", sourceKeyOf(print), print.grid.ppi,
                                   keyOf(print.tone), print.solids.ink, print.solids.width_mm);
+    key += " with " + judgedKeyOf(print);
     if (print.transfer && print.tone.compensated)
         key += fmt::format(" transfer {} {}", fmt::join(print.transfer->printed, ","),
                            fmt::join(print.transfer->arrives, ","));

@@ -30,6 +30,13 @@ struct Print {
     Ink ink = Ink::grey;
     Tone tone;  ///< all but its ink and mix, which are resolved
     GreyWeights mix = luminance_weights;
+    /// Whose greys are judged together with this one's, itself among them: those of a matched set.
+    struct Member {
+        ArtworkPtr artwork;
+        SourceBox box;
+        GreyWeights mix;
+    };
+    std::vector<Member> judged_with;
     SolidLimits solids;
     std::optional<TransferCurve> transfer;  ///< of the method on what it lies on, where anything is known
     SizeMm asked;  ///< of the raster: the picture's size, or that of the box round a bent one
@@ -43,8 +50,9 @@ Print printOf(const Job& job, const Piece& piece, double ppi);
 
 /// Everything that a print's pixels depend on, as text: the key of what is computed from it.
 std::string keyOf(const Print& print);
-/// The same of its pixels before tone.
+/// The same of its pixels before tone, and of what its tone curve is judged by.
 std::string sourceKeyOf(const Print& print);
+std::string judgedKeyOf(const Print& print);
 
 /// A resolution for looking at a piece whole: at most `most` pixels in all, and never above `ppi`.
 double previewPpi(const Job& job, const Piece& piece, double ppi, double most);

@@ -1,23 +1,19 @@
 #include "core/render/render_region.h"
 
-#include <map>
-#include <mutex>
 #include <opencv2/imgproc.hpp>
 
-#include <fmt/format.h>
-#include <fmt/ranges.h>
 
 #include "core/artwork/edited.h"
 #include "core/artwork/pixel_cache.h"
 #include "core/base/parallel.h"
 #include "core/enlarge/resample.h"
 #include "core/render/bend.h"
+#include "core/render/judged_tone.h"
 #include "core/render/source_rows.h"
 #include "core/tone/line_art.h"
 #include "core/tone/local_contrast.h"
 #include "core/tone/scatter.h"
 #include "core/tone/solids.h"
-#include "core/tone/transfer.h"
 #include "core/tone/vivid.h"
 
 namespace tympan {
@@ -252,59 +248,5 @@ cv::Mat renderRegion(const Print& print, const RectPx& box, const Progress& prog
 cv::Mat renderWhole(const Print& print, const Progress& progress) {
     return renderRegion(print, {0, 0, print.size.width, print.size.height}, progress);
 }
-
-namespace {
-
-/// How often each grey occurs in what is printed of the artwork.
-GreyHistogram histogramOf(const Print& print) {
-    const cv::Mat& all = print.artwork->reduced;
-    const int left = static_cast<int>(print.box.left * all.cols),
-              top = static_cast<int>(print.box.top * all.rows);
-    const int right = std::max(left + 1, static_cast<int>(print.box.right * all.cols));
-    const int bottom = std::max(top + 1, static_cast<int>(print.box.bottom * all.rows));
-    return greyHistogram(all(cv::Rect(left, top, right - left, bottom - top)), print.mix);
-}
-
-/// The curve, and after it what makes up for the transfer.
-ToneCurve madeCurve(const Print& print, const GreyHistogram& histogram) {
-    const ToneCurve curve = toneCurve(histogram, print.tone);
-    if (!print.tone.compensated || !print.transfer) return curve;
-    auto table = std::make_shared<Table16>();
-    for (std::size_t i = 0; i < table->size(); ++i)
-        (*table)[i] = static_cast<std::uint16_t>(
-            std::lround(65535 * (1 - toPrint(*print.transfer, 1 - (*curve)[i] / 65535.0))));
-    return table;
-}
-
-struct Judged {
-    ToneCurve curve;
-    int parting = 128;
-};
-
-/// Made once for what it depends on, and kept.
-Judged judged(const Print& print) {
-    static std::mutex lock;
-    static std::map<std::string, Judged> kept;
-    std::string key =
-        fmt::format("{} {} {} {} {} {} {}", print.artwork->sha256, print.box.left, print.box.top,
-                    print.box.right, print.box.bottom, fmt::join(print.mix, ","), keyOf(print.tone));
-    if (print.tone.compensated && print.transfer)
-        key += fmt::format(" {} {}", fmt::join(print.transfer->printed, ","),
-                           fmt::join(print.transfer->arrives, ","));
-    const std::lock_guard hold(lock);
-    if (kept.size() > 64) kept.clear();  // sliders make many; any of them is quickly made again
-    Judged& found = kept[key];
-    if (!found.curve) {
-        const GreyHistogram histogram = histogramOf(print);
-        found = {madeCurve(print, histogram), partingGrey(histogram)};
-    }
-    return found;
-}
-
-}  // namespace
-
-ToneCurve toneCurveOf(const Print& print) { return judged(print).curve; }
-
-int partingGreyOf(const Print& print) { return judged(print).parting; }
 
 }  // namespace tympan

@@ -3,7 +3,6 @@
 
 #include "core/base/progress.h"
 #include "core/render/print.h"
-#include "core/tone/curve.h"
 #include "core/tone/screen.h"
 
 namespace tympan {
@@ -29,10 +28,5 @@ cv::Mat resampledRegion(const Print& print, const RectPx& box, const Progress& p
 /// All that follows, but scattered dots: 8-bit ink, still in the finished frame. `box` is what `resampled`
 /// shows; within the reach of what looks around, its rim is not the whole's.
 cv::Mat inked(const Print& print, const cv::Mat& resampled, const RectPx& box, Rims rims = Rims::solid);
-
-/// The tone curve of a print; computed once per artwork, crop and contrast, and kept.
-ToneCurve toneCurveOf(const Print& print);
-/// The grey that parts what is printed into darks and lights best.
-int partingGreyOf(const Print& print);
 
 }  // namespace tympan

@@ -5,11 +5,15 @@
 #include <QScrollArea>
 #include <QScrollBar>
 #include <QSlider>
+#include <QSpinBox>
 #include <set>
 
 #include <gmock/gmock.h>
 
+#include "app/fold/fold_view.h"
+#include "app/stations/tone/tone_tray.h"
 #include "app/widgets/shade_row.h"
+#include "core/inspect/solids.h"
 #include "core/render/render_region.h"
 #include "core/tone/curve.h"
 #include "tests/app/driver.h"
@@ -130,13 +134,85 @@ TEST_F(ToneStation, linesAreToldInTheMakersUnitAndSayHowWideTheyAre) {
 
 TEST_F(ToneStation, everythingFitsAndColourNeedsNoneOfIt) {
     window.resize(1280, 800);
-    for (const char* each : {"smooth", "black and white alone", "in even steps", "hatching", "fine grain"}) {
+    const auto room = [this] { return find<QScrollArea>("tone-scroll")->horizontalScrollBar()->maximum(); };
+    for (const char* part : {"greys", "surface", "laid"}) {
+        window.toneTray().open(QLatin1String(part));
+        EXPECT_EQ(room(), 0) << part;
+    }
+    for (const char* each : {"smooth", "black and white alone", "black and white, by place", "in even steps",
+                             "hatching", "fine grain", "scattered dots"}) {
         laid(each);
-        EXPECT_EQ(find<QScrollArea>("tone-scroll")->horizontalScrollBar()->maximum(), 0) << each;
+        EXPECT_EQ(room(), 0) << each;
     }
     click("ink-colour");
-    EXPECT_FALSE(find("laid")->isEnabled());
-    EXPECT_FALSE(find("shades")->isEnabled());
+    EXPECT_FALSE(find("tone-part-laid")->isEnabled());
+    EXPECT_FALSE(find("laid")->isVisible());
+    EXPECT_FALSE(find("shades")->isVisible());
+}
+
+TEST_F(ToneStation, greysAreMixedFromColoursByItselfAndByHand) {
+    const cv::Mat seen = printed();
+    choose("grey-mix", QStringLiteral("by hand"));
+    for (const char* part : {"mix-0", "mix-1"}) find<QSpinBox>(part)->setValue(0);
+    find<QSpinBox>("mix-2")->setValue(100);
+    EXPECT_EQ(tone().mix.parts, (std::array<int, 3>{0, 0, 100}));
+    EXPECT_FALSE(same(printed(), seen)) << "only blue light counts";
+    choose("grey-mix", QStringLiteral("so that they stay apart"));
+    EXPECT_EQ(tone().mix.kind, GreyMix::Kind::automatic);
+    choose("grey-mix", QStringLiteral("as bright as they look"));
+    EXPECT_TRUE(same(printed(), seen));
+}
+
+TEST_F(ToneStation, smallDetailStandsOut) {
+    const cv::Mat before = printed();
+    for (int amount : {20, 50, 70}) find<QSlider>("local-amount")->setValue(amount);
+    type("local-radius", "2 mm");
+    EXPECT_EQ(tone().local, (LocalContrast{70, 2}));
+    EXPECT_FALSE(same(printed(), before));
+    window.store().undo();
+    window.store().undo();
+    EXPECT_EQ(tone(), Tone{}) << "a slide is one step, a measure another";
+}
+
+TEST_F(ToneStation, bigBlackAreasAreBrokenUp) {
+    hang(cv::Mat(300, 300, CV_8UC1, cv::Scalar(20)), "black.png");
+    window.toneTray().open(QStringLiteral("laid"));
+    const double before = inkCoverage(printed());
+    choose("solids", QStringLiteral("hatch"));
+    find<QSlider>("solids-ink")->setValue(40);
+    EXPECT_EQ(tone().solids, (Solids{Solids::Kind::hatched, 40}));
+    EXPECT_LT(inkCoverage(printed()), before - 0.3);
+}
+
+TEST_F(ToneStation, blackAndWhiteByPlaceIsMended) {
+    window.toneTray().open(QStringLiteral("laid"));
+    EXPECT_FALSE(find("drop-specks")->isVisible()) << "for black and white alone";
+    laid("black and white, by place");
+    EXPECT_EQ(greys(), 2);
+    const cv::Mat before = printed();
+    type("drop-specks", "1 mm");
+    type("close-gaps", "0.5 mm");
+    EXPECT_EQ(tone().line_art.specks_mm, 1);
+    EXPECT_EQ(tone().line_art.gaps_mm, 0.5);
+    EXPECT_FALSE(same(printed(), before));
+    laid("scattered dots");
+    EXPECT_EQ(greys(), 2);
+    EXPECT_THAT(about(), HasSubstr("Single dots"));
+}
+
+TEST_F(ToneStation, theTransferIsToldMadeUpForAndPictured) {
+    window.toneTray().open(QStringLiteral("surface"));
+    EXPECT_THAT(find<QLabel>("about-transfer")->text().toStdString(), HasSubstr("A guess"));
+    ASSERT_TRUE(settled());
+    const cv::Mat before = printed();
+    const QImage leaf = window.fold().leaves().finished, paper = window.fold().leaves().printed;
+    choose("show-wear", QStringLiteral("much"));
+    ASSERT_TRUE(settled());
+    EXPECT_NE(window.fold().leaves().finished, leaf);
+    EXPECT_EQ(window.fold().leaves().printed, paper) << "the print stays as it is";
+    EXPECT_TRUE(same(printed(), before));
+    click("compensated");
+    EXPECT_LT(cv::mean(printed())[0], cv::mean(before)[0]) << "printed darker, since some of it is lost";
 }
 
 TEST_F(ToneStation, coloursAreMadeVividAndItIsSaidWhatIsLost) {

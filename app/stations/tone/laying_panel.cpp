@@ -15,11 +15,12 @@ namespace tympan::app {
 namespace {
 
 /// The rows of the list; screens follow in the order of their kinds.
-enum Row { smooth, black_and_white, in_steps, first_screen };
+enum Row { smooth, black_and_white, place_by_place, in_steps, first_screen };
 
 int rowOf(const Tone& tone) {
     if (tone.screen.kind != Screen::Kind::none)
         return first_screen + static_cast<int>(tone.screen.kind) - static_cast<int>(Screen::Kind::line);
+    if (tone.line_art.kind == LineArt::Kind::local) return place_by_place;
     if (tone.line_art.kind != LineArt::Kind::off) return black_and_white;
     return tone.steps >= 2 ? in_steps : smooth;
 }
@@ -46,13 +47,17 @@ LayingPanel::LayingPanel(QWidget* parent) : QWidget(parent) {
     laid_ = new QComboBox;
     laid_->setObjectName(QStringLiteral("laid"));
     laid_->setAccessibleName(tr("How grey is laid"));
-    laid_->addItems({tr("smooth"), tr("black and white alone"), tr("in even steps"), tr("lines"),
-                     tr("round dots"), tr("oval dots"), tr("crossed lines"), tr("hatching"),
-                     tr("fine grain")});
+    laid_->addItems({tr("smooth"), tr("black and white alone"), tr("black and white, by place"),
+                     tr("in even steps"), tr("lines"), tr("round dots"), tr("oval dots"), tr("crossed lines"),
+                     tr("hatching"), tr("fine grain"), tr("scattered dots")});
     laid_->setItemData(black_and_white, tr("The trade says line art."), Qt::ToolTipRole);
     laid_->setItemData(in_steps, tr("The trade says posterise."), Qt::ToolTipRole);
     laid_->setItemData(first_screen, tr("The trade says a halftone screen."), Qt::ToolTipRole);
-    laid_->setItemData(laid_->count() - 1, tr("The trade says a stochastic screen."), Qt::ToolTipRole);
+    laid_->setItemData(place_by_place,
+                       tr("Each place is judged by what is about it: for drawings under uneven light."),
+                       Qt::ToolTipRole);
+    laid_->setItemData(laid_->count() - 2, tr("The trade says a stochastic screen."), Qt::ToolTipRole);
+    laid_->setItemData(laid_->count() - 1, tr("The trade says error diffusion."), Qt::ToolTipRole);
     laid_->setFixedWidth(190);
     outer->addWidget(laid_);
 
@@ -102,7 +107,8 @@ LayingPanel::LayingPanel(QWidget* parent) : QWidget(parent) {
         change();
     });
     connect(limit_, &QSlider::valueChanged, this, [this, change](int limit) {
-        tone_.line_art = {LineArt::Kind::limit, limit};
+        tone_.line_art.kind = LineArt::Kind::limit;
+        tone_.line_art.limit = limit;
         change(QStringLiteral("line art"));
     });
     connect(steps_, &QSpinBox::valueChanged, this, [this, change](int steps) {
@@ -124,8 +130,10 @@ LayingPanel::LayingPanel(QWidget* parent) : QWidget(parent) {
 }
 
 void LayingPanel::pick(int row) {
-    tone_.line_art = {};
-    if (row == black_and_white) tone_.line_art.kind = LineArt::Kind::automatic;
+    tone_.line_art.kind = row == black_and_white  ? LineArt::Kind::automatic
+                          : row == place_by_place ? LineArt::Kind::local
+                                                  : LineArt::Kind::off;
+    if (row != black_and_white) tone_.line_art.limit = LineArt{}.limit;
     tone_.steps = row == in_steps ? std::max(2, steps_->value()) : 0;
     const bool screened = row >= first_screen;
     const auto kind =
@@ -159,11 +167,20 @@ void LayingPanel::show(const Tone& tone, int parting, Unit unit, const PixelGrid
     inverted_->setChecked(tone.inverted);
     limit_row_->setVisible(row == black_and_white);
     steps_row_->setVisible(row == in_steps);
-    screen_row_->setVisible(row >= first_screen);
+    const bool scattered = tone.screen.kind == Screen::Kind::scatter;
+    screen_row_->setVisible(row >= first_screen && !scattered);
     if (row < first_screen) {
         about_->setText(row == smooth            ? tr("As the printer lays grey by itself.")
                         : row == black_and_white ? tr("For drawings and lettering: no greys at all.")
+                        : row == place_by_place  ? tr("For drawings on stained or unevenly lit paper.")
                                                  : tr("Flat greys with clear rims between them."));
+        return;
+    }
+    if (scattered) {
+        about_->setText(
+            tr("Single dots of the print, %1 wide: greys come from how close they lie. The leaves show "
+               "them as grey.")
+                .arg(lengthText(grid.pixel_mm(), Unit::mm)));
         return;
     }
     const double px = cellPixels(tone.screen, grid);

@@ -1,10 +1,14 @@
 #include "app/stations/tone/tone_tray.h"
 
 #include <QSlider>
+#include <QStackedWidget>
 #include <opencv2/imgproc.hpp>
 
 #include "app/shell/job_store.h"
+#include "app/stations/tone/detail_panel.h"
 #include "app/stations/tone/laying_panel.h"
+#include "app/stations/tone/solids_panel.h"
+#include "app/stations/tone/surface_panel.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/colour_button.h"
 #include "app/widgets/shade_row.h"
@@ -14,6 +18,7 @@
 #include "core/render/finished.h"
 #include "core/tone/curve.h"
 #include "core/tone/shades.h"
+#include "core/tone/transfer.h"
 #include "core/tone/vivid.h"
 
 namespace tympan::app {
@@ -33,6 +38,13 @@ QList<QColor> staying(const Job& job, const Piece& piece) {
         ink.at<std::uint8_t>(i) =
             static_cast<std::uint8_t>(std::lround(255 * (piece.tone.inverted ? 1 - printed : printed)));
     }
+    if (const TransferCurve* curve = transferFor(piece.method, objectOf(job, piece).material.id))
+        for (int i = 0; i < ink.cols; ++i) {
+            std::uint8_t& v = ink.at<std::uint8_t>(i);
+            double k = 1 - v / 255.0;
+            if (piece.tone.compensated) k = toPrint(*curve, k);
+            v = static_cast<std::uint8_t>(std::lround(255 * (1 - arriving(*curve, k))));
+        }
     const cv::Mat face = onGround(ink, whiteOf(job, piece));
     QList<QColor> colours;
     for (int i = 0; i < face.cols; ++i) {
@@ -42,36 +54,56 @@ QList<QColor> staying(const Job& job, const Piece& piece) {
     return colours;
 }
 
+QHBoxLayout* panelRow(QWidget* panel) {
+    auto* row = new QHBoxLayout(panel);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(20);
+    return row;
+}
+
 }  // namespace
 
 ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
     setObjectName(QStringLiteral("tone-tray"));
-    auto* all = new QWidget;
-    auto* across = new QHBoxLayout(all);
-    across->setContentsMargins(0, 0, 0, 0);
-    across->setSpacing(24);
-    across->addWidget(inkColumn());
-    greys_ = new QWidget;
-    auto* greys = new QHBoxLayout(greys_);
-    greys->setContentsMargins(0, 0, 0, 0);
-    greys->setSpacing(24);
-    greys->addWidget(contrastColumn());
-    greys->addWidget(shadesColumn());
-    laying_ = new LayingPanel;
-    greys->addWidget(laying_);
-    across->addWidget(greys_);
-    colours_ = vividColumn();
-    across->addWidget(colours_);
-    across->addStretch(1);
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
-    auto* scroll = new Sideways(all);
+    outer->setSpacing(20);
+    outer->addWidget(inkColumn());
+    panels_ = new QStackedWidget;
+    greys_ = new QWidget;
+    auto* greys = panelRow(greys_);
+    detail_ = new DetailPanel;
+    greys->addWidget(contrastColumn());
+    greys->addWidget(shadesColumn());
+    greys->addWidget(detail_);
+    greys->addStretch(1);
+    panels_->addWidget(greys_);
+    auto* laid = new QWidget;
+    auto* laying = panelRow(laid);
+    laying_ = new LayingPanel;
+    solids_ = new SolidsPanel;
+    laying->addWidget(laying_);
+    laying->addWidget(solids_);
+    laying->addStretch(1);
+    panels_->addWidget(laid);
+    surface_ = new SurfacePanel;
+    panels_->addWidget(surface_);
+    colours_ = vividColumn();
+    panels_->addWidget(colours_);
+    auto* scroll = new Sideways(panels_);
     scroll->setObjectName(QStringLiteral("tone-scroll"));
-    outer->addWidget(scroll);
+    outer->addWidget(scroll, 1);
 
-    connect(laying_, &LayingPanel::changed, this, [this](const Tone& tone, const QString& run) {
+    const auto take = [this](const Tone& tone, const QString& run) {
         setTone(tone, run.isEmpty() ? run : QStringLiteral("%1 %2").arg(run).arg(store_.piece()->id));
-    });
+    };
+    connect(laying_, &LayingPanel::changed, this, take);
+    connect(detail_, &DetailPanel::changed, this, take);
+    connect(solids_, &SolidsPanel::changed, this, take);
+    connect(surface_, &SurfacePanel::changed, this, take);
+    connect(surface_, &SurfacePanel::likenessWanted, this, &ToneTray::likenessWanted);
+    connect(parts_, &ChoiceRow::picked, this, &ToneTray::open);
+    open(QStringLiteral("greys"));
     connect(&store_, &JobStore::changed, this, &ToneTray::refresh);
     refresh();
 }
@@ -80,15 +112,21 @@ QWidget* ToneTray::inkColumn() {
     auto* part = new QWidget;
     auto* first = column();
     part->setLayout(first);
-    first->addWidget(titleLabel(tr("Tone")));
-    ink_ = new ChoiceRow(QStringLiteral("ink"), tr("Grey or colour"), Qt::Vertical);
+    ink_ = new ChoiceRow(QStringLiteral("ink"), tr("Grey or colour"), Qt::Horizontal);
     ink_->add(grey, tr("Grey"),
               tr("Lightness as the eye weighs it, black and white pulled apart, the greys between kept."));
     ink_->add(colour, tr("Colour"), tr("The colours as they are."));
-    ink_->setFixedWidth(108);
+    ink_->setFixedWidth(148);
     first->addWidget(ink_);
+    parts_ = new ChoiceRow(QStringLiteral("tone-part"), tr("Tone"), Qt::Vertical);
+    parts_->layout()->setSpacing(5);
+    parts_->add(QStringLiteral("greys"), tr("Shades"));
+    parts_->add(QStringLiteral("laid"), tr("How it is laid"));
+    parts_->add(QStringLiteral("surface"), tr("On the object"));
+    parts_->setFixedWidth(148);
+    first->addWidget(parts_);
     advice_ = quietLabel({});
-    advice_->setFixedWidth(108);
+    advice_->setFixedWidth(148);
     first->addWidget(advice_);
     first->addStretch(1);
     connect(ink_, &ChoiceRow::picked, this, [this](const QString& id) {
@@ -214,6 +252,11 @@ QWidget* ToneTray::vividColumn() {
     return part;
 }
 
+void ToneTray::open(const QString& part) {
+    parts_->choose(part);
+    if (store_.piece()) refresh();
+}
+
 void ToneTray::showVividness(const Piece& piece) {
     const QSignalBlocker quiet[] = {QSignalBlocker(pale_), QSignalBlocker(all_)};
     const Vividness& vividness = piece.tone.vividness;
@@ -235,10 +278,11 @@ void ToneTray::setTone(const Tone& tone, const QString& run) {
             [&, id = piece->id](Job job) { return withTone(std::move(job), id, tone); }, run);
 }
 
-void ToneTray::lookAt(const ArtworkPtr& artwork) {
-    if (looked_at_ == artwork) return;
+void ToneTray::lookAt(const ArtworkPtr& artwork, const GreyMix& mix) {
+    if (looked_at_ == artwork && looked_at_with_ == mix) return;
     looked_at_ = artwork;
-    histogram_ = greyHistogram(artwork->reduced);
+    looked_at_with_ = mix;
+    histogram_ = greyHistogram(artwork->reduced, greyWeights(mix, artwork->reduced));
     constexpr double side_px = 256;
     const double scale = std::min(1.0, side_px / std::max(artwork->reduced.cols, artwork->reduced.rows));
     cv::resize(artwork->reduced, sample_, {}, scale, scale, cv::INTER_NEAREST);
@@ -263,17 +307,26 @@ void ToneTray::refresh() {
     const Piece* piece = store_.piece();
     setEnabled(piece);
     if (!piece) return;
-    lookAt(piece->artwork);
+    lookAt(piece->artwork, piece->tone.mix);
     const bool is_grey = inkOf(*piece) == Ink::grey;
     ink_->choose(is_grey ? grey : colour);
-    greys_->setEnabled(is_grey);
-    greys_->setVisible(is_grey);
-    colours_->setVisible(!is_grey);
+    const QString part = parts_->chosen();
+    const bool laid = part == QStringLiteral("laid"), surface = part == QStringLiteral("surface");
+    panels_->setCurrentIndex(surface ? 2 : !is_grey ? 3 : laid ? 1 : 0);
+    // Only the panel that is shown needs its room.
+    for (int i = 0; i < panels_->count(); ++i)
+        panels_->widget(i)->setSizePolicy(
+            i == panels_->currentIndex() ? QSizePolicy::Preferred : QSizePolicy::Ignored,
+            QSizePolicy::Preferred);
+    parts_->findChild<QPushButton*>(QStringLiteral("tone-part-laid"))->setEnabled(is_grey);
     if (!is_grey) showVividness(*piece);
     showContrast(*piece);
     shades_->show(piece->tone.shades, staying(store_.job(), *piece));
     untouched_->setVisible(!piece->tone.shades.untouched());
     laying_->show(piece->tone, partingGrey(histogram_), store_.job().unit, {store_.job().sheets.ppi});
+    detail_->show(piece->tone, store_.job().unit);
+    solids_->show(*piece, store_.job().unit);
+    surface_->show(store_.job(), *piece);
     advice_->setText(piece->method.advice == InkAdvice::grey ? tr("This way of transfer holds greys best.")
                                                              : tr("This way of transfer keeps colours."));
 }

@@ -2,23 +2,35 @@
 #include <QWidget>
 
 #include "core/job/job.h"
+#include "core/render/wear.h"
 #include "core/tone/levels.h"
 
 class QLabel;
 class QSlider;
+class QStackedWidget;
 
 namespace tympan::app {
 
 class ChoiceRow;
 class JobStore;
+class DetailPanel;
 class LayingPanel;
 class ShadeRow;
+class SolidsPanel;
+class SurfacePanel;
 
 /// Tone: grey or colour, how far the greys are spread, each shade by itself, and how grey is laid down.
 class ToneTray : public QWidget {
     Q_OBJECT
   public:
     explicit ToneTray(JobStore& store, QWidget* parent = nullptr);
+
+    /// Shows a part: "greys", "laid", "surface".
+    void open(const QString& part);
+
+  signals:
+    /// How the finished leaf is to picture rubbing.
+    void likenessWanted(const tympan::Likeness& likeness);
 
   private:
     QWidget* inkColumn();
@@ -29,11 +41,12 @@ class ToneTray : public QWidget {
     void showContrast(const Piece& piece);
     void showVividness(const Piece& piece);
     /// Takes the picture's statistics when another picture is chosen: slides must not wait for them.
-    void lookAt(const ArtworkPtr& artwork);
+    void lookAt(const ArtworkPtr& artwork, const GreyMix& mix);
     void setTone(const Tone& tone, const QString& run = {});
 
     JobStore& store_;
-    ChoiceRow *ink_, *contrast_;
+    ChoiceRow *ink_, *contrast_, *parts_;
+    QStackedWidget* panels_;
     QSlider* strength_;
     QLabel *strength_text_, *advice_;
     ShadeRow* shades_;
@@ -41,7 +54,11 @@ class ToneTray : public QWidget {
     QSlider *pale_, *all_;
     QLabel* clipped_;
     LayingPanel* laying_;
+    DetailPanel* detail_;
+    SolidsPanel* solids_;
+    SurfacePanel* surface_;
     ArtworkPtr looked_at_;
+    GreyMix looked_at_with_;
     GreyHistogram histogram_{};
     cv::Mat sample_;  ///< a few of its pixels
 };

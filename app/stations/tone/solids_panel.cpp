@@ -1,0 +1,99 @@
+#include "app/stations/tone/solids_panel.h"
+
+#include <QComboBox>
+#include <QSlider>
+
+#include "app/shell/words.h"
+#include "app/widgets/length_edit.h"
+#include "app/widgets/tray_parts.h"
+
+namespace tympan::app {
+
+SolidsPanel::SolidsPanel(QWidget* parent) : QWidget(parent) {
+    auto* outer = column();
+    setLayout(outer);
+    outer->addWidget(strongLabel(tr("Big black areas")));
+    auto* row = new QHBoxLayout;
+    row->setSpacing(8);
+    solids_ = new QComboBox;
+    solids_->setObjectName(QStringLiteral("solids"));
+    solids_->setAccessibleName(tr("What becomes of big black areas"));
+    solids_->addItems({tr("leave as they are"), tr("lighten"), tr("hatch"), tr("dot")});
+    solids_->setFixedWidth(152);
+    row->addWidget(solids_);
+    ink_row_ = new QWidget;
+    auto* inks = new QHBoxLayout(ink_row_);
+    inks->setContentsMargins(0, 0, 0, 0);
+    inks->setSpacing(8);
+    ink_ = new QSlider(Qt::Horizontal);
+    ink_->setObjectName(QStringLiteral("solids-ink"));
+    ink_->setAccessibleName(tr("How much of the black stays, in hundredths"));
+    ink_->setToolTip(tr("To the right, more of the black stays."));
+    ink_->setRange(20, 95);
+    ink_->setFixedWidth(96);
+    inks->addWidget(ink_);
+    QSizePolicy keeps = ink_row_->sizePolicy();
+    keeps.setRetainSizeWhenHidden(true);
+    ink_row_->setSizePolicy(keeps);
+    row->addWidget(ink_row_);
+    row->addStretch(1);
+    outer->addLayout(row);
+    about_ = quietLabel({});
+    about_->setObjectName(QStringLiteral("about-solids"));
+    about_->setFixedWidth(260);
+    outer->addWidget(about_);
+    mending_ = new QWidget;
+    auto* mending = new QHBoxLayout(mending_);
+    mending->setContentsMargins(0, 0, 0, 0);
+    mending->setSpacing(8);
+    specks_ = new LengthEdit(QStringLiteral("drop-specks"), tr("Specks up to this size are dropped"));
+    gaps_ = new LengthEdit(QStringLiteral("close-gaps"), tr("Breaks in lines up to this width are closed"));
+    for (LengthEdit* edit : {specks_, gaps_}) {
+        edit->allowZero();
+        edit->setFixedWidth(72);
+    }
+    mending->addWidget(new QLabel(tr("drop specks")));
+    mending->addWidget(specks_);
+    mending->addWidget(new QLabel(tr("close breaks")));
+    mending->addWidget(gaps_);
+    mending->addStretch(1);
+    outer->addWidget(mending_);
+    outer->addStretch(1);
+
+    connect(solids_, &QComboBox::activated, this, [this](int kind) {
+        tone_.solids.kind = static_cast<Solids::Kind>(kind);
+        emit changed(tone_, {});
+    });
+    connect(ink_, &QSlider::valueChanged, this, [this](int ink) {
+        tone_.solids.ink = ink;
+        emit changed(tone_, QStringLiteral("solids"));
+    });
+    connect(specks_, &LengthEdit::typed, this, [this](double mm) {
+        tone_.line_art.specks_mm = std::min(mm, most_repair_mm);
+        emit changed(tone_, {});
+    });
+    connect(gaps_, &LengthEdit::typed, this, [this](double mm) {
+        tone_.line_art.gaps_mm = std::min(mm, most_repair_mm);
+        emit changed(tone_, {});
+    });
+}
+
+void SolidsPanel::show(const Piece& piece, Unit unit) {
+    tone_ = piece.tone;
+    solids_->setCurrentIndex(static_cast<int>(tone_.solids.kind));
+    ink_row_->setVisible(tone_.solids.kind != Solids::Kind::as_they_are);
+    const QSignalBlocker quiet(ink_);
+    ink_->setValue(tone_.solids.ink);
+    about_->setText(
+        piece.method.solids.ink >= 1
+            ? tr("With this way of transfer the ink does not come off: black may be black.")
+            : tr("Darker than %1 % over more than %2: with this way of transfer they tend to stay on "
+                 "the paper. Their rims stay crisp.")
+                  .arg(100 * piece.method.solids.ink, 0, 'f', 0)
+                  .arg(lengthText(piece.method.solids.width_mm, unit)));
+    mending_->setVisible(tone_.line_art.kind != LineArt::Kind::off);
+    specks_->show(tone_.line_art.specks_mm, unit);
+    gaps_->show(tone_.line_art.gaps_mm, unit);
+}
+
+}  // namespace tympan::app

@@ -1,0 +1,81 @@
+#include "app/stations/tone/surface_panel.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+
+#include "app/widgets/tray_parts.h"
+#include "core/tone/transfer.h"
+
+namespace tympan::app {
+
+SurfacePanel::SurfacePanel(QWidget* parent) : QWidget(parent) {
+    auto* outer = new QHBoxLayout(this);
+    outer->setContentsMargins(0, 0, 0, 0);
+    outer->setSpacing(32);
+    auto* transfer = column();
+    transfer->addWidget(strongLabel(tr("What the transfer does")));
+    about_ = quietLabel({});
+    about_->setObjectName(QStringLiteral("about-transfer"));
+    about_->setFixedWidth(300);
+    transfer->addWidget(about_);
+    compensated_ = new QCheckBox(tr("print so that it makes up for it"));
+    compensated_->setObjectName(QStringLiteral("compensated"));
+    transfer->addWidget(compensated_);
+    transfer->addStretch(1);
+    outer->addLayout(transfer);
+
+    auto* look = column();
+    look->addWidget(strongLabel(tr("Show it after rubbing")));
+    auto* form = rows();
+    const auto amounts = [&](const char* name, const QString& label, const QString& tip) {
+        auto* box = new QComboBox;
+        box->setObjectName(QLatin1String(name));
+        box->setAccessibleName(label);
+        box->setToolTip(tip);
+        box->addItems({tr("none"), tr("a little"), tr("some"), tr("much")});
+        box->setFixedWidth(112);
+        form->addRow(label, box);
+        connect(box, &QComboBox::activated, this, [this] {
+            emit likenessWanted(
+                {static_cast<Amount>(wear_->currentIndex()), static_cast<Amount>(haze_->currentIndex())});
+        });
+        return box;
+    };
+    wear_ =
+        amounts("show-wear", tr("ink worn off"), tr("First at edges and in big black areas. A likeness."));
+    haze_ = amounts("show-haze", tr("leftover paper"), tr("Fibre that dries to a white bloom. A likeness."));
+    look->addLayout(form);
+    auto* only = quietLabel(tr("Only the finished leaf shows it. The print stays as it is."));
+    only->setFixedWidth(220);
+    look->addWidget(only);
+    look->addStretch(1);
+    outer->addLayout(look);
+    outer->addStretch(1);
+
+    connect(compensated_, &QCheckBox::clicked, this, [this](bool on) {
+        tone_.compensated = on;
+        emit changed(tone_, {});
+    });
+}
+
+void SurfacePanel::show(const Job& job, const Piece& piece) {
+    tone_ = piece.tone;
+    const Object& object = objectOf(job, piece);
+    const TransferCurve* curve = transferFor(piece.method, object.material.id);
+    compensated_->setVisible(curve && inkOf(piece) == Ink::grey);
+    compensated_->setChecked(piece.tone.compensated);
+    if (!curve) {
+        about_->setText(
+            tr("Nothing is known to get lost with this way of transfer: ink arrives as it is printed."));
+        return;
+    }
+    const auto percent = [&](double k) { return QString::number(100 * arriving(*curve, k), 'f', 0); };
+    const QString says =
+        tr("Solid black arrives as %1 %, a middle grey of 50 % as %2 %, a pale one of 10 % as %3 %.")
+            .arg(percent(1), percent(0.5), percent(0.1));
+    about_->setText(curve->measured
+                        ? says
+                        : says + QLatin1Char(' ') + tr("A guess, until a printed strip has been measured."));
+}
+
+}  // namespace tympan::app
