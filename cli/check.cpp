@@ -5,6 +5,7 @@
 
 #include "cli/arguments.h"
 #include "cli/finding_words.h"
+#include "core/inspect/look.h"
 
 namespace tympan::cli {
 
@@ -12,7 +13,7 @@ namespace {
 
 int check(const std::string& file, bool json) {
     const Job job = openJob(file);
-    const std::vector<Finding> found = findings(job);
+    const std::vector<Finding> found = everyFinding(job);
     if (json) {
         nlohmann::ordered_json report{{"findings", nlohmann::ordered_json::array()}};
         for (const Finding& finding : found) report["findings"].push_back(asJson(job, finding));

@@ -37,6 +37,39 @@ std::string sentence(const Finding& finding) {
                                finding.name);
         case Finding::Id::cropped:
             return fmt::format("another shape than the picture: {:.0f} % of it is left out", finding.number);
+        case Finding::Id::soft_detail:
+            return fmt::format("the picture is softer than its pixels: its detail comes to {:.0f} an inch",
+                               finding.number);
+        case Finding::Id::stray_border:
+            return fmt::format("an even {} border runs along the picture; crop it off",
+                               finding.number > 0 ? "white" : "black");
+        case Finding::Id::solid_area:
+            return fmt::format("big black areas, {:.1f} cm2 in all; their middle may stay on the paper",
+                               finding.number);
+        case Finding::Id::thin_lines:
+            return fmt::format("lines of {:.2f} mm; this method holds {:.2f} mm (a guess)", finding.mm,
+                               finding.number);
+        case Finding::Id::pale_detail_lost:
+            return fmt::format("pale detail will hardly be seen on this ground: {:.0f} % of all detail",
+                               finding.number);
+        case Finding::Id::dark_detail_lost:
+            return fmt::format("detail over the dark part of the ground will hardly be seen: {:.0f} % of it",
+                               finding.number);
+        case Finding::Id::much_ink:
+            return fmt::format("{:.0f} % of the sheet is inked; this sheet takes less (a guess)",
+                               finding.number);
+        case Finding::Id::colours_merge:
+            return fmt::format("colours that differ become the same grey: {:.0f} % of such places",
+                               finding.number);
+        case Finding::Id::colour_without:
+            return "colour is asked for, but the printer prints black alone";
+        case Finding::Id::face:
+            return fmt::format("{:.0f} face{} found; mark {} so that seams and edges stay away", finding.number,
+                               finding.number > 1 ? "s" : "", finding.number > 1 ? "them" : "it");
+        case Finding::Id::came_reversed:
+            return fmt::format("\"{}\" reads backwards in the picture: it came reversed", finding.name);
+        case Finding::Id::reads_backwards:
+            return fmt::format("\"{}\" will read backwards: the picture did not come reversed", finding.name);
     }
     return {};
 }

@@ -1,10 +1,14 @@
+#include <algorithm>
 #include <iostream>
 #include <nlohmann/json.hpp>
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
 #include "cli/arguments.h"
-#include "core/inspect/solids.h"
+#include "cli/finding_words.h"
+#include "core/inspect/look.h"
+#include "core/inspect/reading.h"
 #include "core/job/turns.h"
 #include "core/render/print.h"
 
@@ -27,8 +31,14 @@ int inspect(const Options& options) {
     const double ppi = drawing ? wanted_ppi : effectivePpi(piece);
     const std::vector<Turn> turned = turnsOf(job, piece);
     const bool mirror = mirroredBy(turned) == Mirrored::yes;
-    const ToneRaster tone = toneRaster(job, piece);
-    const std::vector<SolidArea> solids = solidAreas(tone.ink, tone.grid);
+    const Look look = lookAt(job, piece);
+    const Reading reading = readLettering(job, piece);
+    std::vector<Finding> found = findings(job);
+    found.insert(found.end(), look.findings.begin(), look.findings.end());
+    for (const Finding& finding : findingsOf(reading, piece)) found.push_back(finding);
+    const bool blocked = std::any_of(found.begin(), found.end(), [](const Finding& finding) {
+        return finding.severity == Severity::blocker;
+    });
     if (options.json) {
         nlohmann::ordered_json report{{"width_px", piece.artwork->size.width},
                                       {"height_px", piece.artwork->size.height},
@@ -36,16 +46,26 @@ int inspect(const Options& options) {
                                       {"needed_scale", wanted_ppi / ppi},
                                       {"mirror", mirror},
                                       {"turns", turned.size()}};
+        report["text"] = {{"found", reading.found},
+                          {"reads", std::string(name(reading.reads))},
+                          {"words", reading.words}};
         report["solid_areas"] = nlohmann::ordered_json::array();
-        for (const SolidArea& solid : solids)
+        for (const SolidArea& solid : look.solids)
             report["solid_areas"].push_back({{"x_mm", solid.box.x},
                                              {"y_mm", solid.box.y},
                                              {"w_mm", solid.box.width},
                                              {"h_mm", solid.box.height},
                                              {"area_cm2", solid.area_cm2}});
-        report["ink_coverage"] = inkCoverage(tone.ink);
-        std::cout << report.dump(2) << '\n';
-        return 0;
+        if (look.finest_line_mm) report["finest_line_mm"] = *look.finest_line_mm;
+        report["ink_coverage"] = look.ink_coverage;
+        report["faces"] = nlohmann::ordered_json::array();
+        for (const RectMm& face : look.faces)
+            report["faces"].push_back(
+                {{"left", face.x}, {"top", face.y}, {"width", face.width}, {"height", face.height}});
+        report["findings"] = nlohmann::ordered_json::array();
+        for (const Finding& finding : found) report["findings"].push_back(asJson(job, finding));
+        std::cout << report.dump(2, ' ', false, nlohmann::ordered_json::error_handler_t::replace) << '\n';
+        return blocked ? 1 : 0;
     }
     const SizePx size = piece.artwork->size;
     std::cout << (drawing ? fmt::format("a drawing of {} x {} pixels, sharp at any size\n", size.width,
@@ -58,11 +78,16 @@ int inspect(const Options& options) {
     std::cout << fmt::format("{}, because the ink is turned over {} {}\n",
                              mirror ? "printed mirrored" : "printed as it reads", turns,
                              turns == 1 ? "time" : "times");
-    for (const SolidArea& solid : solids)
+    if (reading.reads != Reads::unknown)
+        std::cout << fmt::format("\"{}\" will read {}\n", fmt::join(reading.words, " "),
+                                 reading.reads == Reads::normal ? "the right way" : "backwards");
+    for (const SolidArea& solid : look.solids)
         std::cout << fmt::format(
             "a big black area of {:.1f} cm2, {:.0f} mm from the left and {:.0f} mm from the top\n",
             solid.area_cm2, solid.box.x, solid.box.y);
-    return 0;
+    for (const Finding& finding : found)
+        std::cout << fmt::format("{}: {}\n", name(finding.severity), sentence(finding));
+    return blocked ? 1 : 0;
 }
 
 }  // namespace

@@ -60,7 +60,20 @@ MainWindow::Station stationOf(Finding::Id finding) {
             return MainWindow::object;
         case Finding::Id::few_pixels:
         case Finding::Id::cropped:
+        case Finding::Id::soft_detail:
+        case Finding::Id::stray_border:
+        case Finding::Id::face:
+        case Finding::Id::came_reversed:
+        case Finding::Id::reads_backwards:
             return MainWindow::picture;
+        case Finding::Id::solid_area:
+        case Finding::Id::thin_lines:
+        case Finding::Id::pale_detail_lost:
+        case Finding::Id::dark_detail_lost:
+        case Finding::Id::much_ink:
+        case Finding::Id::colours_merge:
+        case Finding::Id::colour_without:
+            return MainWindow::tone;
         case Finding::Id::misses_one_sheet:
         case Finding::Id::whole_sheets_join:
         case Finding::Id::seam_in_care_zone:

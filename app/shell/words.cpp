@@ -28,6 +28,13 @@ QString sizeText(const SizeMm& size, Unit unit) {
            lengthText(size.height, unit);
 }
 
+namespace {
+
+/// A width that is thinner than measures are given in elsewhere.
+QString thinText(double mm) { return QString::number(mm, 'f', 2) + tr("\u00a0mm"); }
+
+}  // namespace
+
 QString sentence(const Finding& finding, Unit unit) {
     switch (finding.id) {
         case Finding::Id::misses_one_sheet:
@@ -65,12 +72,67 @@ QString sentence(const Finding& finding, Unit unit) {
         case Finding::Id::cropped:
             return tr("This size has another shape than the picture: %1 % of it is left out at the edges.")
                 .arg(qRound(finding.number));
+        case Finding::Id::soft_detail:
+            return tr("The picture is softer than its pixels: its true detail comes to about %1 dots an inch. It "
+                      "may have been enlarged before.")
+                .arg(qRound(finding.number));
+        case Finding::Id::stray_border:
+            return finding.number > 0 ? tr("An even white border runs along the picture. It will show as a rim.")
+                                      : tr("An even black border runs along the picture. Black rims fail first.");
+        case Finding::Id::solid_area:
+            return tr("Big black areas, %1\u00a0cm² in all. Their middle may stay on the paper.")
+                .arg(finding.number, 0, 'f', finding.number < 10 ? 1 : 0);
+        case Finding::Id::thin_lines:
+            return tr("Some lines are only %1 wide. This way of transfer holds about %2, as a guess.")
+                .arg(thinText(finding.mm), thinText(finding.number));
+        case Finding::Id::pale_detail_lost:
+            return tr("Pale detail will hardly be seen on this ground: about %1 % of all detail.")
+                .arg(qRound(finding.number));
+        case Finding::Id::dark_detail_lost:
+            return tr("Over the dark part of the ground, about %1 % of the detail will hardly be seen.")
+                .arg(qRound(finding.number));
+        case Finding::Id::much_ink:
+            return tr("%1 % of the sheet is inked. This kind of sheet takes less, as a guess: it may smear or curl.")
+                .arg(qRound(finding.number));
+        case Finding::Id::colours_merge:
+            return tr("Colours that differ become the same grey in %1 % of the places where they meet.")
+                .arg(qRound(finding.number));
+        case Finding::Id::colour_without:
+            return tr("Colour is asked for, but your printer prints black alone.");
+        case Finding::Id::face:
+            return counted(qRound(finding.number), tr("%1 face is found. Seams and edges should stay away from it."),
+                           tr("%1 faces are found. Seams and edges should stay away from them."));
+        case Finding::Id::came_reversed:
+            return tr("\u201c%1\u201d reads backwards in this picture. It seems to have come mirrored.")
+                .arg(text(finding.name));
+        case Finding::Id::reads_backwards:
+            return tr("\u201c%1\u201d will read backwards. The picture does not seem to have come mirrored.")
+                .arg(text(finding.name));
     }
     return {};
 }
 
 QString remedyText(const Finding& finding, Unit unit) {
-    if (finding.id == Finding::Id::newer_method) return tr("Take the new one");
+    switch (finding.id) {
+        case Finding::Id::newer_method:
+            return tr("Take the new one");
+        case Finding::Id::stray_border:
+            return tr("Trim it");
+        case Finding::Id::solid_area:
+            return tr("Break it up");
+        case Finding::Id::colours_merge:
+            return tr("Keep them apart");
+        case Finding::Id::colour_without:
+            return tr("Print it grey");
+        case Finding::Id::face:
+            return finding.number > 1 ? tr("Mark them") : tr("Mark it");
+        case Finding::Id::came_reversed:
+            return tr("It came mirrored: turn it back");
+        case Finding::Id::reads_backwards:
+            return tr("It did not come mirrored");
+        default:
+            break;
+    }
     if (finding.remedy && finding.id == Finding::Id::larger_than_object) return tr("Fit it inside");
     return finding.remedy ? tr("Make it %1").arg(sizeText(*finding.remedy, unit)) : QString();
 }

@@ -8,28 +8,9 @@
 #include "app/shell/words.h"
 #include "app/widgets/icons.h"
 #include "app/widgets/tray_parts.h"
-#include "core/job/edits.h"
-#include "core/method/catalogue.h"
+#include "core/inspect/mend.h"
 
 namespace tympan::app {
-
-namespace {
-
-/// The edit that mends what was found.
-Job mended(Job job, int piece, const Finding& finding) {
-    switch (finding.id) {
-        case Finding::Id::larger_than_object:
-            return withFit(std::move(job), piece, Fit::inside, 0);
-        case Finding::Id::newer_method: {
-            const Method& now = findMethod(shippedMethods(), findPiece(job, piece)->method.id);
-            return withMethod(std::move(job), piece, now);
-        }
-        default:
-            return finding.remedy ? withSize(std::move(job), piece, *finding.remedy) : job;
-    }
-}
-
-}  // namespace
 
 WorthALook::WorthALook(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
     setObjectName(QStringLiteral("worth-a-look"));
@@ -90,11 +71,11 @@ void WorthALook::refresh() {
         any = true;
         const QString named = QString::fromStdString(std::string(name(finding.id)));
         QList<QPushButton*> buttons;
-        if (finding.remedy || finding.id == Finding::Id::newer_method) {
+        if (hasRemedy(finding)) {
             buttons << pushButton(QStringLiteral("remedy-") + named, remedyText(finding, unit));
             buttons.back()->setProperty("remedy", true);
-            connect(buttons.back(), &QPushButton::clicked, this, [this, id = piece->id, finding] {
-                store_.edit(tr("mend it"), [&](Job job) { return mended(std::move(job), id, finding); });
+            connect(buttons.back(), &QPushButton::clicked, this, [this, finding] {
+                store_.edit(tr("mend it"), [&](Job job) { return mended(std::move(job), finding); });
             });
         }
         buttons << linkButton(QStringLiteral("show-") + named, tr("show it"));

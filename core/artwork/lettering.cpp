@@ -10,7 +10,7 @@
 #include <ft2build.h>
 #include FT_FREETYPE_H
 #include FT_OUTLINE_H
-#include <hb-ft.h>
+#include <hb.h>
 
 #include "core/artwork/read_picture.h"
 #include "core/base/data_folder.h"
@@ -87,11 +87,14 @@ double capHeight(FT_Face face) {
     return static_cast<double>(face->glyph->metrics.height);
 }
 
-Path setWords(FT_Face face, const std::string& words) {
-    const std::unique_ptr<hb_font_t, decltype(&hb_font_destroy)> font(hb_ft_font_create_referenced(face),
+Path setWords(FT_Face face, const std::string& file, const std::string& words) {
+    // Set in the typeface's own units, as its outlines are.
+    const std::unique_ptr<hb_blob_t, decltype(&hb_blob_destroy)> blob(hb_blob_create_from_file(file.c_str()),
+                                                                      &hb_blob_destroy);
+    const std::unique_ptr<hb_face_t, decltype(&hb_face_destroy)> letters(hb_face_create(blob.get(), 0),
+                                                                         &hb_face_destroy);
+    const std::unique_ptr<hb_font_t, decltype(&hb_font_destroy)> font(hb_font_create(letters.get()),
                                                                       &hb_font_destroy);
-    hb_ft_font_set_load_flags(font.get(), FT_LOAD_NO_SCALE);
-    hb_font_set_scale(font.get(), face->units_per_EM, face->units_per_EM);
     const std::unique_ptr<hb_buffer_t, decltype(&hb_buffer_destroy)> line(hb_buffer_create(),
                                                                           &hb_buffer_destroy);
     hb_buffer_add_utf8(line.get(), words.data(), static_cast<int>(words.size()), 0, -1);
@@ -137,7 +140,7 @@ ArtworkPtr letteringPicture(const Lettering& lettering) {
     if (FT_New_Face(library.handle, file.c_str(), 0, &opened) != 0)
         throw Error(Error::Kind::input, file, "the typeface cannot be read", "install the program anew");
     const std::unique_ptr<FT_FaceRec, decltype(&FT_Done_Face)> face(opened, &FT_Done_Face);
-    const Path path = setWords(face.get(), lettering.words);
+    const Path path = setWords(face.get(), file, lettering.words);
     const double mm = std::clamp(lettering.cap_mm, least_cap_mm, most_cap_mm) / capHeight(face.get());
     // A tenth of a capital all round keeps the rims of the letters off the edge.
     const double rim = 0.1 * capHeight(face.get());

@@ -166,6 +166,30 @@ std::string_view name(Finding::Id id) {
             return "newer-method";
         case Finding::Id::cropped:
             return "cropped";
+        case Finding::Id::soft_detail:
+            return "soft-detail";
+        case Finding::Id::stray_border:
+            return "stray-border";
+        case Finding::Id::solid_area:
+            return "solid-area";
+        case Finding::Id::thin_lines:
+            return "thin-lines";
+        case Finding::Id::pale_detail_lost:
+            return "pale-detail-lost";
+        case Finding::Id::dark_detail_lost:
+            return "dark-detail-lost";
+        case Finding::Id::much_ink:
+            return "much-ink";
+        case Finding::Id::colours_merge:
+            return "colours-merge";
+        case Finding::Id::colour_without:
+            return "colour-without";
+        case Finding::Id::face:
+            return "face";
+        case Finding::Id::came_reversed:
+            return "came-reversed";
+        case Finding::Id::reads_backwards:
+            return "reads-backwards";
     }
     return "";
 }

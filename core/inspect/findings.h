@@ -25,6 +25,20 @@ struct Finding {
         whole_sheets_join,   ///< number: sheets that a method which lays them whole must join by eye
         newer_method,  ///< the catalogue has a later revision of the piece's method; remedy: take it over
         cropped,       ///< number: per cent of the picture that its asked shape leaves out
+
+        // What the pixels say: see look.h and reading.h.
+        soft_detail,       ///< number: pixels of true detail per inch, fewer than the file has
+        stray_border,      ///< an even dark (number 0) or pale (1) rim; remedy: trim it
+        solid_area,        ///< number: cm² of all; mm: the widest; remedy: hatch
+        thin_lines,        ///< mm: how thin; number: what the method holds, in mm
+        pale_detail_lost,  ///< number: per cent of the detail that will not be seen on the ground
+        dark_detail_lost,  ///< the same where the ground under it is too dark
+        much_ink,          ///< number: per cent of the paper that is inked; more than the sheet takes
+        colours_merge,     ///< number: per cent of differing colours that become the same grey; remedy: mix
+        colour_without,    ///< colour is asked, but the printer prints black alone; remedy: grey
+        face,              ///< number: how many; remedy: mark them as care zones
+        came_reversed,     ///< name: words read backwards in the picture; remedy: say that it came so
+        reads_backwards,   ///< name: words that will be backwards; remedy: it did not come reversed
     };
     Id id;
     Severity severity;
@@ -33,6 +47,8 @@ struct Finding {
     double number = 0;
     std::optional<SizeMm> remedy;
     std::string name{};
+    /// Where: mm from the print's top left corner, finished frame. None: all of the print.
+    std::vector<RectMm> places{};
 };
 
 /// "misses-one-sheet" and so on: the name in machine-readable output.

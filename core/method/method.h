@@ -103,6 +103,7 @@ struct Method {
     bool light_ground = true;  ///< the whites of the picture are the ground
     SolidLimits solids;
     double finest_line_mm = 0.25;  ///< thinner lines get lost
+    double most_ink = 1;           ///< of the sheet that may be inked, 0 to 1: more smears or curls it
     std::vector<TransferCurve> transfer;
     double veil = 0;  ///< how white a layer that stays (tissue, fibres) lies over the ground: 0 clear to 1
     std::vector<std::string> needs;  ///< what must be on the table: "gel", "glue", …

@@ -140,6 +140,7 @@ Method readMethod(JsonReader reader) {
     method.finest_line_mm = reader.number("finest_line_mm", 0.02, 5, method.finest_line_mm);
     if (reader.has("transfer"))
         for (JsonReader& entry : reader.objects("transfer")) method.transfer.push_back(readTransfer(entry));
+    method.most_ink = reader.number("most_ink", 0.05, 1, 1);
     method.veil = reader.number("veil", 0, 1, 0);
     method.needs = textsOrNone(reader, "needs");
     method.carrier = readCarrier(reader.object("carrier"));
@@ -218,6 +219,7 @@ nlohmann::json toJson(const Method& method) {
             {"solids", {{"ink", method.solids.ink}, {"width_mm", method.solids.width_mm}}},
             {"finest_line_mm", method.finest_line_mm},
             {"transfer", transfer},
+            {"most_ink", method.most_ink},
             {"veil", method.veil},
             {"needs", method.needs},
             {"carrier",

@@ -4,11 +4,11 @@
 
 namespace tympan {
 
-// What a print's tone is judged by: the greys of what is printed, of a matched set all of it, from the reduced
-// copies, so that it depends on neither region nor resolution.
+// What a print's tone is judged by: the greys of what is printed, of a matched set all of it, from the
+// reduced copies, so that it depends on neither region nor resolution.
 
-/// The tone curve of a print, with what makes up for the transfer when that is asked; computed once for what it
-/// depends on, and kept.
+/// The tone curve of a print, with what makes up for the transfer when that is asked; computed once for what
+/// it depends on, and kept.
 ToneCurve toneCurveOf(const Print& print);
 
 /// The grey that parts what is printed into darks and lights best.

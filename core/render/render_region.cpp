@@ -2,7 +2,6 @@
 
 #include <opencv2/imgproc.hpp>
 
-
 #include "core/artwork/edited.h"
 #include "core/artwork/pixel_cache.h"
 #include "core/base/parallel.h"

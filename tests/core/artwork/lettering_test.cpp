@@ -53,6 +53,8 @@ TEST(Lettering, pairsOfLettersAreSetAsTheTypefaceSays) {
         return inkOf(letteringPicture({words, "Cabin", 20}), 4).width;
     };
     EXPECT_LT(width("AV"), width("A") + width("V") - 0.3);
+    EXPECT_GT(width("AV"), 0.8 * (width("A") + width("V"))) << "but beside each other";
+    EXPECT_GT(width("MMMM"), 3.9 * width("M"));
 }
 
 TEST(Lettering, whatCannotBeDrawnIsSaid) {

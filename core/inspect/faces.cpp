@@ -1,0 +1,40 @@
+#include "core/inspect/faces.h"
+
+#include <algorithm>
+#include <opencv2/imgproc.hpp>
+#include <opencv2/objdetect.hpp>
+
+#include "core/artwork/grey.h"
+#include "core/base/data_folder.h"
+#include "core/base/error.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double step = 1.12;        // from one size to the next
+constexpr int agreeing = 6;          // boxes that must agree on a face
+constexpr double least_part = 0.05;  // of the short side
+
+}  // namespace
+
+std::vector<RectMm> facesIn(const cv::Mat& pixels) {
+    const std::string file = (dataFolder() / "models" / "frontal-face.xml").string();
+    cv::CascadeClassifier cascade;
+    if (!cascade.load(file))
+        throw Error(Error::Kind::input, file, "what finds faces cannot be read", "install the program anew");
+    cv::Mat grey;
+    cv::equalizeHist(greyOf(pixels), grey);
+    const int least = std::max(24, static_cast<int>(least_part * std::min(grey.cols, grey.rows)));
+    std::vector<cv::Rect> found;
+    cascade.detectMultiScale(grey, found, step, agreeing, 0, {least, least});
+    std::sort(found.begin(), found.end(),
+              [](const cv::Rect& a, const cv::Rect& b) { return a.area() > b.area(); });
+    std::vector<RectMm> faces;
+    for (const cv::Rect& box : found)
+        faces.push_back({1.0 * box.x / grey.cols, 1.0 * box.y / grey.rows, 1.0 * box.width / grey.cols,
+                         1.0 * box.height / grey.rows});
+    return faces;
+}
+
+}  // namespace tympan

@@ -1,0 +1,148 @@
+#include "core/inspect/reading.h"
+
+#include <algorithm>
+#include <cctype>
+#include <memory>
+#include <opencv2/imgproc.hpp>
+
+#include <fmt/ranges.h>
+#include <tesseract/baseapi.h>
+#include <tesseract/resultiterator.h>
+
+#include "core/artwork/grey.h"
+#include "core/base/error.h"
+#include "core/inspect/text_lines.h"
+#include "core/render/render_region.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double looking_ppi = 200, most_looked_at = 4e6;
+constexpr int letter_px = 40, most_lines = 14, enough_letters = 40;
+// A way is clear when the other has less than this part of its score; and there must be something to go by.
+constexpr double clear_part = 0.62, least_score = 1.6;
+constexpr double sure = 60;  // of 100: words below are guesses
+
+struct Read {
+    double score = 0;  ///< letters weighed by how sure they are
+    std::vector<std::string> words;
+};
+
+/// One recogniser; it is not shared between threads.
+class Recogniser {
+  public:
+    Recogniser() {
+        if (api_.Init(nullptr, "eng", tesseract::OEM_LSTM_ONLY) != 0)
+            throw Error(Error::Kind::input, "lettering", "what reads lettering is not installed",
+                        "install the English data of the recogniser");
+        api_.SetPageSegMode(tesseract::PSM_SINGLE_LINE);
+        api_.SetVariable("tessedit_do_invert", "0");
+        api_.SetVariable("debug_file", "/dev/null");
+    }
+
+    Read read(const cv::Mat& line) {
+        api_.SetImage(line.data, line.cols, line.rows, 1, static_cast<int>(line.step));
+        api_.SetSourceResolution(300);
+        Read read;
+        if (api_.Recognize(nullptr) != 0) return read;
+        const std::unique_ptr<tesseract::ResultIterator> words(api_.GetIterator());
+        if (!words) return read;
+        do {
+            const std::unique_ptr<char[]> text(words->GetUTF8Text(tesseract::RIL_WORD));
+            if (!text) continue;
+            weigh(text.get(), words->Confidence(tesseract::RIL_WORD), words->WordIsFromDictionary(), read);
+        } while (words->Next(tesseract::RIL_WORD));
+        return read;
+    }
+
+  private:
+    static void weigh(const std::string& word, float confidence, bool known, Read& read) {
+        const auto letters =
+            std::count_if(word.begin(), word.end(), [](unsigned char c) { return std::isalnum(c); });
+        const auto signs = static_cast<std::ptrdiff_t>(word.size()) - letters;
+        if (letters < 2 || signs > letters / 2) return;
+        // Doubtful words count little, known ones more: confidence alone is also given to what is no word.
+        const double c = std::max(0.0, (confidence - 30) / 70.0);
+        read.score += static_cast<double>(letters) * c * c * (known ? 1.6 : 1);
+        if (confidence >= sure) read.words.push_back(word);
+    }
+
+    tesseract::TessBaseAPI api_;
+};
+
+}  // namespace
+
+std::string_view name(Reads reads) {
+    return reads == Reads::normal ? "normal" : reads == Reads::reversed ? "reversed" : "unknown";
+}
+
+Reading readGrey(const cv::Mat& grey, const Progress& progress) {
+    Reading reading;
+    const std::vector<TextLine> lines = textLines(grey, most_lines, progress);
+    if (lines.empty()) return reading;
+    Recogniser recogniser;
+    Read as_it_stands, mirrored;
+    std::vector<TextLine> read_lines;
+    std::size_t letters = 0;
+    for (const TextLine& line : lines) {
+        progress.at(static_cast<double>(letters) / enough_letters);
+        cv::Mat cut = cutLine(grey, line, letter_px), flipped;
+        cv::flip(cut, flipped, 1);
+        const Read one = recogniser.read(cut), other = recogniser.read(flipped);
+        as_it_stands.score += one.score, mirrored.score += other.score;
+        as_it_stands.words.insert(as_it_stands.words.end(), one.words.begin(), one.words.end());
+        mirrored.words.insert(mirrored.words.end(), other.words.begin(), other.words.end());
+        if (std::max(one.score, other.score) > least_score / 2) read_lines.push_back(line);
+        letters += static_cast<std::size_t>(std::max(one.score, other.score));
+        if (letters >= enough_letters) break;
+    }
+    const double most = std::max(as_it_stands.score, mirrored.score);
+    const double least = std::min(as_it_stands.score, mirrored.score);
+    if (most < least_score) return reading;
+    reading.found = true;
+    for (const TextLine& line : read_lines)
+        reading.places.push_back(
+            {line.middle.x - line.width / 2, line.middle.y - line.height / 2, line.width, line.height});
+    if (least > clear_part * most) return reading;
+    const bool normal = as_it_stands.score > mirrored.score;
+    reading.reads = normal ? Reads::normal : Reads::reversed;
+    reading.words = normal ? as_it_stands.words : mirrored.words;
+    return reading;
+}
+
+Reading readLettering(const Job& job, const Piece& piece, const Progress& progress) {
+    Print print = printOf(job, piece, previewPpi(job, piece, looking_ppi, most_looked_at));
+    print.mirrored = Mirrored::no;
+    print.tone.screen = {};
+    print.tone.solids = {};
+    progress.at(0);
+    Reading reading = readGrey(greyOf(renderWhole(print, {progress.stop, {}})), progress);
+    const double p = print.grid.pixel_mm();
+    for (RectMm& place : reading.places)
+        place = {place.x * p, place.y * p, place.width * p, place.height * p};
+    // The picture stands as it came. Told that it came reversed, the program turns it back on the object.
+    if (piece.already_reversed && reading.reads != Reads::unknown)
+        reading.reads = reading.reads == Reads::normal ? Reads::reversed : Reads::normal;
+    return reading;
+}
+
+std::vector<Finding> findingsOf(const Reading& reading, const Piece& piece) {
+    if (reading.reads != Reads::reversed) return {};
+    Finding finding{piece.already_reversed ? Finding::Id::reads_backwards : Finding::Id::came_reversed,
+                    Severity::warning,
+                    piece.id,
+                    0,
+                    0,
+                    {},
+                    {},
+                    {}};
+    const std::size_t shown = std::min<std::size_t>(reading.words.size(), 4);
+    finding.name = fmt::format(
+        "{}",
+        fmt::join(reading.words.begin(), reading.words.begin() + static_cast<std::ptrdiff_t>(shown), " "));
+    finding.places = reading.places;
+    return {finding};
+}
+
+}  // namespace tympan

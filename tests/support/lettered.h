@@ -1,0 +1,20 @@
+#pragma once
+#include <opencv2/core.hpp>
+#include <string>
+#include <vector>
+
+namespace tympan::tests {
+
+/// A generated picture with lettering, as though printed at 200 pixels an inch.
+struct Lettered {
+    cv::Mat grey;
+    std::string words, face;
+    double letter_mm = 0, turn_deg = 0;
+    bool busy = false;
+};
+
+/// Sixty of them: six typefaces, letters 4 to 40 mm tall, straight and turned up to 15°, dark and light, on
+/// plain and on busy grounds. The same each time; `every`: only each so manieth.
+std::vector<Lettered> letteredPictures(int every = 1);
+
+}  // namespace tympan::tests
