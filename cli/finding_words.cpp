@@ -64,8 +64,9 @@ std::string sentence(const Finding& finding) {
         case Finding::Id::colour_without:
             return "colour is asked for, but the printer prints black alone";
         case Finding::Id::face:
-            return fmt::format("{:.0f} face{} found; mark {} so that seams and edges stay away", finding.number,
-                               finding.number > 1 ? "s" : "", finding.number > 1 ? "them" : "it");
+            return fmt::format("{:.0f} face{} found; mark {} so that seams and edges stay away",
+                               finding.number, finding.number > 1 ? "s" : "",
+                               finding.number > 1 ? "them" : "it");
         case Finding::Id::came_reversed:
             return fmt::format("\"{}\" reads backwards in the picture: it came reversed", finding.name);
         case Finding::Id::reads_backwards:

@@ -46,9 +46,8 @@ int inspect(const Options& options) {
                                       {"needed_scale", wanted_ppi / ppi},
                                       {"mirror", mirror},
                                       {"turns", turned.size()}};
-        report["text"] = {{"found", reading.found},
-                          {"reads", std::string(name(reading.reads))},
-                          {"words", reading.words}};
+        report["text"] = {
+            {"found", reading.found}, {"reads", std::string(name(reading.reads))}, {"words", reading.words}};
         report["solid_areas"] = nlohmann::ordered_json::array();
         for (const SolidArea& solid : look.solids)
             report["solid_areas"].push_back({{"x_mm", solid.box.x},

@@ -80,6 +80,7 @@ FoldView::FoldView(JobStore& store, RenderService& service, QWidget* parent)
     rest_.setInterval(250);
     connect(&rest_, &QTimer::timeout, this, [this] { requestPictures(sharp_pixels); });
     connect(&store_, &JobStore::changed, this, &FoldView::refresh);
+    connect(&store_, &JobStore::seen, this, qOverload<>(&QWidget::update));
     refresh();
 }
 
@@ -97,6 +98,7 @@ void FoldView::refresh() {
         pan_ = {};
         glide_.stop();
         way_ = 0;
+        pointed_.reset();
         shown_piece_ = piece->id;
     }
     pictures_.ground = toQColor(objectOf(store_.job(), *piece).ground);
@@ -136,6 +138,28 @@ void FoldView::requestPictures(double most_pixels) {
                              update();
                          };
                      });
+}
+
+void FoldView::point(Finding::Id finding) {
+    pointed_ = finding;
+    update();
+}
+
+void FoldView::paintFindings(QPainter& painter) const {
+    const RectMm& box = scene_.box;
+    for (const Finding& finding : store_.findings()) {
+        if (finding.piece != shown_piece_) continue;
+        const bool strong = finding.id == pointed_;
+        if (!strong && finding.severity == Severity::note) continue;
+        std::vector<RectMm> places = finding.places;
+        // What is true of all of the print is marked only when it is asked for.
+        if (places.empty() && strong) places = {{0, 0, box.width, box.height}};
+        for (const RectMm& place : places)
+            paintPlace(painter, layout_, scene_.mirrored,
+                       {place.x / box.width, place.y / box.height, place.width / box.width,
+                        place.height / box.height},
+                       strong);
+    }
 }
 
 void FoldView::picture(const Likeness& likeness) {
@@ -206,6 +230,7 @@ void FoldView::paintLeaves(QPainter& painter) const {
     paintRuler(painter, scene_.spot ? layout_.finished : layout_.object, layout_.object | layout_.finished,
                layout_.px_mm, store_.job().unit);
     paintPaper(painter, layout_, scene_, pictures_, way_);
+    if (way_ == 0) paintFindings(painter);
     if (pictures_.printed.isNull()) {
         painter.setPen(QColor(85, 87, 90));
         painter.setFont(textFont(TextSize::small));

@@ -5,6 +5,7 @@
 
 #include "app/fold/leaf_painter.h"
 #include "core/artwork/pixel_cache.h"
+#include "core/inspect/findings.h"
 #include "core/render/wear.h"
 
 namespace tympan::app {
@@ -29,6 +30,8 @@ class FoldView : public QWidget {
     void zoomToFit();
     /// One millimetre of the object is one millimetre of the screen, as far as the screen knows its own size.
     void zoomToTrueSize();
+    /// Marks where a finding is more strongly than the others, until another piece is chosen.
+    void point(Finding::Id finding);
     /// How the finished leaf pictures rubbing.
     void picture(const Likeness& likeness);
     /// What the hand moves on the finished leaf.
@@ -54,6 +57,7 @@ class FoldView : public QWidget {
     void refresh();
     void paintInvitation(QPainter& painter) const;
     void paintLeaves(QPainter& painter) const;
+    void paintFindings(QPainter& painter) const;
     void relayout();
     void requestPictures(double most_pixels);
     void moveTo(double way);
@@ -77,6 +81,7 @@ class FoldView : public QWidget {
     LeafNotes* notes_;
     HandPlacement* hand_;
     Likeness likeness_;
+    std::optional<Finding::Id> pointed_;
 };
 
 }  // namespace tympan::app

@@ -165,6 +165,32 @@ void paintCorner(QPainter& painter, const QRectF& paper, bool pointed) {
     painter.restore();
 }
 
+void paintPlace(QPainter& painter, const FoldLayout& layout, Mirrored mirrored, const RectMm& place,
+                bool strong) {
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(theme().look, strong ? 2.5 : 1.5, Qt::DashLine));
+    // A little outside of it, so that what is marked stays to be seen.
+    constexpr double outside_px = 4;
+    const QPointF corners[] = {{place.x, place.y},
+                               {place.right(), place.y},
+                               {place.right(), place.bottom()},
+                               {place.x, place.bottom()}};
+    for (const bool on_print : {true, false}) {
+        QPolygonF outline;
+        for (const QPointF& corner : corners)
+            outline << (on_print ? layout.onPrint(corner, mirrored) : layout.onObject(corner));
+        const QPointF middle = outline.boundingRect().center();
+        for (QPointF& at : outline) {
+            const QPointF away = at - middle;
+            at += QPointF(away.x() < 0 ? -outside_px : outside_px, away.y() < 0 ? -outside_px : outside_px);
+        }
+        painter.drawPolygon(outline);
+    }
+    painter.restore();
+}
+
 void paintTwin(QPainter& painter, const QPointF& at) {
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);

@@ -61,6 +61,7 @@ TicketLine::TicketLine(JobStore& store, RenderService& service, QWidget* parent)
     setFixedHeight(132);
     setFocusPolicy(Qt::StrongFocus);
     connect(&store_, &JobStore::changed, this, &TicketLine::refresh);
+    connect(&store_, &JobStore::seen, this, qOverload<>(&QWidget::update));
     refresh();
 }
 

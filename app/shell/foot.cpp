@@ -43,6 +43,7 @@ Foot::Foot(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
 
     connect(print_, &QPushButton::clicked, this, &Foot::printWanted);
     connect(&store_, &JobStore::changed, this, &Foot::refresh);
+    connect(&store_, &JobStore::seen, this, &Foot::refresh);
     refresh();
 }
 

@@ -69,9 +69,33 @@ void JobStore::redo() {
     refresh();
 }
 
+void JobStore::collect() {
+    findings_ = own_findings_;
+    for (const Piece& piece : job().pieces)
+        if (const auto at = seen_.find(piece.id); at != seen_.end())
+            findings_.insert(findings_.end(), at->second.findings.begin(), at->second.findings.end());
+}
+
+Reading JobStore::reading() const {
+    const auto at = seen_.find(chosen_);
+    return at == seen_.end() ? Reading{} : at->second.reading;
+}
+
+void JobStore::setSeen(SeenPieces pieces) {
+    seen_ = std::move(pieces);
+    collect();
+    emit seen();
+}
+
+void JobStore::dropFinding(const Finding& finding) {
+    if (const auto at = seen_.find(finding.piece); at != seen_.end())
+        std::erase_if(at->second.findings, [&](const Finding& other) { return other.id == finding.id; });
+}
+
 void JobStore::refresh() {
     if (!piece()) chosen_ = job().pieces.empty() ? 0 : job().pieces.back().id;
-    findings_ = tympan::findings(job());
+    own_findings_ = tympan::findings(job());
+    collect();
     imposition_.reset();
     fault_.clear();
     try {

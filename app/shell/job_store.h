@@ -2,9 +2,11 @@
 #include <QObject>
 #include <QString>
 #include <functional>
+#include <map>
 #include <optional>
 
 #include "core/inspect/findings.h"
+#include "core/inspect/reading.h"
 #include "core/job/history.h"
 #include "core/layout/imposition.h"
 
@@ -40,7 +42,21 @@ class JobStore : public QObject {
     void undo();
     void redo();
 
+    /// What was seen in the pixels of a piece.
+    struct SeenPiece {
+        std::vector<Finding> findings;
+        Reading reading;
+    };
+    using SeenPieces = std::map<int, SeenPiece>;
+
+    /// Everything worth a look: of the job as it is, and what was last seen in its pictures.
     const std::vector<Finding>& findings() const { return findings_; }
+    /// How the chosen piece's lettering reads, as far as it was read.
+    Reading reading() const;
+    /// Takes what was seen in the pictures, piece by piece.
+    void setSeen(SeenPieces seen);
+    /// A finding that is being mended is not shown meanwhile.
+    void dropFinding(const Finding& finding);
     /// The sheets, or nothing when they cannot be laid out; `impositionFault` then says why.
     const std::optional<Imposition>& imposition() const { return imposition_; }
     const QString& impositionFault() const { return fault_; }
@@ -48,13 +64,17 @@ class JobStore : public QObject {
   signals:
     /// The job, or which piece is chosen, is another.
     void changed();
+    /// Other things were seen in the pictures; the job is the same.
+    void seen();
 
   private:
     void refresh();
+    void collect();
 
     History history_;
     int chosen_ = 0;
-    std::vector<Finding> findings_;
+    std::vector<Finding> own_findings_, findings_;
+    SeenPieces seen_;
     std::optional<Imposition> imposition_;
     QString fault_;
 };

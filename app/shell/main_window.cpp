@@ -85,7 +85,11 @@ MainWindow::Station stationOf(Finding::Id finding) {
 }  // namespace
 
 MainWindow::MainWindow()
-    : exports_(store_, service_), files_(store_, service_), open_(service_), actions_(this, stationNames()) {
+    : exports_(store_, service_),
+      files_(store_, service_),
+      open_(service_),
+      inspector_(store_, service_),
+      actions_(this, stationNames()) {
     setWindowTitle(tr("Tympan"));
     setMinimumSize(1024, 700);
     resize(1280, 800);
@@ -152,7 +156,12 @@ void MainWindow::build() {
     trays_->addWidget(print_tray_);
     tray_layout->addWidget(trays_, 1);
     look_ = new WorthALook(store_);
-    connect(look_, &WorthALook::showWanted, this, [this](Finding::Id id) { goTo(stationOf(id)); });
+    connect(look_, &WorthALook::showWanted, this, [this](Finding::Id id) {
+        goTo(stationOf(id));
+        // The leaves show where, not the desk.
+        if (stationOf(id) == picture) picture_tray_->open(QStringLiteral("came"));
+        fold_->point(id);
+    });
     tray_layout->addWidget(look_);
     down->addWidget(tray);
     foot_ = new Foot(store_);
@@ -180,6 +189,7 @@ void MainWindow::connectActions() {
     connect(line_, &TicketLine::openWanted, actions_.open, &QAction::trigger);
     connect(foot_, &Foot::printWanted, actions_.print, &QAction::trigger);
     connect(&store_, &JobStore::changed, this, &MainWindow::refresh);
+    connect(&store_, &JobStore::seen, this, &MainWindow::refresh);
     connect(&service_, &RenderService::failed, this, [this](const QString&, const QString& sentence) {
         if (!sentence.isEmpty()) foot_->say(sentence, false);
     });

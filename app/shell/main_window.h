@@ -4,6 +4,7 @@
 
 #include "app/shell/actions.h"
 #include "app/shell/exports.h"
+#include "app/shell/inspector.h"
 #include "app/shell/job_files.h"
 #include "app/shell/job_store.h"
 #include "app/shell/open_pictures.h"
@@ -49,6 +50,7 @@ class MainWindow : public QMainWindow {
     RenderService& service() { return service_; }
     Exports& exports() { return exports_; }
     JobFiles& files() { return files_; }
+    Inspector& inspector() { return inspector_; }
     ObjectTray& objectTray() { return *object_tray_; }
     PictureTray& pictureTray() { return *picture_tray_; }
     ToneTray& toneTray() { return *tone_tray_; }
@@ -75,6 +77,7 @@ class MainWindow : public QMainWindow {
     Exports exports_;
     JobFiles files_;
     OpenPictures open_;
+    Inspector inspector_;
     Actions actions_;
     StationRule* rule_;
     TicketLine* line_;

@@ -73,12 +73,14 @@ QString sentence(const Finding& finding, Unit unit) {
             return tr("This size has another shape than the picture: %1 % of it is left out at the edges.")
                 .arg(qRound(finding.number));
         case Finding::Id::soft_detail:
-            return tr("The picture is softer than its pixels: its true detail comes to about %1 dots an inch. It "
+            return tr("The picture is softer than its pixels: its true detail comes to about %1 dots an "
+                      "inch. It "
                       "may have been enlarged before.")
                 .arg(qRound(finding.number));
         case Finding::Id::stray_border:
-            return finding.number > 0 ? tr("An even white border runs along the picture. It will show as a rim.")
-                                      : tr("An even black border runs along the picture. Black rims fail first.");
+            return finding.number > 0
+                       ? tr("An even white border runs along the picture. It will show as a rim.")
+                       : tr("An even black border runs along the picture. Black rims fail first.");
         case Finding::Id::solid_area:
             return tr("Big black areas, %1\u00a0cm² in all. Their middle may stay on the paper.")
                 .arg(finding.number, 0, 'f', finding.number < 10 ? 1 : 0);
@@ -92,7 +94,8 @@ QString sentence(const Finding& finding, Unit unit) {
             return tr("Over the dark part of the ground, about %1 % of the detail will hardly be seen.")
                 .arg(qRound(finding.number));
         case Finding::Id::much_ink:
-            return tr("%1 % of the sheet is inked. This kind of sheet takes less, as a guess: it may smear or curl.")
+            return tr("%1 % of the sheet is inked. This kind of sheet takes less, as a guess: it may smear "
+                      "or curl.")
                 .arg(qRound(finding.number));
         case Finding::Id::colours_merge:
             return tr("Colours that differ become the same grey in %1 % of the places where they meet.")
@@ -100,7 +103,8 @@ QString sentence(const Finding& finding, Unit unit) {
         case Finding::Id::colour_without:
             return tr("Colour is asked for, but your printer prints black alone.");
         case Finding::Id::face:
-            return counted(qRound(finding.number), tr("%1 face is found. Seams and edges should stay away from it."),
+            return counted(qRound(finding.number),
+                           tr("%1 face is found. Seams and edges should stay away from it."),
                            tr("%1 faces are found. Seams and edges should stay away from them."));
         case Finding::Id::came_reversed:
             return tr("\u201c%1\u201d reads backwards in this picture. It seems to have come mirrored.")

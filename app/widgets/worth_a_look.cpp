@@ -28,6 +28,7 @@ WorthALook::WorthALook(JobStore& store, QWidget* parent) : QWidget(parent), stor
     area->setWidget(body);
     outer->addWidget(area, 1);
     connect(&store_, &JobStore::changed, this, &WorthALook::refresh);
+    connect(&store_, &JobStore::seen, this, &WorthALook::refresh);
     refresh();
 }
 
@@ -75,6 +76,7 @@ void WorthALook::refresh() {
             buttons << pushButton(QStringLiteral("remedy-") + named, remedyText(finding, unit));
             buttons.back()->setProperty("remedy", true);
             connect(buttons.back(), &QPushButton::clicked, this, [this, finding] {
+                store_.dropFinding(finding);
                 store_.edit(tr("mend it"), [&](Job job) { return mended(std::move(job), finding); });
             });
         }
@@ -86,7 +88,17 @@ void WorthALook::refresh() {
     if (!store_.impositionFault().isEmpty())
         addLine(QStringLiteral("look"), true, store_.impositionFault(), {}), any = true;
     if (!any) addLine(QStringLiteral("fine"), false, tr("Nothing that would spoil the print."), {});
-    addLine(QStringLiteral("fine"), false, tr("The picture will be the right way round on the object."), {});
+    const Reading reading = store_.reading();
+    if (reading.reads == Reads::normal && !reading.words.empty()) {
+        QStringList words;
+        for (const std::string& word : reading.words)
+            if (words.size() < 3) words << QString::fromStdString(word);
+        addLine(QStringLiteral("fine"), false,
+                tr("\u201c%1\u201d will read the right way.").arg(words.join(QLatin1Char(' '))), {});
+    } else if (reading.reads == Reads::unknown) {
+        addLine(QStringLiteral("fine"), false, tr("The picture will be the right way round on the object."),
+                {});
+    }
     lines_->addStretch(1);
 }
 

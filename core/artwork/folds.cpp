@@ -11,7 +11,7 @@ namespace {
 
 constexpr int looking_px = 1024;
 constexpr double steepest = 0.035;    // two degrees
-constexpr int slopes = 15;            // tried on each side of level
+constexpr int slopes = 7;             // tried on each side of level
 constexpr double widest = 0.012;      // of the crossed side, from the middle of a crease to its rim
 constexpr double stands_out = 0.025;  // paper on a crease differs at least by this share
 constexpr double least_paper = 0.45;  // of a row that must be paper for its median to tell

@@ -8,49 +8,67 @@ namespace tympan {
 
 namespace {
 
-constexpr int looking_px = 256;
-constexpr int terms = 10, rounds = 12;
+constexpr int looking_px = 256, fitted_px = 80;
+constexpr int terms = 10, rounds = 10;
 constexpr double dark_counts = 0.02;  // how much a pixel darker than the surface pulls at it
 constexpr float near_paper = 0.10f;   // what is within this of the surface is taken for paper
 
-/// 1, x, y, x², xy, y², x³, x²y, xy², y³ for x and y from -1 to 1.
-std::array<double, terms> powers(double x, double y) {
+using Powers = std::array<double, terms>;
+
+/// 1, x, y, x², xy, y², x³, x²y, xy², y³ for a pixel's place, from -1 to 1.
+Powers powersAt(int column, int row, const cv::Size& size) {
+    const double x = 2 * (column + 0.5) / size.width - 1, y = 2 * (row + 0.5) / size.height - 1;
     return {1, x, y, x * x, x * y, y * y, x * x * x, x * x * y, x * y * y, y * y * y};
 }
 
-/// A cubic surface over the light pixels of one channel (CV_32FC1).
-cv::Mat lightSurface(const cv::Mat& channel) {
-    cv::Mat surface(channel.size(), CV_32FC1, cv::Scalar(0));
-    cv::Matx<double, terms, 1> found;
+double valueAt(const Powers& p, const cv::Vec<double, terms>& surface) {
+    double sum = 0;
+    for (int i = 0; i < terms; ++i) sum += surface[i] * p[static_cast<std::size_t>(i)];
+    return sum;
+}
+
+/// The cubic surface over the light pixels of one channel (CV_32FC1).
+cv::Vec<double, terms> lightSurface(const cv::Mat& channel) {
+    cv::Mat small;
+    const double scale = std::min(1.0, 1.0 * fitted_px / std::max(channel.cols, channel.rows));
+    cv::resize(channel, small,
+               {std::max(1, cvRound(channel.cols * scale)), std::max(1, cvRound(channel.rows * scale))}, 0, 0,
+               cv::INTER_AREA);
+    std::vector<Powers> powers;
+    for (int y = 0; y < small.rows; ++y)
+        for (int x = 0; x < small.cols; ++x) powers.push_back(powersAt(x, y, small.size()));
+    cv::Vec<double, terms> surface;
     for (int round = 0; round < rounds; ++round) {
         cv::Matx<double, terms, terms> left = cv::Matx<double, terms, terms>::eye() * 1e-6;
         cv::Matx<double, terms, 1> right;
-        for (int y = 0; y < channel.rows; ++y)
-            for (int x = 0; x < channel.cols; ++x) {
-                const double value = channel.at<float>(y, x);
-                const double weight = round == 0                                ? value * value
-                                      : value >= surface.at<float>(y, x) - 0.01 ? 1
-                                                                                : dark_counts;
-                const auto p = powers(2.0 * x / std::max(1, channel.cols - 1) - 1,
-                                      2.0 * y / std::max(1, channel.rows - 1) - 1);
-                for (int i = 0; i < terms; ++i) {
-                    const auto at = static_cast<std::size_t>(i);
-                    right(i) += weight * p[at] * value;
-                    for (int j = 0; j < terms; ++j)
-                        left(i, j) += weight * p[at] * p[static_cast<std::size_t>(j)];
-                }
+        for (std::size_t n = 0; n < powers.size(); ++n) {
+            const Powers& p = powers[n];
+            const double value =
+                small.at<float>(static_cast<int>(n) / small.cols, static_cast<int>(n) % small.cols);
+            const double weight = round == 0                            ? value * value
+                                  : value >= valueAt(p, surface) - 0.01 ? 1
+                                                                        : dark_counts;
+            for (int i = 0; i < terms; ++i) {
+                const double weighed = weight * p[static_cast<std::size_t>(i)];
+                right(i) += weighed * value;
+                for (int j = 0; j <= i; ++j) left(i, j) += weighed * p[static_cast<std::size_t>(j)];
             }
-        found = left.solve(right, cv::DECOMP_SVD);
-        for (int y = 0; y < channel.rows; ++y)
-            for (int x = 0; x < channel.cols; ++x) {
-                const auto p = powers(2.0 * x / std::max(1, channel.cols - 1) - 1,
-                                      2.0 * y / std::max(1, channel.rows - 1) - 1);
-                double sum = 0;
-                for (int i = 0; i < terms; ++i) sum += found(i) * p[static_cast<std::size_t>(i)];
-                surface.at<float>(y, x) = static_cast<float>(std::clamp(sum, 0.05, 1.0));
-            }
+        }
+        for (int i = 0; i < terms; ++i)
+            for (int j = i + 1; j < terms; ++j) left(i, j) = left(j, i);
+        const cv::Matx<double, terms, 1> found = left.solve(right, cv::DECOMP_SVD);
+        for (int i = 0; i < terms; ++i) surface[i] = found(i);
     }
     return surface;
+}
+
+cv::Mat drawn(const cv::Vec<double, terms>& surface, const cv::Size& size) {
+    cv::Mat field(size, CV_32FC1);
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x)
+            field.at<float>(y, x) =
+                static_cast<float>(std::clamp(valueAt(powersAt(x, y, size), surface), 0.05, 1.0));
+    return field;
 }
 
 }  // namespace
@@ -66,7 +84,7 @@ PaperModel paperOf(const cv::Mat& pixels) {
     std::vector<cv::Mat> surfaces;
     cv::Mat paper(size, CV_32FC1, cv::Scalar(1));
     for (const cv::Mat& channel : channels) {
-        surfaces.push_back(lightSurface(channel));
+        surfaces.push_back(drawn(lightSurface(channel), size));
         cv::Mat off;
         cv::absdiff(channel, surfaces.back(), off);
         paper.setTo(0, off > near_paper);

@@ -1,6 +1,11 @@
 #include "core/artwork/rasterise.h"
 
+#include <cmath>
+#include <cstdio>
 #include <cstring>
+#include <optional>
+#include <pugixml.hpp>
+#include <sstream>
 
 #include <fmt/format.h>
 
@@ -147,8 +152,49 @@ PixelBuffer rasterise(const Artwork& vector, double scale, const Progress& progr
         [](vips::VImage image) { return image; }, progress);
 }
 
+namespace {
+
+/// A drawing of a part of an SVG alone: its view box narrowed. The image library draws rows over the full
+/// width, which for a small part of a large drawing is nearly all for nothing. Nothing when the view box does
+/// not say plainly where the part is.
+std::optional<Artwork> partOf(const Artwork& vector, const SizePx& whole, const RectPx& box) {
+    if (vector.format != "svg" || 2.0 * box.width > whole.width) return {};
+    pugi::xml_document document;
+    if (!document.load_buffer(vector.bytes->data(), vector.bytes->size(), pugi::parse_full)) return {};
+    pugi::xml_node svg = document.child("svg");
+    double x = 0, y = 0, width = 0, height = 0;
+    if (!svg || std::sscanf(svg.attribute("viewBox").value(), "%lf%*[ ,]%lf%*[ ,]%lf%*[ ,]%lf", &x, &y,
+                            &width, &height) != 4)
+        return {};
+    const double aspect = 1.0 * vector.size.width / vector.size.height;
+    if (width <= 0 || height <= 0 || std::abs(width / height / aspect - 1) > 0.01) return {};
+    const double across = width / whole.width, down = height / whole.height;
+    const auto set = [&](const char* name, const std::string& value) {
+        svg.remove_attribute(name);
+        svg.append_attribute(name) = value.c_str();
+    };
+    set("viewBox", fmt::format("{:.9g} {:.9g} {:.9g} {:.9g}", x + box.x * across, y + box.y * down,
+                               box.width * across, box.height * down));
+    set("width", fmt::format("{}px", box.width));
+    set("height", fmt::format("{}px", box.height));
+    set("preserveAspectRatio", "none");
+    std::ostringstream text;
+    document.save(text, "", pugi::format_raw);
+    const std::string bytes = text.str();
+    Artwork part = vector;
+    part.bytes = std::make_shared<const std::vector<unsigned char>>(bytes.begin(), bytes.end());
+    part.size = {box.width, box.height};
+    return part;
+}
+
+}  // namespace
+
 PixelBuffer rasterise(const Artwork& vector, const SizePx& whole, const RectPx& box,
                       const Progress& progress) {
+    if (const auto part = partOf(vector, whole, box)) {
+        PixelBuffer pixels = rasterise(*part, 1, progress);
+        if (pixels.view.cols == box.width && pixels.view.rows == box.height) return pixels;
+    }
     const double scale =
         std::max(1.0 * whole.width / vector.size.width, 1.0 * whole.height / vector.size.height);
     return drawn(

@@ -198,6 +198,8 @@ std::vector<Finding> findings(const Job& job) {
     std::vector<Finding> found;
     for (const Piece& piece : job.pieces) {
         lookAtObject(job, piece, found);
+        if (job.sheets.black_only && inkOf(piece) == Ink::colour)
+            found.push_back({Finding::Id::colour_without, Severity::warning, piece.id, 0, 0, {}, {}, {}});
         if (auto miss = missesOneSheet(job, piece)) found.push_back(*miss);
         if (!piece.care.empty())
             for (const std::string& name : careZonesOnSeams(job, piece))

@@ -8,6 +8,7 @@
 
 #include "core/artwork/borders.h"
 #include "core/artwork/edited.h"
+#include "core/artwork/rasterise.h"
 #include "core/inspect/detail.h"
 #include "core/inspect/faces.h"
 #include "core/inspect/reading.h"
@@ -21,7 +22,8 @@ namespace tympan {
 
 namespace {
 
-constexpr double line_ppi = 300, most_line_pixels = 9e6, sample_px = 1400;
+constexpr double line_ppi = 300, most_line_pixels = 9e6;
+constexpr int sample_px = 1400;
 // Below this, softness shows at arm's length.
 constexpr double soft_ppi = 120, soft_share = 0.6;
 constexpr double worth_cm2 = 4;  // the largest area: smaller ones lift off seldom and are quickly touched up
@@ -57,58 +59,111 @@ void lookAtSolids(const Piece& piece, const ToneRaster& tone, Look& look) {
     look.findings.push_back(std::move(finding));
 }
 
-/// The raster where lines are looked for: whole where that is small enough, else samples of it.
-std::vector<std::pair<RectPx, cv::Mat>> lineSamples(const Print& print, const Progress& progress) {
-    std::vector<RectPx> boxes;
-    const SizePx size = print.size;
-    if (1.0 * size.width * size.height <= most_line_pixels) {
-        boxes.push_back({0, 0, size.width, size.height});
-    } else {
-        const int side = static_cast<int>(sample_px);
-        for (const double v : {0.25, 0.75})
-            for (const double u : {0.2, 0.5, 0.8})
-                boxes.push_back(
-                    intersection({0, 0, size.width, size.height},
-                                 {std::max(0, static_cast<int>(u * size.width) - side / 2),
-                                  std::max(0, static_cast<int>(v * size.height) - side / 2), side, side}));
-    }
-    std::vector<std::pair<RectPx, cv::Mat>> samples;
-    for (const RectPx& box : boxes) samples.emplace_back(box, renderRegion(print, box, {progress.stop, {}}));
-    return samples;
-}
+/// A part of the print where lines are looked for, as seen.
+struct LineSample {
+    PointMm at;  ///< its corner on the print
+    cv::Mat ink;
+};
 
-void lookAtLines(const Job& job, const Piece& piece, const Progress& progress, Look& look) {
-    // A very large drawing is looked at more coarsely: drawing all of it would take longer than printing it.
-    const double ppi = piece.artwork->kind == Artwork::Kind::vector
-                           ? previewPpi(job, piece, line_ppi, 4 * most_line_pixels)
-                           : line_ppi;
+Print plainPrint(const Job& job, const Piece& piece, double ppi) {
     Print print = printOf(job, piece, ppi);
     print.mirrored = Mirrored::no;
     print.tone.screen = {};
     print.tone.solids = {};
-    Finding finding = found(Finding::Id::thin_lines, Severity::note, piece, piece.method.finest_line_mm);
-    finding.mm = piece.method.finest_line_mm;
+    return print;
+}
+
+/// Where samples of a large print are taken.
+std::vector<RectPx> sampleBoxes(const SizePx& size) {
+    const RectPx all{0, 0, size.width, size.height};
+    if (1.0 * size.width * size.height <= most_line_pixels) return {all};
+    std::vector<RectPx> boxes;
+    for (const double v : {0.25, 0.75})
+        for (const double u : {0.2, 0.5, 0.8})
+            boxes.push_back(intersection(
+                all, {std::max(0, static_cast<int>(u * size.width) - sample_px / 2),
+                      std::max(0, static_cast<int>(v * size.height) - sample_px / 2), sample_px, sample_px}));
+    return boxes;
+}
+
+/// A part of a drawing as a picture of so many pixels.
+ArtworkPtr partOf(const ArtworkPtr& drawing, const RectMm& parts, const SizePx& size) {
+    if (drawing->original) {
+        PictureEdit edit = drawing->edit;
+        const RectMm crop = edit.crop;
+        edit.crop = {crop.x + parts.x * crop.width, crop.y + parts.y * crop.height, parts.width * crop.width,
+                     parts.height * crop.height};
+        return edited(drawing, edit);
+    }
+    const SizePx whole{static_cast<int>(std::lround(size.width / parts.width)),
+                       static_cast<int>(std::lround(size.height / parts.height))};
+    const RectPx box{static_cast<int>(std::lround(parts.x * whole.width)),
+                     static_cast<int>(std::lround(parts.y * whole.height)), size.width, size.height};
+    Artwork part;
+    part.kind = Artwork::Kind::raster;
+    part.sha256 = fmt::format("{} part {} {} {} {}", drawing->sha256, box.x, box.y, box.width, box.height);
+    part.pixels = rasterise(*drawing, whole, box, {});
+    part.size = size;
+    cv::resize(part.pixels.view, part.reduced, {}, 0.25, 0.25, cv::INTER_AREA);
+    return std::make_shared<const Artwork>(std::move(part));
+}
+
+/// A sample of a large drawing: drawn by itself, since drawing all of it would take longer than printing it.
+cv::Mat drawnSample(const Job& job, const Piece& piece, const Print& whole, const RectPx& box) {
+    const double left = std::lerp(whole.box.left, whole.box.right, 1.0 * box.x / whole.size.width);
+    const double top = std::lerp(whole.box.top, whole.box.bottom, 1.0 * box.y / whole.size.height);
+    const double width = (whole.box.right - whole.box.left) * box.width / whole.size.width;
+    const double height = (whole.box.bottom - whole.box.top) * box.height / whole.size.height;
+    Piece part = piece;
+    part.artwork = partOf(piece.artwork, {left, top, width, height}, {box.width, box.height});
+    part.size = {whole.grid.mm(box.width), whole.grid.mm(box.height)};
+    part.edge = {};
+    Print print = plainPrint(job, part, whole.grid.ppi);
+    print.judged_with = whole.judged_with;  // its blacks and whites are those of the whole
+    return renderWhole(print);
+}
+
+std::vector<LineSample> lineSamples(const Job& job, const Piece& piece, const Progress& progress) {
+    const Print print = plainPrint(job, piece, line_ppi);
+    const std::vector<RectPx> boxes = sampleBoxes(print.size);
+    const bool drawing = piece.artwork->kind == Artwork::Kind::vector && boxes.size() > 1 && !print.bend;
+    std::vector<LineSample> samples;
+    for (const RectPx& box : boxes) {
+        progress.at(0.4 + 0.2 * static_cast<double>(samples.size()) / static_cast<double>(boxes.size()));
+        cv::Mat ink =
+            drawing ? drawnSample(job, piece, print, box) : renderRegion(print, box, {progress.stop, {}});
+        if (ink.channels() == 3) cv::cvtColor(ink, ink, cv::COLOR_RGB2GRAY);
+        samples.push_back({{print.grid.mm(box.x), print.grid.mm(box.y)}, ink});
+    }
+    return samples;
+}
+
+void lookAtLines(const Job& job, const Piece& piece, const Progress& progress, Look& look) {
+    const PixelGrid grid{line_ppi};
+    Finding finding = found(Finding::Id::thin_lines, Severity::note, piece, piece.method.finest_line_mm,
+                            piece.method.finest_line_mm);
     bool any = false;
-    for (const auto& [box, sample] : lineSamples(print, progress)) {
-        cv::Mat grey = sample;
-        if (sample.channels() == 3) cv::cvtColor(sample, grey, cv::COLOR_RGB2GRAY);
-        if (const auto finest = finestLine(grey, print.grid))
-            look.finest_line_mm = std::min(*finest, look.finest_line_mm.value_or(*finest));
+    for (const LineSample& sample : lineSamples(job, piece, progress)) {
         progress.at(0.6);
-        const auto thin = thinLines(grey, print.grid, piece.method.finest_line_mm);
+        if (const auto finest = finestLine(sample.ink, grid))
+            look.finest_line_mm = std::min(*finest, look.finest_line_mm.value_or(*finest));
+        const auto thin = thinLines(sample.ink, grid, piece.method.finest_line_mm);
         if (!thin) continue;
         any = true;
         finding.mm = std::min(finding.mm, thin->finest_mm);
         for (RectMm place : thin->places) {
-            place.x += print.grid.mm(box.x), place.y += print.grid.mm(box.y);
+            place.x += sample.at.x, place.y += sample.at.y;
             if (finding.places.size() < most_places) finding.places.push_back(place);
         }
     }
     if (any) look.findings.push_back(std::move(finding));
 }
 
-void lookAtGround(const Job& job, const Piece& piece, const ToneRaster& tone, Look& look) {
+void lookAtGround(const Job& job, const Piece& piece, const ToneRaster& whole_tone, Look& look) {
+    // Detail of a millimetre is seen as well on half as many pixels each way.
+    ToneRaster tone{{}, {whole_tone.grid.ppi / 2}};
     Print print = printOf(job, piece, tone.grid.ppi);
+    cv::resize(whole_tone.ink, tone.ink, {print.size.width, print.size.height}, 0, 0, cv::INTER_AREA);
     PixelCache cache(std::size_t{96} << 20);
     const cv::Mat paper(tone.ink.rows, tone.ink.cols, CV_8UC3, cv::Scalar::all(255));
     // The bare colours, without a grain that would pass for detail.

@@ -115,6 +115,7 @@ struct SheetRules {
     double band_mm = 7;         ///< kept for marks along a seam
     double scissor_gap_mm = 6;  ///< between pieces that share a sheet
     double ppi = 300;
+    bool black_only = false;       ///< the printer has black ink alone
     bool printer_mirrors = false;  ///< the driver or the shop mirrors by itself: one turn more
     bool operator==(const SheetRules&) const = default;
 };

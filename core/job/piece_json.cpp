@@ -259,6 +259,7 @@ json toJson(const SheetRules& rules) {
             {"band_mm", rules.band_mm},
             {"scissor_gap_mm", rules.scissor_gap_mm},
             {"ppi", rules.ppi},
+            {"black_only", rules.black_only},
             {"printer_mirrors", rules.printer_mirrors}};
 }
 
@@ -269,6 +270,7 @@ SheetRules readSheetRules(JsonReader reader) {
     rules.band_mm = reader.number("band_mm", least_band_mm, 200);
     rules.scissor_gap_mm = reader.number("scissor_gap_mm", 0, 200);
     rules.ppi = reader.number("ppi", 30, 2400);
+    rules.black_only = reader.flag("black_only", false);
     rules.printer_mirrors = reader.flag("printer_mirrors", false);
     reader.finish();
     return rules;

@@ -1,5 +1,6 @@
 #include "app/stations/sheets/sheets_tray.h"
 
+#include <QCheckBox>
 #include <QComboBox>
 
 #include "app/shell/job_store.h"
@@ -67,7 +68,14 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     ppi_->setToolTip(tr("Pixels per inch of the print. 300 is enough for anything that is rubbed off."));
     for (int ppi : {150, 300, 600}) ppi_->addItem(tr("%1 to the inch").arg(ppi), ppi);
     ppi_->setFixedWidth(130);
-    form->addRow(tr("Fineness"), ppi_);
+    black_only_ = new QCheckBox(tr("black ink alone"));
+    black_only_->setObjectName(QStringLiteral("black-only"));
+    black_only_->setToolTip(tr("The printer has no colours."));
+    auto* printer = new QHBoxLayout;
+    printer->setSpacing(12);
+    printer->addWidget(ppi_);
+    printer->addWidget(black_only_);
+    form->addRow(tr("Fineness"), printer);
     outer->addLayout(form);
 
     about_ = quietLabel({});
@@ -75,6 +83,7 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     outer->addWidget(spareColumn({strongLabel(tr("How it is cut")), about_}), 100);
     outer->addStretch(1);
 
+    connect(black_only_, &QCheckBox::clicked, this, &SheetsTray::changeRules);
     for (QComboBox* box : {paper_, ppi_}) connect(box, &QComboBox::activated, this, &SheetsTray::changeRules);
     for (LengthEdit* edit : {paper_width_, paper_height_, margin_, band_, gap_})
         connect(edit, &LengthEdit::typed, this, &SheetsTray::changeRules);
@@ -105,6 +114,7 @@ void SheetsTray::changeRules() {
     rules.band_mm = band_->value();
     rules.scissor_gap_mm = gap_->value();
     rules.ppi = ppi_->currentData().toDouble();
+    rules.black_only = black_only_->isChecked();
     store_.edit(tr("change the sheets"), [&](Job job) { return withSheets(std::move(job), rules); });
     refresh();  // a value out of range goes back to what holds
 }
@@ -121,6 +131,7 @@ void SheetsTray::refresh() {
     band_->show(rules.band_mm, unit);
     gap_->show(rules.scissor_gap_mm, unit);
     ppi_->setCurrentIndex(ppi_->findData(static_cast<int>(rules.ppi)));
+    black_only_->setChecked(rules.black_only);
     const auto& imposition = store_.imposition();
     if (!imposition || imposition->sheets.empty()) {
         about_->setText(store_.impositionFault().isEmpty() ? tr("No sheets yet: hang a picture on the line.")

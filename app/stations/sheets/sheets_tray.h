@@ -1,6 +1,7 @@
 #pragma once
 #include <QWidget>
 
+class QCheckBox;
 class QComboBox;
 class QLabel;
 class QSpinBox;
@@ -22,6 +23,7 @@ class SheetsTray : public QWidget {
 
     JobStore& store_;
     QComboBox *paper_, *ppi_;
+    QCheckBox* black_only_;
     LengthEdit *paper_width_, *paper_height_, *margin_, *band_, *gap_;
     QWidget* own_size_;
     QLabel* about_;

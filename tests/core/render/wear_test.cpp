@@ -3,8 +3,8 @@
 #include <gtest/gtest.h>
 
 #include "core/job/matching.h"
-#include "core/render/judged_tone.h"
 #include "core/render/finished.h"
+#include "core/render/judged_tone.h"
 #include "core/render/render_region.h"
 #include "core/tone/transfer.h"
 #include "tests/support/pictures.h"
