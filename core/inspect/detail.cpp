@@ -12,7 +12,7 @@ namespace tympan {
 namespace {
 
 constexpr int tile = 256, rings = tile / 2, most_tiles = 8;
-constexpr double still_there = 0.01, least_spread = 4;  // of 255: a flatter tile tells nothing
+constexpr double still_there = 0.03, least_spread = 4;  // of 255: a flatter tile tells nothing
 
 /// The power in each ring of frequencies, weighed by their square; ring i stands for i / 256 to the pixel.
 std::vector<double> weighedPower(const cv::Mat& grey) {

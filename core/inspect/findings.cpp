@@ -15,8 +15,6 @@ namespace tympan {
 namespace {
 
 constexpr double near_miss_mm = 5;
-// Below this, single pixels show at arm's length (about 0.2 mm each).
-constexpr double few_ppi = 120;
 constexpr double worth_saying_crop = 0.005;
 // Black ink over less light than this shows a third of the contrast that white paint gives, or less.
 constexpr double dark_ground = 0.18;

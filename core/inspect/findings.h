@@ -7,6 +7,10 @@
 
 namespace tympan {
 
+/// Below this many pixels of the artwork to an inch of print, single ones show at arm's length (about 0.2 mm
+/// each).
+inline constexpr double few_ppi = 120;
+
 enum class Severity { note, warning, blocker };
 
 /// Something worth a look before paper is wasted: a message id with its arguments (lengths in mm), whose it

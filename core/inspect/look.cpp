@@ -25,7 +25,7 @@ namespace {
 constexpr double line_ppi = 300, most_line_pixels = 9e6;
 constexpr int sample_px = 1400;
 // Below this, softness shows at arm's length.
-constexpr double soft_ppi = 120, soft_share = 0.6;
+constexpr double soft_ppi = 90, soft_share = 0.6;
 constexpr double worth_cm2 = 4;  // the largest area: smaller ones lift off seldom and are quickly touched up
 constexpr double worth_merging = 0.3, worth_losing = 0.25;
 constexpr std::size_t most_places = 6;
@@ -194,7 +194,7 @@ void lookAtPicture(const Job& job, const Piece& piece, const Progress& progress,
     if (artwork.kind == Artwork::Kind::raster) {
         // Of the original: what is done to it adds no detail and takes none away.
         const double share = trueDetail(asItCame(artwork).pixels.view), ppi = effectivePpi(piece);
-        if (share < soft_share && share * ppi < soft_ppi && ppi >= soft_ppi)
+        if (share < soft_share && share * ppi < soft_ppi && ppi >= few_ppi)
             look.findings.push_back(found(Finding::Id::soft_detail, Severity::note, piece, share * ppi));
     }
     progress.at(0.8);

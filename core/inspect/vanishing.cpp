@@ -1,21 +1,34 @@
 #include "core/inspect/vanishing.h"
 
 #include <algorithm>
+#include <array>
+#include <cmath>
 #include <opencv2/imgproc.hpp>
+
+#include "core/artwork/colour.h"
+#include "core/artwork/grey.h"
 
 namespace tympan {
 
 namespace {
 
-constexpr double clear = 4, hardly = 1.5, within_mm = 1, joins_mm = 6;
+constexpr double clear = 4, hardly = 2.5, within_mm = 1, joins_mm = 6;
+constexpr double thrown_back = 0.05;
 constexpr std::size_t most_places = 4;
 
-/// Lightness, 0 to 100.
+/// Lightness (CIE L*, 0 to 100) under room light: every surface throws back a little of it as it is, so that
+/// darks are never as dark as their ink.
 cv::Mat lightness(const cv::Mat& rgb) {
-    cv::Mat part, lab, light;
-    rgb.convertTo(part, CV_32F, 1 / 255.0);
-    cv::cvtColor(part, lab, cv::COLOR_RGB2Lab);
-    cv::extractChannel(lab, light, 0);
+    const Table16& linear = linearOfEncoded();
+    std::array<float, 256> values{};
+    for (std::size_t v = 0; v < 256; ++v) {
+        const double y = (linear[v * 257] / 65535.0 + thrown_back) / (1 + thrown_back);
+        values[v] = static_cast<float>(y > 0.008856 ? 116 * std::cbrt(y) - 16 : 903.3 * y);
+    }
+    const cv::Mat grey = greyOf(rgb);
+    cv::Mat light(grey.size(), CV_32FC1);
+    for (int row = 0; row < grey.rows; ++row)
+        for (int x = 0; x < grey.cols; ++x) light.at<float>(row, x) = values[grey.at<uchar>(row, x)];
     return light;
 }
 

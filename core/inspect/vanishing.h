@@ -13,8 +13,8 @@ struct Vanishing {
 };
 
 /// Compares what is seen on paper with what is seen finished, both CV_8UC3 of the same raster: detail is
-/// where lightness (CIE L*) changes by 4 or more within a millimetre on paper; it vanishes where less
-/// than 1.5 is left of that. `where`: 255 on what is looked at.
+/// where lightness (CIE L*, with the room light that every surface throws back) changes by 4 or more within a
+/// millimetre on paper; it vanishes where less than 2.5 is left of that. `where`: 255 on what is looked at.
 Vanishing vanishingDetail(const cv::Mat& on_paper, const cv::Mat& finished, const cv::Mat& where,
                           const PixelGrid& grid);
 
