@@ -1,5 +1,6 @@
 #include "app/shell/tour.h"
 
+#include <QAbstractButton>
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
@@ -11,6 +12,8 @@
 #include "app/shell/main_window.h"
 #include "app/shell/theme.h"
 #include "app/stations/object/object_tray.h"
+#include "app/stations/picture/picture_tray.h"
+#include "app/stations/tone/tone_tray.h"
 #include "core/base/data_folder.h"
 #include "core/base/file_name.h"
 
@@ -23,7 +26,8 @@ namespace {
 void settle(MainWindow& window, int least_ms = 600) {
     QElapsedTimer clock;
     clock.start();
-    while (clock.elapsed() < least_ms || (!window.service().idle() && clock.elapsed() < 60000))
+    while (clock.elapsed() < least_ms ||
+           ((!window.service().idle() || window.inspector().busy()) && clock.elapsed() < 60000))
         QApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents, 20);
 }
 
@@ -60,6 +64,10 @@ void choose(MainWindow& window, std::size_t piece) {
         window.store().choose(window.store().job().pieces[piece].id);
 }
 
+void press(MainWindow& window, const char* button) {
+    if (auto* found = window.findChild<QAbstractButton*>(QLatin1String(button))) found->click();
+}
+
 void pointAt(FoldView& fold, const QPointF& spot) {
     const QPointF at = fold.onScreen().onObject(spot);
     QMouseEvent move(QEvent::MouseMove, at, fold.mapToGlobal(at), Qt::NoButton, Qt::NoButton, Qt::NoModifier);
@@ -78,6 +86,20 @@ int tour(MainWindow& window, const QString& name) {
     choose(window, 2);
     window.goTo(MainWindow::picture);
     well = shoot(window, folder, "picture") && well;
+    window.pictureTray().open(QStringLiteral("frame"));
+    well = shoot(window, folder, "picture-frame") && well;
+    // As a maker would: one click cleans the scan; another piece is cut out. Both are taken back.
+    window.pictureTray().open(QStringLiteral("clean"));
+    press(window, "clean-scan");
+    well = shoot(window, folder, "picture-clean") && well;
+    window.store().undo();
+    choose(window, 4);
+    window.pictureTray().open(QStringLiteral("cut"));
+    press(window, "cut-out");
+    well = shoot(window, folder, "picture-cut") && well;
+    window.store().undo();
+    window.pictureTray().open(QStringLiteral("came"));
+    choose(window, 2);
     window.goTo(MainWindow::object);
     settle(window);
     pointAt(window.fold(), {0.62, 0.21});
@@ -100,6 +122,12 @@ int tour(MainWindow& window, const QString& name) {
     choose(window, 1);
     window.goTo(MainWindow::tone);
     well = shoot(window, folder, "tone") && well;
+    window.toneTray().open(QStringLiteral("laid"));
+    well = shoot(window, folder, "tone-laid") && well;
+    choose(window, 2);
+    window.toneTray().open(QStringLiteral("surface"));
+    well = shoot(window, folder, "tone-surface") && well;
+    window.toneTray().open(QStringLiteral("greys"));
     choose(window, 0);
     window.goTo(MainWindow::sheets);
     well = shoot(window, folder, "sheets") && well;

@@ -53,24 +53,31 @@ struct Path {
 
 int moveTo(const FT_Vector* to, void* user) {
     auto& path = *static_cast<Path*>(user);
-    path.data += (path.data.empty() ? "M" : "ZM") + path.at(to);
+    path.data += path.data.empty() ? "M" : "ZM";
+    path.data += path.at(to);
     return 0;
 }
 int lineTo(const FT_Vector* to, void* user) {
     auto& path = *static_cast<Path*>(user);
-    path.data += "L" + path.at(to);
+    path.data += 'L';
+    path.data += path.at(to);
     return 0;
 }
 int conicTo(const FT_Vector* control, const FT_Vector* to, void* user) {
     auto& path = *static_cast<Path*>(user);
-    path.data += "Q" + path.at(control) + " ";
+    path.data += 'Q';
+    path.data += path.at(control);
+    path.data += ' ';
     path.data += path.at(to);
     return 0;
 }
 int cubicTo(const FT_Vector* a, const FT_Vector* b, const FT_Vector* to, void* user) {
     auto& path = *static_cast<Path*>(user);
-    path.data += "C" + path.at(a) + " ";
-    path.data += path.at(b) + " ";
+    path.data += 'C';
+    path.data += path.at(a);
+    path.data += ' ';
+    path.data += path.at(b);
+    path.data += ' ';
     path.data += path.at(to);
     return 0;
 }

@@ -1,5 +1,7 @@
 // tympan-cli as scripts see it: exit status, standard output, standard error, files.
 #include <nlohmann/json.hpp>
+#include <opencv2/imgproc.hpp>
+#include <set>
 
 #include <gmock/gmock.h>
 
@@ -74,6 +76,31 @@ TEST_F(Cli, inspectNamesBigBlackAreasAndHowMuchIsInked) {
     EXPECT_NEAR(solid["area_cm2"].get<double>(), 6, 0.3);
     EXPECT_NEAR(report["ink_coverage"].get<double>(), (600 + 80) / 5000.0, 0.01);
     EXPECT_THAT(cli({"inspect", file("d.svg"), "--width", "100mm"}).out, HasSubstr("a big black area of "));
+}
+
+TEST_F(Cli, inspectReadsLetteringMeasuresLinesAndListsWhatIsWorthALook) {
+    cv::Mat sign(400, 900, CV_8UC1, cv::Scalar(235));
+    cv::putText(sign, "Brindle Moor", {60, 190}, cv::FONT_HERSHEY_DUPLEX, 3.6, 30, 9, cv::LINE_AA);
+    cv::line(sign, {60, 300}, {840, 300}, 30, 1);
+    for (const bool reversed : {false, true}) {
+        save(folder / "sign.png", reversed ? flipped(sign) : sign);
+        const Ran ran = cli({"inspect", file("sign.png"), "--width", "90mm", "--json"});
+        EXPECT_EQ(ran.status, 0) << "nothing that blocks";
+        const json report = json::parse(ran.out);
+        EXPECT_TRUE(report["text"]["found"].get<bool>());
+        EXPECT_EQ(report["text"]["reads"], reversed ? "reversed" : "normal");
+        EXPECT_EQ(report["text"]["words"], (json{"Brindle", "Moor"}));
+        EXPECT_NEAR(report["finest_line_mm"].get<double>(), 0.1, 0.05);
+        EXPECT_TRUE(report["faces"].empty());
+        std::set<std::string> found;
+        for (const json& finding : report["findings"]) {
+            found.insert(finding["id"]);
+            EXPECT_FALSE(finding["message"].get<std::string>().empty());
+        }
+        EXPECT_EQ(found.contains("came-reversed"), reversed);
+        EXPECT_TRUE(found.contains("thin-lines"));
+    }
+    EXPECT_THAT(cli({"inspect", file("sign.png"), "--width", "90mm"}).out, HasSubstr("reads backwards"));
 }
 
 TEST_F(Cli, aDrawingNeedsNoEnlarging) {

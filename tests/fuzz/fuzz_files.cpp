@@ -9,6 +9,7 @@
 #include <fstream>
 #include <random>
 
+#include "core/artwork/edited.h"
 #include "core/artwork/read_picture.h"
 #include "core/inspect/findings.h"
 #include "core/job/edits.h"
@@ -170,6 +171,22 @@ Job jobToDamage(const ArtworkPtr& artwork) {
         job = withFit(withEdge(std::move(job), id, edge), id,
                       kind == ShapeKind::heart ? Fit::fill : Fit::by_hand, 0);
     }
+    // One picture with everything done to it, and every wish of tone.
+    PictureEdit edit;
+    edit.quarters = 1;
+    edit.corners = {PointMm{0.1, 0.1}, PointMm{0.9, 0.15}, PointMm{0.85, 0.9}, PointMm{0.1, 0.9}};
+    edit.straighten_deg = 3;
+    edit.crop = {0.1, 0.1, 0.7, 0.8};
+    edit.clean = {60, 50, 4, true};
+    edit.cut = {true, {{false, 0.02, {{0.2, 0.2}, {0.3, 0.4}}}}};
+    job = withPicture(std::move(job), 2, edited(artwork, edit));
+    Tone tone;
+    tone.mix = {GreyMix::Kind::by_hand, {10, 60, 30}};
+    tone.local = {40, 2};
+    tone.line_art = {LineArt::Kind::local, 128, 4, 0.5, 0.5};
+    tone.solids = {Solids::Kind::hatched, 50};
+    tone.screen.kind = Screen::Kind::scatter;
+    job = withTone(std::move(job), 4, tone);
     return withCare(std::move(job), 2, {{"face", {0.2, 0.2, 0.3, 0.3}}});
 }
 

@@ -55,7 +55,11 @@ Job everything(const ScratchFolder& folder) {
     tone.shades.lift = {0, 5, -10, 0, 30, -100, 100, 1, 2, 3, 4};
     tone.inverted = true;
     tone.steps = 5;
-    tone.line_art = {LineArt::Kind::limit, 111};
+    tone.line_art = {LineArt::Kind::limit, 111, 4.5, 0.25, 0.5};
+    tone.mix = {GreyMix::Kind::by_hand, {10, 60, 30}};
+    tone.local = {40, 2.5};
+    tone.solids = {Solids::Kind::dotted, 55};
+    tone.compensated = true;
     tone.screen = {Screen::Kind::ellipse, 9.5, -30};
     tone.vividness = {40, -7};
     job = withTone(job, 3, tone);
