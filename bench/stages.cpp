@@ -4,7 +4,9 @@
 
 #include <benchmark/benchmark.h>
 
+#include "core/artwork/edited.h"
 #include "core/artwork/read_picture.h"
+#include "core/inspect/look.h"
 #include "core/job/edits.h"
 #include "core/method/catalogue.h"
 #include "core/render/finished.h"
@@ -65,6 +67,52 @@ void sheetRegion(benchmark::State& state) {
     for (auto _ : state) benchmark::DoNotOptimize(renderRegion(print, {1000, 700, 2279, 3390}).data);
 }
 BENCHMARK(sheetRegion)->Unit(benchmark::kMillisecond)->UseRealTime();
+
+/// The tones that look around a pixel, at preview: local contrast, black and white by place with mending,
+/// solids hatched, a screen.
+void busyToneAtPreview(benchmark::State& state) {
+    std::vector<Tone> tones(4);
+    tones[0].local = {60, 3};
+    tones[1].line_art = {LineArt::Kind::local, 128, 5, 0.3, 0.4};
+    tones[2].solids.kind = Solids::Kind::hatched;
+    tones[3].screen = {Screen::Kind::round, 12, 30};
+    const Tone& tone = tones[static_cast<std::size_t>(state.range(0))];
+    PixelCache cache(std::size_t{64} << 20);
+    const Job toned = withTone(job(), job().pieces.front().id, tone);
+    const Piece& piece = toned.pieces.front();
+    const Print print = printOf(toned, piece, previewPpi(toned, piece, 300, 1e6));
+    for (auto _ : state) benchmark::DoNotOptimize(previewInk(print, cache).data);
+}
+BENCHMARK(busyToneAtPreview)->DenseRange(0, 3)->Unit(benchmark::kMillisecond)->UseRealTime();
+
+/// What a screenful of the print takes at full quality, with everything that looks around.
+void visibleRegionAtFullQuality(benchmark::State& state) {
+    Tone tone;
+    tone.local = {60, 3};
+    tone.solids.kind = Solids::Kind::hatched;
+    const Job toned = withTone(job(), job().pieces.front().id, tone);
+    const Print print = printOf(toned, toned.pieces.front(), 300);
+    for (auto _ : state) benchmark::DoNotOptimize(renderRegion(print, {2000, 1500, 1280, 800}).data);
+}
+BENCHMARK(visibleRegionAtFullQuality)->Unit(benchmark::kMillisecond)->UseRealTime();
+
+/// All findings of pixels but lettering; the goal is 1.5 s.
+void findingsButLettering(benchmark::State& state) {
+    for (auto _ : state) benchmark::DoNotOptimize(lookAt(job(), job().pieces.front()).ink_coverage);
+}
+BENCHMARK(findingsButLettering)->Unit(benchmark::kMillisecond)->UseRealTime();
+
+/// A scan cleaned of everything.
+void cleanUp(benchmark::State& state) {
+    PictureEdit edit;
+    edit.clean = {100, 100, 5, true};
+    for (auto _ : state) {
+        edit.clean.even_light = 50 + static_cast<int>(state.iterations() % 50);  // never found again
+        const ArtworkPtr picture = edited(job().pieces.front().artwork, edit);
+        benchmark::DoNotOptimize(pixelsFor(*picture, 1).view.data);
+    }
+}
+BENCHMARK(cleanUp)->Unit(benchmark::kMillisecond)->UseRealTime()->Iterations(3);
 
 }  // namespace
 }  // namespace tympan

@@ -13,7 +13,7 @@ constexpr Screen hatching{Screen::Kind::line, 5, 45}, dots{Screen::Kind::round, 
 /// How far each pixel of a mask is from the nearest that is not in it, in pixels.
 cv::Mat distanceInside(const cv::Mat& mask) {
     cv::Mat distance;
-    cv::distanceTransform(mask, distance, cv::DIST_L2, cv::DIST_MASK_PRECISE);
+    cv::distanceTransform(mask, distance, cv::DIST_L2, cv::DIST_MASK_5);
     return distance;
 }
 

@@ -8,8 +8,9 @@
 namespace tympan {
 
 /// Where ink is solid: 255 wherever a disc of the limit's width fits, and on what of it touches that disc.
-/// `ink`: CV_8UC1, 255 bare. Beyond its edge there is no ink. Method: opening by a disc through two distance
-/// transforms (P. Felzenszwalb and D. Huttenlocher, 2012, as OpenCV has it).
+/// `ink`: CV_8UC1, 255 bare. Beyond its edge there is no ink. Method: opening by a disc through
+/// two distance transforms (G. Borgefors, Distance transformations in digital images, 1986: two per cent from
+/// exact).
 cv::Mat solidMask(const cv::Mat& ink, const PixelGrid& grid, const SolidLimits& limits);
 
 /// How far about a pixel breaking up looks, in pixels.
