@@ -29,6 +29,9 @@ void settle(MainWindow& window, int least_ms = 600) {
     while (clock.elapsed() < least_ms ||
            ((!window.service().idle() || window.inspector().busy()) && clock.elapsed() < 60000))
         QApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents, 20);
+    // What was said last is still to be laid out.
+    for (int i = 0; i < 3; ++i)
+        QApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents, 20);
 }
 
 bool shoot(MainWindow& window, const QDir& folder, const char* name) {

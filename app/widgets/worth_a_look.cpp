@@ -57,49 +57,66 @@ void WorthALook::addLine(const QString& name, bool look, const QString& text,
     lines_->addWidget(row);
 }
 
-void WorthALook::refresh() {
-    while (QLayoutItem* item = lines_->takeAt(0)) {
-        // A remedy's own click may be what led here: let it finish first.
-        if (item->widget()) item->widget()->hide(), item->widget()->deleteLater();
-        delete item;
-    }
+std::vector<WorthALook::Line> WorthALook::lines() const {
+    std::vector<Line> all;
     const Piece* piece = store_.piece();
-    if (!piece) return;
-    const Unit unit = store_.job().unit;
-    bool any = false;
-    for (const Finding& finding : store_.findings()) {
-        if (finding.piece != piece->id) continue;
-        any = true;
-        const QString named = QString::fromStdString(std::string(name(finding.id)));
-        QList<QPushButton*> buttons;
-        if (hasRemedy(finding)) {
-            buttons << pushButton(QStringLiteral("remedy-") + named, remedyText(finding, unit));
-            buttons.back()->setProperty("remedy", true);
-            connect(buttons.back(), &QPushButton::clicked, this, [this, finding] {
-                store_.dropFinding(finding);
-                store_.edit(tr("mend it"), [&](Job job) { return mended(std::move(job), finding); });
-            });
-        }
-        buttons << linkButton(QStringLiteral("show-") + named, tr("show it"));
-        connect(buttons.back(), &QPushButton::clicked, this,
-                [this, id = finding.id] { emit showWanted(id); });
-        addLine(QStringLiteral("look"), true, sentence(finding, unit), buttons);
-    }
-    if (!store_.impositionFault().isEmpty())
-        addLine(QStringLiteral("look"), true, store_.impositionFault(), {}), any = true;
-    if (!any) addLine(QStringLiteral("fine"), false, tr("Nothing that would spoil the print."), {});
+    if (!piece) return all;
+    for (const Finding& finding : store_.findings())
+        if (finding.piece == piece->id) all.push_back({sentence(finding, store_.job().unit), finding, true});
+    if (!store_.impositionFault().isEmpty()) all.push_back({store_.impositionFault(), {}, true});
+    if (all.empty()) all.push_back({tr("Nothing that would spoil the print."), {}, false});
     const Reading reading = store_.reading();
     if (reading.reads == Reads::normal && !reading.words.empty()) {
         QStringList words;
         for (const std::string& word : reading.words)
             if (words.size() < 3) words << QString::fromStdString(word);
-        addLine(QStringLiteral("fine"), false,
-                tr("\u201c%1\u201d will read the right way.").arg(words.join(QLatin1Char(' '))), {});
+        all.push_back(
+            {tr("\u201c%1\u201d will read the right way.").arg(words.join(QLatin1Char(' '))), {}, false});
     } else if (reading.reads == Reads::unknown) {
-        addLine(QStringLiteral("fine"), false, tr("The picture will be the right way round on the object."),
-                {});
+        all.push_back({tr("The picture will be the right way round on the object."), {}, false});
+    }
+    return all;
+}
+
+void WorthALook::refresh() {
+    const std::vector<Line> all = lines();
+    // What says the same stays as it is: nothing blinks while something is slid.
+    QStringList now{theme().dark ? QStringLiteral("dark") : QStringLiteral("light")};
+    for (const Line& line : all)
+        now << line.text
+            << (line.finding ? QStringLiteral("%1 %2")
+                                   .arg(line.finding->piece)
+                                   .arg(remedyText(*line.finding, store_.job().unit))
+                             : QString());
+    if (now == shown_) return;
+    shown_ = now;
+    while (QLayoutItem* item = lines_->takeAt(0)) {
+        // A remedy's own click may be what led here: let it finish first.
+        if (item->widget()) item->widget()->hide(), item->widget()->deleteLater();
+        delete item;
+    }
+    for (const Line& line : all) {
+        QList<QPushButton*> buttons;
+        if (line.finding) buttons = buttonsFor(*line.finding);
+        addLine(line.look ? QStringLiteral("look") : QStringLiteral("fine"), line.look, line.text, buttons);
     }
     lines_->addStretch(1);
+}
+
+QList<QPushButton*> WorthALook::buttonsFor(const Finding& finding) {
+    const QString named = QString::fromStdString(std::string(name(finding.id)));
+    QList<QPushButton*> buttons;
+    if (hasRemedy(finding)) {
+        buttons << pushButton(QStringLiteral("remedy-") + named, remedyText(finding, store_.job().unit));
+        buttons.back()->setProperty("remedy", true);
+        connect(buttons.back(), &QPushButton::clicked, this, [this, finding] {
+            store_.dropFinding(finding);
+            store_.edit(tr("mend it"), [&](Job job) { return mended(std::move(job), finding); });
+        });
+    }
+    buttons << linkButton(QStringLiteral("show-") + named, tr("show it"));
+    connect(buttons.back(), &QPushButton::clicked, this, [this, id = finding.id] { emit showWanted(id); });
+    return buttons;
 }
 
 }  // namespace tympan::app

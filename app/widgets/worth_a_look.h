@@ -22,11 +22,19 @@ class WorthALook : public QWidget {
     void showWanted(Finding::Id finding);
 
   private:
+    struct Line {
+        QString text;
+        std::optional<Finding> finding;
+        bool look = false;
+    };
+    std::vector<Line> lines() const;
     void refresh();
+    QList<QPushButton*> buttonsFor(const Finding& finding);
     void addLine(const QString& icon, bool look, const QString& text, const QList<QPushButton*>& buttons);
 
     JobStore& store_;
     QVBoxLayout* lines_;
+    QStringList shown_;  ///< what the lines say now
 };
 
 }  // namespace tympan::app

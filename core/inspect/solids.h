@@ -17,8 +17,8 @@ struct SolidArea {
 };
 
 /// Places where ink is solid wherever a disc of the limit's width fits, and what touches that disc; the
-/// largest first. `ink`: CV_8UC1 or CV_8UC3 RGB, 255 bare. Found as
-/// tone/solids.h says.
+/// largest first. `ink`: CV_8UC1 or CV_8UC3 RGB, 255 bare. How they are
+/// found stands in tone/solids.h.
 std::vector<SolidArea> solidAreas(const cv::Mat& ink, const PixelGrid& grid, const SolidLimits& limits = {});
 
 /// The mean of k, 0 to 1: how much of the paper is inked.
