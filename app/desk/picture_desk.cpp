@@ -7,7 +7,9 @@
 #include <numbers>
 
 #include "app/desk/crop_hand.h"
+#include "app/desk/desk_painter.h"
 #include "app/shell/theme.h"
+#include "app/widgets/arrow_keys.h"
 
 namespace tympan::app {
 
@@ -15,8 +17,6 @@ namespace {
 
 constexpr double rim = 28, hint_height = 24, reach = 12, shortest_line = 24;
 constexpr double most_zoom = 12;
-
-QPen thin(const QColor& colour, double width = 1.5) { return QPen(colour, width); }
 
 /// The angle to turn by so that a line lies level or stands upright, whichever is nearer.
 double levelling(const QPointF& from, const QPointF& to) {
@@ -52,9 +52,7 @@ void PictureDesk::layOut() {
     update();
 }
 
-QPointF PictureDesk::onScreen(const PointMm& place) const {
-    return {place_.x() + place.x * place_.width(), place_.y() + place.y * place_.height()};
-}
+QPointF PictureDesk::onScreen(const PointMm& place) const { return placed(place_, place); }
 
 PointMm PictureDesk::inPicture(const QPointF& at) const {
     if (place_.isEmpty()) return {};
@@ -75,12 +73,12 @@ void PictureDesk::paintEvent(QPaintEvent*) {
     painter.fillRect(place_, scene_.ground);
     painter.drawImage(place_, scene_.picture);
     if (!scene_.veil.isNull()) painter.drawImage(place_, scene_.veil);
-    painter.setPen(thin(theme().line, 1));
+    painter.setPen(QPen(theme().line, 1));
     painter.setBrush(Qt::NoBrush);
     painter.drawRect(place_);
-    if (scene_.tool == DeskTool::crop) paintCrop(painter);
-    if (scene_.tool == DeskTool::corners) paintCorners(painter);
-    if (!scene_.found.empty()) paintFound(painter);
+    if (scene_.tool == DeskTool::crop) paintCrop(painter, place_, scene_.crop);
+    if (scene_.tool == DeskTool::corners) paintCorners(painter, place_, scene_.corners);
+    paintFound(painter, place_, scene_.found);
     paintStroke(painter);
     painter.setPen(theme().text);
     painter.setFont(textFont(TextSize::small));
@@ -88,70 +86,11 @@ void PictureDesk::paintEvent(QPaintEvent*) {
     painter.drawText(QRectF(0, height() - hint_height, width(), hint_height), Qt::AlignCenter, scene_.hint);
 }
 
-void PictureDesk::paintCrop(QPainter& painter) const {
-    const QRectF frame(onScreen({scene_.crop.x, scene_.crop.y}),
-                       onScreen({scene_.crop.right(), scene_.crop.bottom()}));
-    QPainterPath outside;
-    outside.addRect(place_);
-    outside.addRect(frame);
-    QColor dim = theme().stage;
-    dim.setAlpha(190);
-    painter.fillPath(outside, dim);
-    painter.setPen(thin(theme().chosen));
-    painter.drawRect(frame);
-    // Where the hand takes hold: short strokes along the corners and the middles of the edges.
-    painter.setPen(thin(theme().chosen, 4));
-    const double w = std::min(18.0, frame.width() / 3), h = std::min(18.0, frame.height() / 3);
-    for (const double x : {frame.left(), frame.right()})
-        for (const double y : {frame.top(), frame.bottom()}) {
-            painter.drawLine(QPointF(x, y), QPointF(x + (x == frame.left() ? w : -w), y));
-            painter.drawLine(QPointF(x, y), QPointF(x, y + (y == frame.top() ? h : -h)));
-        }
-    const QPointF c = frame.center();
-    painter.drawLine(QPointF(c.x() - w / 2, frame.top()), QPointF(c.x() + w / 2, frame.top()));
-    painter.drawLine(QPointF(c.x() - w / 2, frame.bottom()), QPointF(c.x() + w / 2, frame.bottom()));
-    painter.drawLine(QPointF(frame.left(), c.y() - h / 2), QPointF(frame.left(), c.y() + h / 2));
-    painter.drawLine(QPointF(frame.right(), c.y() - h / 2), QPointF(frame.right(), c.y() + h / 2));
-}
-
-void PictureDesk::paintCorners(QPainter& painter) const {
-    QPolygonF sheet;
-    for (const PointMm& corner : scene_.corners) sheet << onScreen(corner);
-    painter.setPen(thin(makeSheet(scene_.corners) ? theme().chosen : theme().look, 2));
-    painter.drawPolygon(sheet);
-    for (const QPointF& at : sheet) {
-        painter.setBrush(theme().card);
-        painter.drawEllipse(at, 7, 7);
-        painter.drawLine(at - QPointF(4, 0), at + QPointF(4, 0));
-        painter.drawLine(at - QPointF(0, 4), at + QPointF(0, 4));
-    }
-    painter.setBrush(Qt::NoBrush);
-}
-
-void PictureDesk::paintFound(QPainter& painter) const {
-    int number = 1;
-    for (const auto& corners : scene_.found) {
-        QPolygonF outline;
-        for (const PointMm& corner : corners) outline << onScreen(corner);
-        painter.setBrush(Qt::NoBrush);
-        painter.setPen(thin(theme().chosen, 2));
-        painter.drawPolygon(outline);
-        const QRectF label(outline[0] + QPointF(6, 6), QSizeF(26, 22));
-        painter.setBrush(theme().chosen);
-        painter.setPen(Qt::NoPen);
-        painter.drawRoundedRect(label, 3, 3);
-        painter.setPen(theme().on_chosen);
-        painter.setFont(figureFont(TextSize::normal));
-        painter.drawText(label, Qt::AlignCenter, QString::number(number++));
-    }
-    painter.setBrush(Qt::NoBrush);
-}
-
 void PictureDesk::paintStroke(QPainter& painter) const {
     const double radius = scene_.brush * std::max(place_.width(), place_.height());
     const QColor colour = scene_.keep ? theme().chosen : theme().look;
     if (grab_ == Grab::line && pointer_) {
-        painter.setPen(thin(theme().chosen, 2));
+        painter.setPen(QPen(theme().chosen, 2));
         painter.drawLine(pressed_at_, *pointer_);
     }
     if (scene_.tool != DeskTool::brush) return;
@@ -163,7 +102,7 @@ void PictureDesk::paintStroke(QPainter& painter) const {
         painter.strokePath(path, QPen(wash, 2 * radius, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
     }
     if (pointer_) {
-        painter.setPen(thin(colour));
+        painter.setPen(QPen(colour, 1.5));
         painter.drawEllipse(*pointer_, radius, radius);
     }
 }
@@ -302,25 +241,10 @@ void PictureDesk::wheelEvent(QWheelEvent* event) {
 }
 
 void PictureDesk::keyPressEvent(QKeyEvent* event) {
-    PointMm by;
+    const std::optional<PointMm> arrow = arrowOf(event->key());
+    if (!arrow || scene_.tool != DeskTool::crop) return QWidget::keyPressEvent(event);
     const double step = event->modifiers() & Qt::ShiftModifier ? 0.05 : 0.005;
-    switch (event->key()) {
-        case Qt::Key_Left:
-            by.x = -step;
-            break;
-        case Qt::Key_Right:
-            by.x = step;
-            break;
-        case Qt::Key_Up:
-            by.y = -step;
-            break;
-        case Qt::Key_Down:
-            by.y = step;
-            break;
-        default:
-            return QWidget::keyPressEvent(event);
-    }
-    if (scene_.tool != DeskTool::crop) return QWidget::keyPressEvent(event);
+    const PointMm by{step * arrow->x, step * arrow->y};
     // With Control the lower right corner moves, else the frame as a whole.
     const int handle = event->modifiers() & Qt::ControlModifier ? handle_right | handle_bottom : whole_handle;
     const double aspect = 1.0 * scene_.picture.width() / std::max(1, scene_.picture.height());

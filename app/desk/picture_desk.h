@@ -67,9 +67,6 @@ class PictureDesk : public QWidget {
 
   private:
     void layOut();
-    void paintCrop(QPainter& painter) const;
-    void paintCorners(QPainter& painter) const;
-    void paintFound(QPainter& painter) const;
     void paintStroke(QPainter& painter) const;
     /// Which handle of the crop is under the pointer: 0 left, 1 right, 2 top, 3 bottom as bits, or the whole.
     int cropHandle(const QPointF& at) const;

@@ -6,6 +6,7 @@
 #include "app/shell/job_store.h"
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
+#include "app/widgets/arrow_keys.h"
 #include "core/job/edits.h"
 #include "core/job/fit.h"
 #include "core/measure/corners.h"
@@ -236,23 +237,9 @@ bool HandPlacement::key(const QKeyEvent& event) {
     const double step = event.modifiers() & Qt::AltModifier     ? 0.1
                         : event.modifiers() & Qt::ShiftModifier ? 10
                                                                 : 1;
-    PointMm by;
-    switch (event.key()) {
-        case Qt::Key_Left:
-            by.x = -step;
-            break;
-        case Qt::Key_Right:
-            by.x = step;
-            break;
-        case Qt::Key_Up:
-            by.y = -step;
-            break;
-        case Qt::Key_Down:
-            by.y = step;
-            break;
-        default:
-            return false;
-    }
+    const std::optional<PointMm> arrow = arrowOf(event.key());
+    if (!arrow) return false;
+    const PointMm by{step * arrow->x, step * arrow->y};
     const Piece& piece = *store_.piece();
     const auto& zones = objectOf(store_.job(), piece).zones;
     PointMm from;
