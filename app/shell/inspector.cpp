@@ -93,12 +93,13 @@ void Inspector::tell() {
     for (const Piece& piece : store_.job().pieces) {
         const auto found = seen_.constFind(keys_.value(piece.id));
         if (found == seen_.constEnd() || !found->look) continue;
-        JobStore::SeenPiece seen{found->look->findings, {}};
+        JobStore::SeenPiece seen;
         if (found->reading) {
+            // Lettering that is backwards spoils most.
             seen.reading = *found->reading;
-            for (Finding& finding : findingsOf(*found->reading, piece))
-                seen.findings.push_back(std::move(finding));
+            seen.findings = findingsOf(*found->reading, piece);
         }
+        seen.findings.insert(seen.findings.end(), found->look->findings.begin(), found->look->findings.end());
         all.emplace(piece.id, std::move(seen));
     }
     store_.setSeen(std::move(all));

@@ -1,6 +1,7 @@
 #include "app/shell/job_store.h"
 
 #include <QDateTime>
+#include <algorithm>
 
 #include "app/shell/preferences.h"
 #include "core/base/error.h"
@@ -74,6 +75,9 @@ void JobStore::collect() {
     for (const Piece& piece : job().pieces)
         if (const auto at = seen_.find(piece.id); at != seen_.end())
             findings_.insert(findings_.end(), at->second.findings.begin(), at->second.findings.end());
+    // What spoils most comes first.
+    std::stable_sort(findings_.begin(), findings_.end(),
+                     [](const Finding& a, const Finding& b) { return a.severity > b.severity; });
 }
 
 Reading JobStore::reading() const {

@@ -131,9 +131,9 @@ QString remedyText(const Finding& finding, Unit unit) {
         case Finding::Id::face:
             return finding.number > 1 ? tr("Mark them") : tr("Mark it");
         case Finding::Id::came_reversed:
-            return tr("It came mirrored: turn it back");
+            return tr("Turn it back");
         case Finding::Id::reads_backwards:
-            return tr("It did not come mirrored");
+            return tr("Turn it back");
         default:
             break;
     }

@@ -71,6 +71,12 @@ class Recogniser {
     tesseract::TessBaseAPI api_;
 };
 
+/// A line, read both ways.
+struct ReadLine {
+    TextLine line;
+    Read as_it_stands, mirrored;
+};
+
 }  // namespace
 
 std::string_view name(Reads reads) {
@@ -82,32 +88,34 @@ Reading readGrey(const cv::Mat& grey, const Progress& progress) {
     const std::vector<TextLine> lines = textLines(grey, most_lines, progress);
     if (lines.empty()) return reading;
     Recogniser recogniser;
-    Read as_it_stands, mirrored;
-    std::vector<TextLine> read_lines;
-    std::size_t letters = 0;
+    std::vector<ReadLine> read;
+    double as_it_stands = 0, mirrored = 0, letters = 0;
     for (const TextLine& line : lines) {
-        progress.at(static_cast<double>(letters) / enough_letters);
+        progress.at(letters / enough_letters);
         cv::Mat cut = cutLine(grey, line, letter_px), flipped;
         cv::flip(cut, flipped, 1);
-        const Read one = recogniser.read(cut), other = recogniser.read(flipped);
-        as_it_stands.score += one.score, mirrored.score += other.score;
-        as_it_stands.words.insert(as_it_stands.words.end(), one.words.begin(), one.words.end());
-        mirrored.words.insert(mirrored.words.end(), other.words.begin(), other.words.end());
-        if (std::max(one.score, other.score) > least_score / 2) read_lines.push_back(line);
-        letters += static_cast<std::size_t>(std::max(one.score, other.score));
+        const ReadLine both{line, recogniser.read(cut), recogniser.read(flipped)};
+        as_it_stands += both.as_it_stands.score, mirrored += both.mirrored.score;
+        const double better = std::max(both.as_it_stands.score, both.mirrored.score);
+        if (better > least_score / 2) read.push_back(both);
+        letters += better;
         if (letters >= enough_letters) break;
     }
-    const double most = std::max(as_it_stands.score, mirrored.score);
-    const double least = std::min(as_it_stands.score, mirrored.score);
+    const double most = std::max(as_it_stands, mirrored), least = std::min(as_it_stands, mirrored);
     if (most < least_score) return reading;
     reading.found = true;
-    for (const TextLine& line : read_lines)
+    if (least <= clear_part * most) reading.reads = as_it_stands > mirrored ? Reads::normal : Reads::reversed;
+    // In the order one reads them.
+    std::sort(read.begin(), read.end(),
+              [](const ReadLine& x, const ReadLine& y) { return x.line.middle.y < y.line.middle.y; });
+    for (const ReadLine& each : read) {
+        const TextLine& line = each.line;
         reading.places.push_back(
             {line.middle.x - line.width / 2, line.middle.y - line.height / 2, line.width, line.height});
-    if (least > clear_part * most) return reading;
-    const bool normal = as_it_stands.score > mirrored.score;
-    reading.reads = normal ? Reads::normal : Reads::reversed;
-    reading.words = normal ? as_it_stands.words : mirrored.words;
+        if (reading.reads == Reads::unknown) continue;
+        const Read& way = reading.reads == Reads::normal ? each.as_it_stands : each.mirrored;
+        reading.words.insert(reading.words.end(), way.words.begin(), way.words.end());
+    }
     return reading;
 }
 
