@@ -66,7 +66,7 @@ FoldScene foldScene(const Job& job, const Piece& piece, const std::optional<Impo
     scene.box = landing.box;
     scene.turn_deg = landing.turn_deg;
     scene.at = landing.at;
-    scene.mirrored = mirroredBy(job, piece);
+    scene.mirrored = turnedOver(job, piece);
     const double around = std::max(border_mm, 0.03 * std::max(scene.box.width, scene.box.height));
     scene.paper = grown(inPrint(scene.box, scene.mirrored), around);
     scene.spot = object.spot();

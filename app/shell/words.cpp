@@ -1,6 +1,7 @@
 #include "app/shell/words.h"
 
 #include <QCoreApplication>
+#include <algorithm>
 
 namespace tympan::app {
 
@@ -146,11 +147,16 @@ QString mirroredText(Mirrored mirrored) {
 }
 
 QString mirroringSentence(const std::vector<Turn>& turns) {
-    if (turns.empty()) return tr("Laid face up, so the paper is printed as it reads.");
-    if (turns.size() == 1) return tr("Turned over once, so the paper is printed mirrored.");
-    return mirroredBy(turns) == Mirrored::yes
-               ? tr("Turned over %1 times, so the paper is printed mirrored.").arg(turns.size())
-               : tr("Turned over %1 times, so the paper is printed as it reads.").arg(turns.size());
+    // A picture that came mirrored is turned back first: what follows is about how it will be seen.
+    const auto on_the_way = std::count_if(
+        turns.begin(), turns.end(), [](const Turn& turn) { return turn.why != Turn::Why::already_reversed; });
+    const bool came_mirrored = on_the_way != static_cast<std::ptrdiff_t>(turns.size());
+    const QString first = came_mirrored ? tr("It came mirrored and is turned back. ") : QString();
+    if (on_the_way == 0) return first + tr("Laid face up, so the paper is printed as it reads.");
+    if (on_the_way == 1) return first + tr("Turned over once, so the paper is printed mirrored.");
+    return first + (on_the_way % 2 != 0
+                        ? tr("Turned over %1 times, so the paper is printed mirrored.").arg(on_the_way)
+                        : tr("Turned over %1 times, so the paper is printed as it reads.").arg(on_the_way));
 }
 
 namespace {
@@ -164,7 +170,7 @@ QString turnText(const Turn& turn) {
         case Turn::Why::printer_mirrors:
             return tr("the printer or the shop mirrors by itself");
         case Turn::Why::already_reversed:
-            return tr("the picture came mirrored already");
+            break;
     }
     return {};
 }
@@ -172,15 +178,19 @@ QString turnText(const Turn& turn) {
 }  // namespace
 
 QString whyMirrored(const std::vector<Turn>& turns) {
-    QString why =
-        turns.empty()
-            ? tr("Nothing turns the ink over: the sheet is stuck down with its printed side towards you.")
-            : QString();
-    bool printer_mirrors = false;
+    QString why;
+    bool printer_mirrors = false, turned = false;
     for (const Turn& turn : turns) {
+        if (turn.why == Turn::Why::already_reversed) {
+            why += tr("The picture came mirrored already: it is turned back before anything else. ");
+            continue;
+        }
+        turned = true;
         why += tr("One turn: %1. ").arg(turnText(turn));
         printer_mirrors = printer_mirrors || turn.why == Turn::Why::printer_mirrors;
     }
+    if (!turned)
+        why += tr("Nothing turns the ink over: the sheet is stuck down with its printed side towards you.");
     why += QStringLiteral("\n\n");
     why += tr(
         "Each turn makes left and right change places. After an odd number of turns the picture would be "

@@ -40,6 +40,14 @@ RectPx neededOf(const PictureEdit& edit, const SizePx& original, const cv::Matx3
         {down(left), down(top), std::max(1, up(right) - down(left)), std::max(1, up(bottom) - down(top))});
 }
 
+cv::Mat turnedAbout(const cv::Mat& source, const PictureEdit& edit) {
+    const cv::Mat turned = quarterTurned(source, edit.quarters);
+    if (!edit.reversed) return turned;
+    cv::Mat flipped;
+    cv::flip(turned, flipped, 1);
+    return flipped;
+}
+
 /// The original turned, straightened and cropped. `scale`: of a drawing, and of a raster when only a small
 /// copy is wanted (1: its own pixels).
 cv::Mat shaped(const Artwork& original, const PictureEdit& edit, double scale, const Progress& progress) {
@@ -63,7 +71,7 @@ cv::Mat shaped(const Artwork& original, const PictureEdit& edit, double scale, c
                    {std::max(1, cvRound(box.width * scale)), std::max(1, cvRound(box.height * scale))}, 0, 0,
                    cv::INTER_AREA);
         const double across = 1.0 * small.cols / box.width, down = 1.0 * small.rows / box.height;
-        if (keepsPixels(edit)) return quarterTurned(small, edit.quarters);
+        if (keepsPixels(edit)) return turnedAbout(small, edit);
         const SizePx wanted{std::max(1, cvRound(size.width * scale)),
                             std::max(1, cvRound(size.height * scale))};
         const cv::Matx33d in_small =
@@ -72,7 +80,7 @@ cv::Mat shaped(const Artwork& original, const PictureEdit& edit, double scale, c
                         1);
         return warped(small, in_small, wanted, progress);
     }
-    if (keepsPixels(edit)) return quarterTurned(source, edit.quarters);
+    if (keepsPixels(edit)) return turnedAbout(source, edit);
     return warped(source, cv::Matx33d(1, 0, -box.x, 0, 1, -box.y, 0, 0, 1) * map, size, progress);
 }
 

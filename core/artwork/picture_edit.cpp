@@ -103,7 +103,8 @@ cv::Matx33d toOriginal(const PictureEdit& edit, const SizePx& original) {
     const SizePx straight = straightSize(edit, sheet);
     const RectPx crop = cropPixels(edit, straight);
     return unturned(edit, original) * uncornered(edit, turned, sheet) *
-           unstraightened(edit, sheet, straight) * moveBy(crop.x, crop.y);
+           unstraightened(edit, sheet, straight) * moveBy(crop.x, crop.y) *
+           (edit.reversed ? cv::Matx33d{-1, 0, 1.0 * crop.width, 0, 1, 0, 0, 0, 1} : cv::Matx33d::eye());
 }
 
 bool keepsPixels(const PictureEdit& edit) { return !edit.corners && edit.straighten_deg == 0; }
@@ -114,6 +115,14 @@ bool makeSheet(const std::array<PointMm, 4>& corners) {
         if ((b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x) < 1e-4) return false;
     }
     return true;
+}
+
+PictureEdit croppedTo(PictureEdit edit, const RectMm& seen) {
+    const RectMm crop = edit.crop;
+    const double left = edit.reversed ? 1 - seen.right() : seen.x;
+    edit.crop = {crop.x + left * crop.width, crop.y + seen.y * crop.height, seen.width * crop.width,
+                 seen.height * crop.height};
+    return edit;
 }
 
 PictureEdit uncropped(PictureEdit edit) {
@@ -130,10 +139,11 @@ PointMm placeIn(const PictureEdit& to, const PictureEdit& from, const SizePx& or
 }
 
 std::string keyOf(const PictureEdit& edit) {
-    std::string key = fmt::format("turn {} straight {} crop {} {} {} {} clean {} {} {} {} cut {} clear {}",
-                                  edit.quarters, edit.straighten_deg, edit.crop.x, edit.crop.y,
-                                  edit.crop.width, edit.crop.height, edit.clean.even_light, edit.clean.whiten,
-                                  edit.clean.specks, edit.clean.folds, edit.cut.on, edit.clear_paper);
+    std::string key =
+        fmt::format("turn {} reversed {} straight {} crop {} {} {} {} clean {} {} {} {} cut {} clear {}",
+                    edit.quarters, edit.reversed, edit.straighten_deg, edit.crop.x, edit.crop.y,
+                    edit.crop.width, edit.crop.height, edit.clean.even_light, edit.clean.whiten,
+                    edit.clean.specks, edit.clean.folds, edit.cut.on, edit.clear_paper);
     if (edit.corners)
         for (const PointMm& corner : *edit.corners) key += fmt::format(" corner {} {}", corner.x, corner.y);
     if (edit.cut.on)

@@ -46,6 +46,7 @@ struct PictureEdit {
     RectMm crop{0, 0, 1, 1};    ///< in parts of what is straightened
     CleanUp clean;
     CutOut cut;
+    bool reversed = false;     ///< left and right change places at the end: the picture came mirrored
     bool clear_paper = false;  ///< white becomes see-through, for drawings
     bool untouched() const { return *this == PictureEdit{}; }
     bool operator==(const PictureEdit&) const = default;
@@ -65,6 +66,9 @@ bool keepsPixels(const PictureEdit& edit);
 
 /// True when four corners go clockwise round a sheet whose edges do not cross and that is not a sliver.
 bool makeSheet(const std::array<PointMm, 4>& corners);
+
+/// The edit that keeps of what is seen only a box of it, in parts.
+PictureEdit croppedTo(PictureEdit edit, const RectMm& seen);
 
 /// The edit with its crop set to all that there is; what a crop is drawn on.
 PictureEdit uncropped(PictureEdit edit);

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
+#include "core/artwork/edited.h"
 #include "core/artwork/grey.h"
 
 namespace tympan {
@@ -54,6 +55,14 @@ std::array<cv::Point2f, 4> ordered(const cv::RotatedRect& rect) {
 std::vector<PictureEdit> picturesOn(const Artwork& page) {
     // Where the picture is already cut or turned, its parts are parts of what is seen.
     if (!keepsPixels(page.edit)) return {};
+    if (page.edit.reversed) {
+        // Found on the page as it came; each part is turned back by itself.
+        PictureEdit as_it_came = page.edit;
+        as_it_came.reversed = false;
+        std::vector<PictureEdit> parts = picturesOn(*edited(page.original, as_it_came));
+        for (PictureEdit& part : parts) part.reversed = true;
+        return parts;
+    }
     const cv::Mat pixels = overWhite(page.reduced);
     if (pixels.cols < 32 || pixels.rows < 32) return {};
     cv::Mat off;

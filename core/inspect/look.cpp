@@ -88,13 +88,7 @@ std::vector<RectPx> sampleBoxes(const SizePx& size) {
 
 /// A part of a drawing as a picture of so many pixels.
 ArtworkPtr partOf(const ArtworkPtr& drawing, const RectMm& parts, const SizePx& size) {
-    if (drawing->original) {
-        PictureEdit edit = drawing->edit;
-        const RectMm crop = edit.crop;
-        edit.crop = {crop.x + parts.x * crop.width, crop.y + parts.y * crop.height, parts.width * crop.width,
-                     parts.height * crop.height};
-        return edited(drawing, edit);
-    }
+    if (drawing->original) return edited(drawing, croppedTo(drawing->edit, parts));
     const SizePx whole{static_cast<int>(std::lround(size.width / parts.width)),
                        static_cast<int>(std::lround(size.height / parts.height))};
     const RectPx box{static_cast<int>(std::lround(parts.x * whole.width)),

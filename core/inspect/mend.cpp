@@ -27,9 +27,7 @@ Job withFacesInCare(Job job, const Piece& piece) {
 
 Job withoutBorder(Job job, const Piece& piece) {
     const RectMm inside = strayBorder(piece.artwork->reduced).inside;
-    PictureEdit edit = piece.artwork->edit;
-    edit.crop = {edit.crop.x + inside.x * edit.crop.width, edit.crop.y + inside.y * edit.crop.height,
-                 inside.width * edit.crop.width, inside.height * edit.crop.height};
+    const PictureEdit edit = croppedTo(piece.artwork->edit, inside);
     return withPicture(std::move(job), piece.id, edited(piece.artwork, edit));
 }
 

@@ -129,9 +129,6 @@ Reading readLettering(const Job& job, const Piece& piece, const Progress& progre
     const double p = print.grid.pixel_mm();
     for (RectMm& place : reading.places)
         place = {place.x * p, place.y * p, place.width * p, place.height * p};
-    // The picture stands as it came. Told that it came reversed, the program turns it back on the object.
-    if (piece.already_reversed && reading.reads != Reads::unknown)
-        reading.reads = reading.reads == Reads::normal ? Reads::reversed : Reads::normal;
     return reading;
 }
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/artwork/edited.h"
 #include "core/job/fit.h"
 #include "core/job/matching.h"
 
@@ -76,10 +77,6 @@ Job withSpares(Job job, int id, int spares) {
 
 Job withNotes(Job job, int id, std::string notes) {
     return changed(std::move(job), id, [&](Piece& piece) { piece.notes = std::move(notes); });
-}
-
-Job withAlreadyReversed(Job job, int id, bool reversed) {
-    return changed(std::move(job), id, [&](Piece& piece) { piece.already_reversed = reversed; });
 }
 
 Job withCare(Job job, int id, std::vector<CareZone> care) {
@@ -159,9 +156,21 @@ Job withPicture(Job job, int id, const ArtworkPtr& artwork) {
     const double width = on_its_side ? piece->size.height : piece->size.width;
     piece->care = careIn(*artwork, *piece->artwork, piece->care);
     piece->artwork = artwork;
+    piece->already_reversed = artwork->edit.reversed;
     piece->size = printable({width, width / artwork->aspect()});
     *piece = refitted(job, *piece);
     return withSetFollowing(std::move(job), id);
+}
+
+Job withAlreadyReversed(Job job, int id, bool reversed) {
+    return changed(std::move(job), id, [&](Piece& piece) {
+        PictureEdit edit = piece.artwork->edit;
+        edit.reversed = reversed;
+        const ArtworkPtr turned = edited(piece.artwork, edit);
+        piece.care = careIn(*turned, *piece.artwork, piece.care);
+        piece.artwork = turned;
+        piece.already_reversed = reversed;
+    });
 }
 
 Job withParts(Job job, int id, const std::vector<ArtworkPtr>& parts, bool keep) {

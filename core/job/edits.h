@@ -44,6 +44,7 @@ Job withFit(Job job, int piece, Fit fit, double margin_mm);
 Job withDistances(Job job, int piece, std::vector<SpotDistance> distances);
 Job withEdge(Job job, int piece, const Edge& edge);
 Job withCare(Job job, int piece, std::vector<CareZone> care);
+/// The artwork came mirrored, or not: what is seen of it is turned back.
 Job withAlreadyReversed(Job job, int piece, bool reversed);
 Job withNotes(Job job, int piece, std::string notes);
 Job withSpares(Job job, int piece, int spares);

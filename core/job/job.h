@@ -87,7 +87,7 @@ struct Piece {
     Tone tone;
     Edge edge;
     std::vector<CareZone> care;
-    bool already_reversed = false;  ///< the artwork came mirrored: one turn more
+    bool already_reversed = false;  ///< it came mirrored: one turn more, and `artwork` is turned back
     int copies = 1;
     int spares = 0;  ///< printed besides the copies: a backup, and to compare with
     std::string notes;

@@ -213,7 +213,10 @@ json toJson(const Piece& piece) {
                {"already_reversed", piece.already_reversed},
                {"copies", piece.copies},
                {"spares", piece.spares}};
-    if (!piece.artwork->edit.untouched()) value["picture"] = toJson(piece.artwork->edit);
+    // Whether it came reversed is told by the piece.
+    PictureEdit edit = piece.artwork->edit;
+    edit.reversed = false;
+    if (!edit.untouched()) value["picture"] = toJson(edit);
     for (const CareZone& zone : piece.care)
         value["care"].push_back({{"name", zone.name},
                                  {"left", zone.parts.x},
@@ -242,8 +245,10 @@ Piece readPiece(JsonReader reader, const ArtworkSource& artworks) {
     piece.notes = reader.note("notes");
     const std::string entry = reader.text("artwork");
     piece.artwork = artworks(entry, reader.note("artwork_name"));
-    if (reader.has("picture"))
-        piece.artwork = edited(piece.artwork, readPictureEdit(reader.object("picture")));
+    PictureEdit edit;
+    if (reader.has("picture")) edit = readPictureEdit(reader.object("picture"));
+    edit.reversed = piece.already_reversed;
+    piece.artwork = edited(piece.artwork, edit);
     reader.finish();
     return piece;
 }

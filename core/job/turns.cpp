@@ -17,6 +17,11 @@ std::vector<Turn> turnsOf(const Job& job, const Piece& piece) {
     return turns;
 }
 
+Mirrored turnedOver(const Job& job, const Piece& piece) {
+    const int turns = static_cast<int>(turnsOf(job, piece).size());
+    return mirroredBy(piece.already_reversed ? turns - 1 : turns);
+}
+
 Mirrored mirroredBy(const std::vector<Turn>& turns) { return mirroredBy(static_cast<int>(turns.size())); }
 
 }  // namespace tympan

@@ -65,7 +65,7 @@ Avoid careOf(const Job& job, const Piece& piece, const SizePx& size) {
                          zone.parts.width * piece.size.width, zone.parts.height * piece.size.height};
         const RectPx finished{grid.nearest(box.x), grid.nearest(box.y), grid.nearest(box.width),
                               grid.nearest(box.height)};
-        const RectPx in_print = turnOver(finished, size.width, mirroredBy(job, piece));
+        const RectPx in_print = turnOver(finished, size.width, turnedOver(job, piece));
         avoid.across.push_back({in_print.x - near, in_print.right() + near});
         avoid.down.push_back({in_print.y - near, in_print.bottom() + near});
     }

@@ -31,7 +31,8 @@ std::string planJson(const Imposition& imposition) {
     plan["print_px"] = {print.size.width, print.size.height};
     plan["print_size_mm"] = {sixDecimals(grid.mm(print.size.width)), sixDecimals(grid.mm(print.size.height))};
     plan["ppi"] = grid.ppi;
-    plan["mirrored"] = print.mirrored == Mirrored::yes;
+    // Beside the file as it came: a picture that came mirrored has been turned back already.
+    plan["mirrored"] = (print.mirrored == Mirrored::yes) != print.artwork->edit.reversed;
     plan["page_mm"] = {sixDecimals(page.width), sixDecimals(page.height)};
     plan["sheets"] = Json::array();
     int number = 0;

@@ -48,7 +48,7 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     print.grid = {ppi};
     print.asked = {landing.box.width, landing.box.height};
     print.size = print.grid.printPixels(print.asked);
-    print.mirrored = mirroredBy(job, piece);
+    print.mirrored = turnedOver(job, piece);
     print.ink = inkOf(piece);
     print.tone = piece.tone;
     print.mix = weightsOf(*print.artwork, print.tone.mix);

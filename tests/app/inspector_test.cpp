@@ -97,9 +97,13 @@ TEST_F(InspectorTest, aPictureThatCameMirroredIsTurnedBack) {
     hang(flipped(sign()));
     ASSERT_TRUE(looked());
     ASSERT_TRUE(has(Finding::Id::came_reversed));
+    ASSERT_TRUE(settled());
+    const QImage backwards = window.fold().leaves().finished;
     press("remedy-came-reversed");
     EXPECT_TRUE(piece().already_reversed);
     ASSERT_TRUE(looked());
+    EXPECT_EQ(window.fold().leaves().finished.size(), backwards.size());
+    EXPECT_NE(window.fold().leaves().finished, backwards) << "the finished leaf shows it turned back";
     EXPECT_TRUE(says("will read the right way"));
     EXPECT_FALSE(has(Finding::Id::reads_backwards));
 }

@@ -27,6 +27,12 @@ PictureEdit turnedOnly(const PictureEdit& edit) {
     return turned;
 }
 
+/// The picture that a frame is drawn on: all of it, the way round that it came.
+PictureEdit framed(PictureEdit edit) {
+    edit.reversed = false;
+    return uncropped(std::move(edit));
+}
+
 }  // namespace
 
 FramePanel::FramePanel(JobStore& store, PictureEditing& editing) : PicturePanel(store, editing) {
@@ -187,11 +193,7 @@ void FramePanel::trimBorder() {
     if (!piece) return;
     const StrayBorder border = strayBorder(piece->artwork->reduced);
     if (border.kind == StrayBorder::Kind::none) return;
-    editing_.apply(tr("trim the border"), [&](PictureEdit& edit) {
-        edit.crop = {edit.crop.x + border.inside.x * edit.crop.width,
-                     edit.crop.y + border.inside.y * edit.crop.height, border.inside.width * edit.crop.width,
-                     border.inside.height * edit.crop.height};
-    });
+    editing_.apply(tr("trim the border"), [&](PictureEdit& edit) { edit = croppedTo(edit, border.inside); });
 }
 
 void FramePanel::cropped(const RectMm& crop) {
@@ -226,7 +228,7 @@ void FramePanel::refresh(const Piece& piece) {
 
 std::optional<DeskScene> FramePanel::scene(const Piece& piece) {
     const PictureEdit edit = editing_.now();
-    DeskScene scene = deskOf(piece, tool_ == DeskTool::corners ? turnedOnly(edit) : uncropped(edit));
+    DeskScene scene = deskOf(piece, tool_ == DeskTool::corners ? turnedOnly(edit) : framed(edit));
     scene.tool = tool_;
     scene.crop = edit.crop;
     scene.shape = shape(piece);

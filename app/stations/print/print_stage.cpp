@@ -27,7 +27,7 @@ QStringList beforePrinting(const Job& job, const Method& method) {
                  .arg(text(method.media_type), QString::fromStdString(job.sheets.paper.name));
     bool mirrored = false, upright = false;
     for (const Piece& piece : job.pieces)
-        if (piece.method == method) (mirroredBy(job, piece) == Mirrored::yes ? mirrored : upright) = true;
+        if (piece.method == method) (turnedOver(job, piece) == Mirrored::yes ? mirrored : upright) = true;
     lines
         << (job.sheets.printer_mirrors
                 ? tr("You said that the printer mirrors by itself: leave that as it is. It is reckoned with.")

@@ -36,6 +36,7 @@ cv::Mat smoothPicture(SizePx size) {
 PictureEdit anyEdit() {
     PictureEdit edit;
     edit.quarters = *rc::gen::inRange(0, 4);
+    edit.reversed = *rc::gen::arbitrary<bool>();
     edit.straighten_deg = *rc::gen::inRange(-300, 301) / 10.0;
     const double left = *rc::gen::inRange(0, 50) / 100.0, top = *rc::gen::inRange(0, 50) / 100.0;
     edit.crop = {left, top, *rc::gen::inRange(20, 51) / 100.0, *rc::gen::inRange(20, 51) / 100.0};
@@ -68,6 +69,35 @@ TEST(PictureEdit, quarterTurnsAndCropKeepEveryPixel) {
         EXPECT_EQ(made->size, (SizePx{31, 23}));
         EXPECT_EQ(made->original, came) << "the picture stays as it came";
     }
+}
+
+TEST(PictureEdit, aPictureThatCameMirroredIsSeenTurnedBackAndItsFileIsPrintedAsItCame) {
+    const ArtworkPtr came = artworkOf(marked({90, 61}, 3));
+    Job job = jobOf(came, {90, 61});  // one turn
+    const int id = job.pieces.front().id;
+    job = withCare(job, id, {{"mark", {0.1, 0.2, 0.2, 0.3}}});
+    const cv::Mat straight = renderWhole(printOf(job, job.pieces.front(), 60));
+    const Job turned = withAlreadyReversed(job, id, true);
+    const Piece& piece = turned.pieces.front();
+    EXPECT_TRUE(same(pixelsFor(*piece.artwork, 1).view, flipped(came->pixels.view)));
+    EXPECT_NEAR(piece.care.front().parts.x, 0.7, 1e-9) << "zones go with what they mark";
+    // On the paper: the other way round than before, since the object now shows the mirror image.
+    EXPECT_TRUE(same(renderWhole(printOf(turned, piece, 60)), flipped(straight)));
+    const Job back = withAlreadyReversed(turned, id, false);
+    EXPECT_EQ(back.pieces.front().artwork, came);
+    EXPECT_NEAR(back.pieces.front().care.front().parts.x, 0.1, 1e-9);
+    // It is told by the piece, and a frame stays on what it shows.
+    PictureEdit edit;
+    edit.crop = {0, 0, 0.25, 1};
+    Job framed = withPicture(job, id, edited(came, edit));
+    framed = withAlreadyReversed(framed, id, true);
+    const ReadJob read =
+        readJob({"job.json", jsonOf(framed)}, [&](const std::string&, const std::string&) { return came; });
+    ASSERT_TRUE(read.faults.empty());
+    EXPECT_EQ(read.job.pieces.front().artwork->sha256, framed.pieces.front().artwork->sha256);
+    EXPECT_EQ(croppedTo(framed.pieces.front().artwork->edit, {0, 0, 0.5, 1}).crop,
+              (RectMm{0.125, 0, 0.125, 1}))
+        << "the left of what is seen is the right of what came";
 }
 
 TEST(PictureEdit, noEditIsTheOriginalAndEveryEditHasAKeyOfItsOwn) {
@@ -110,7 +140,11 @@ RC_GTEST_PROP(PictureEdit, everyEditCanBeWrittenAndReadAgain, ()) {
                   *rc::gen::arbitrary<bool>()};
     edit.clear_paper = *rc::gen::arbitrary<bool>();
     if (*rc::gen::arbitrary<bool>()) edit.cut = {true, {{false, 0.02, {{0.1, 0.2}, {0.3, 0.4}}}}};
+    const bool reversed = edit.reversed;
+    edit.reversed = false;
     job = withPicture(job, job.pieces.front().id, edited(picture(), edit));
+    job = withAlreadyReversed(job, job.pieces.front().id, reversed);
+    edit.reversed = reversed;
     const ReadJob read =
         readJob({"job.json", jsonOf(job)}, [](const std::string&, const std::string&) { return picture(); });
     RC_ASSERT(read.faults.empty());

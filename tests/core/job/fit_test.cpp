@@ -169,6 +169,9 @@ TEST(Turns, theTableOfTheCraft) {
         job = withAlreadyReversed(job, 2, row.already_reversed);
         job.sheets.printer_mirrors = row.printer_mirrors;
         EXPECT_EQ(mirroredBy(job, only(job)) == Mirrored::yes, row.mirrored) << row.what;
+        // What is shown has been turned back: the paper beside it is mirrored once more or less.
+        EXPECT_EQ(turnedOver(job, only(job)) == Mirrored::yes, row.mirrored != row.already_reversed)
+            << row.what;
     }
 }
 
