@@ -15,8 +15,8 @@
 
 namespace tympan::tests {
 
-/// Lets the program run until `done` or ten seconds have passed.
-inline bool waitFor(const std::function<bool()>& done) { return QTest::qWaitFor(done, 10000); }
+/// Lets the program run until `done` or a minute has passed.
+inline bool waitFor(const std::function<bool()>& done) { return QTest::qWaitFor(done, 60000); }
 
 /// A window on screen, driven as a maker would: by its widgets' names, keys and the mouse.
 class WindowTest : public testing::Test {
