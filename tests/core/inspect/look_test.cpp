@@ -72,12 +72,19 @@ cv::Mat drawnFace(int side = 420) {
 
 }  // namespace
 
-TEST(Look, theCleanDemoHasNothingWorthALook) {
-    const Job job = jobFromRecipe(dataFolder() / "demo" / "brindle-moor.json");
+/// The demo's pieces, one test each.
+class CleanDemo : public testing::TestWithParam<std::size_t> {};
+
+TEST_P(CleanDemo, hasNothingWorthALook) {
+    Job job = jobFromRecipe(dataFolder() / "demo" / "brindle-moor.json");
+    ASSERT_LT(GetParam(), job.pieces.size());
+    const Piece piece = job.pieces[GetParam()];
+    job.pieces = {piece};
     for (const Finding& finding : everyFinding(job))
-        ADD_FAILURE() << findPiece(job, finding.piece)->name << ": " << name(finding.id) << " "
-                      << finding.number << " " << finding.mm;
+        ADD_FAILURE() << piece.name << ": " << name(finding.id) << " " << finding.number << " " << finding.mm;
 }
+
+INSTANTIATE_TEST_SUITE_P(Pieces, CleanDemo, testing::Range<std::size_t>(0, 8));
 
 TEST(Look, aBigBlackAreaIsFoundInItsPlaceAndBrokenUp) {
     cv::Mat pixels(600, 900, CV_8UC1, cv::Scalar(240));
