@@ -40,7 +40,7 @@ bool Inspector::busy() const { return rest_.isActive() || working_; }
 
 void Inspector::next() {
     if (working_ || rest_.isActive()) return;
-    const auto todo = [this](const Piece& piece) {
+    const auto beginsWith = [this](const Piece& piece) {
         const QString key = keys_.value(piece.id);
         if (key.isEmpty() || failed_.contains(key)) return false;
         if (!seen_[key].look)
@@ -51,9 +51,9 @@ void Inspector::next() {
             return false;
         return true;
     };
-    if (store_.piece() && todo(*store_.piece())) return;
+    if (store_.piece() && beginsWith(*store_.piece())) return;
     for (const Piece& piece : store_.job().pieces)
-        if (todo(piece)) return;
+        if (beginsWith(piece)) return;
 }
 
 void Inspector::lookAtPiece(const QString& key, const Piece& piece) {
