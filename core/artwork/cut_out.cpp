@@ -41,14 +41,12 @@ cv::Mat beginning(const cv::Mat& colours) {
     // A graded background changes little from pixel to pixel: floods with a small step follow it.
     cv::Mat smooth, flooded = cv::Mat::zeros(mask.rows + 2, mask.cols + 2, CV_8UC1);
     cv::GaussianBlur(colours, smooth, {}, 1.2);
-    for (int x = 0; x < mask.cols; x += 4)
-        for (int y : {0, mask.rows - 1})
-            cv::floodFill(smooth, flooded, {x, y}, {}, nullptr, cv::Scalar::all(2.5), cv::Scalar::all(2.5),
-                          4 | cv::FLOODFILL_MASK_ONLY | (255 << 8));
-    for (int y = 0; y < mask.rows; y += 4)
-        for (int x : {0, mask.cols - 1})
-            cv::floodFill(smooth, flooded, {x, y}, {}, nullptr, cv::Scalar::all(2.5), cv::Scalar::all(2.5),
-                          4 | cv::FLOODFILL_MASK_ONLY | (255 << 8));
+    const auto flood = [&](int x, int y) {
+        cv::floodFill(smooth, flooded, {x, y}, {}, nullptr, cv::Scalar::all(2.5), cv::Scalar::all(2.5),
+                      4 | cv::FLOODFILL_MASK_ONLY | (255 << 8));
+    };
+    for (int x = 0; x < mask.cols; x += 4) flood(x, 0), flood(x, mask.rows - 1);
+    for (int y = 0; y < mask.rows; y += 4) flood(0, y), flood(mask.cols - 1, y);
     const cv::Mat like_border = flooded(cv::Rect(1, 1, mask.cols, mask.rows));
     mask.setTo(cv::GC_PR_BGD, (rim > 0) | (like_border > 0));
     return mask;

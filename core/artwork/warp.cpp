@@ -11,6 +11,7 @@ template <class Sample>
 void warpRows(const cv::Mat& source, const cv::Matx33d& map, cv::Mat& result, int first, int last,
               const Progress& progress) {
     constexpr float most = std::is_same_v<Sample, std::uint8_t> ? 255.0f : 65535.0f;
+    constexpr double beyond = 4;  // farther out everything is the edge
     const int channels = source.channels(), colours = channels - (channels % 2 == 0 ? 1 : 0);
     const bool alpha = colours < channels;
     const auto toSample = [&](float value) {
@@ -21,8 +22,8 @@ void warpRows(const cv::Mat& source, const cv::Matx33d& map, cv::Mat& result, in
         auto* out = result.ptr<Sample>(y);
         for (int x = 0; x < result.cols; ++x, out += channels) {
             const cv::Vec3d at = map * cv::Vec3d(x + 0.5, y + 0.5, 1);
-            const double column = std::clamp(at[0] / at[2], 0.0, 1.0 * source.cols);
-            const double row = std::clamp(at[1] / at[2], 0.0, 1.0 * source.rows);
+            const double column = std::clamp(at[0] / at[2], -beyond, source.cols + beyond);
+            const double row = std::clamp(at[1] / at[2], -beyond, source.rows + beyond);
             float sum[4] = {};
             eachCubic<Sample>(
                 source, cubicWeights(column), cubicWeights(row), [&](const Sample* p, float weight) {
