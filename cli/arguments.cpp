@@ -9,6 +9,7 @@
 #include <sys/stat.h>
 #include <unistd.h>
 
+#include "core/artwork/edited.h"
 #include "core/artwork/read_picture.h"
 #include "core/job/edits.h"
 #include "core/job/job_file.h"
@@ -81,6 +82,9 @@ void PieceOptions::addTo(CLI::App& command) {
     command.add_option(
         "--height", height,
         "its height; with another shape than the picture's, the picture is cropped about its centre");
+    command.add_option("--page", page, "which page of a PDF")
+        ->check(CLI::Range(1, 1'000'000))
+        ->capture_default_str();
     command.add_option("--method", method, "how it is transferred; `tympan-cli methods` lists them")
         ->capture_default_str();
 }
@@ -102,7 +106,7 @@ Job PieceOptions::job() const {
         if (!colour) failUsage("--ground " + ground + " is not a colour", "write it as #e8dfc8");
         piece.object.ground = *colour;
     }
-    piece.artwork = readPicture(std::filesystem::path(picture));
+    piece.artwork = edited(readPicture(std::filesystem::path(picture)), {.page = page});
     piece.size.height = asked_height.value_or(piece.size.width / piece.artwork->aspect());
     if (asked_height) {
         const SourceBox box = centredCrop(*piece.artwork, piece.size);

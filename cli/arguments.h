@@ -22,6 +22,7 @@ void addCheck(CLI::App& app, Work& work);
 /// Options that several subcommands share, as typed; empty means not given.
 struct PieceOptions {
     std::string picture, width, height, method = "gel-rub-off", ground;
+    int page = 1;
 
     void addTo(CLI::App& command);
     /// A job of one piece. Says on standard error when the asked shape crops the picture. Throws Error.

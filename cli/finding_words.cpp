@@ -10,6 +10,10 @@ std::string sentence(const Finding& finding) {
             return fmt::format("the picture misses one sheet by {}; {} mm wide would fit",
                                formatLength(finding.mm, Unit::mm),
                                formatNumber(finding.remedy->width, Unit::mm));
+        case Finding::Id::crosses_margin:
+            return fmt::format(
+                "{} of the picture would lie in the margin that is not printed; {} mm wide would fit",
+                formatLength(finding.mm, Unit::mm), formatNumber(finding.remedy->width, Unit::mm));
         case Finding::Id::larger_than_object:
             return fmt::format("the picture goes {} over the edge of the object; {} mm wide would fit",
                                formatLength(finding.mm, Unit::mm),

@@ -75,6 +75,7 @@ MainWindow::Station stationOf(Finding::Id finding) {
         case Finding::Id::colour_without:
             return MainWindow::tone;
         case Finding::Id::misses_one_sheet:
+        case Finding::Id::crosses_margin:
         case Finding::Id::whole_sheets_join:
         case Finding::Id::seam_in_care_zone:
             return MainWindow::sheets;

@@ -40,6 +40,9 @@ QString sentence(const Finding& finding, Unit unit) {
     switch (finding.id) {
         case Finding::Id::misses_one_sheet:
             return tr("The picture misses one sheet by only %1.").arg(lengthText(finding.mm, unit));
+        case Finding::Id::crosses_margin:
+            return tr("It fits the paper, but %1 of it would lie in the margin that is not printed.")
+                .arg(lengthText(finding.mm, unit));
         case Finding::Id::larger_than_object:
             return finding.mm < 0.05 ? tr("The picture goes over the edge of the object.")
                                      : tr("The picture goes %1 over the edge of the object.")

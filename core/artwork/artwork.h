@@ -29,15 +29,19 @@ struct Artwork {
     SizePx size;  ///< upright pixels; of a vector: at its natural size, 96 (SVG) or 72 (PDF) ppi
     std::optional<double> stored_ppi;  ///< resolution that the file states, if it does
     bool has_alpha = false;
+    int pages = 1;  ///< of a PDF
 
     /// As it came, when this is an edited one; see edited.h.
     ArtworkPtr original;
     PictureEdit edit;
+    SizePx edited_from;                   ///< upright pixels of the page that the edit is of; see pageSize
     std::shared_ptr<const CutModel> cut;  ///< the subject that was found, when the edit cuts it out
 
     PixelBuffer pixels;  ///< empty for a vector and for an edited picture: see pixelsFor in edited.h
     cv::Mat reduced;     ///< 8-bit copy of at most 1024 px on the long side, for analysis and thumbnails
 
+    /// Upright pixels before the edit: what the edit's parts are parts of.
+    SizePx pageSize() const { return original ? edited_from : size; }
     double aspect() const { return static_cast<double>(size.width) / size.height; }
 
     /// The size that the file itself states, when it states one.

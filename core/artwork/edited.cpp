@@ -48,11 +48,24 @@ cv::Mat turnedAbout(const cv::Mat& source, const PictureEdit& edit) {
     return flipped;
 }
 
-/// The original turned, straightened and cropped. `scale`: of a drawing, and of a raster when only a small
-/// copy is wanted (1: its own pixels).
-cv::Mat shaped(const Artwork& original, const PictureEdit& edit, double scale, const Progress& progress) {
-    SizePx whole = original.size;
-    const bool vector = original.kind == Artwork::Kind::vector;
+/// The page that an edit is of, as it came. Throws Error (input) when there is none.
+Artwork pageOf(const Artwork& original, const PictureEdit& edit) {
+    Artwork page = original;
+    if (edit.page == 1) return page;
+    if (edit.page < 1 || edit.page > original.pages)
+        throw Error(Error::Kind::input, original.name,
+                    fmt::format("has no page {}: it has {}", edit.page, original.pages),
+                    "choose one of those");
+    page.edit.page = edit.page;
+    page.size = naturalPixels(page);
+    return page;
+}
+
+/// A page as it came, turned, straightened and cropped. `scale`: of a drawing, and of a raster when only a
+/// small copy is wanted (1: its own pixels).
+cv::Mat shaped(const Artwork& page, const PictureEdit& edit, double scale, const Progress& progress) {
+    SizePx whole = page.size;
+    const bool vector = page.kind == Artwork::Kind::vector;
     if (vector)
         whole = {std::max(1, static_cast<int>(std::lround(whole.width * scale))),
                  std::max(1, static_cast<int>(std::lround(whole.height * scale)))};
@@ -61,9 +74,9 @@ cv::Mat shaped(const Artwork& original, const PictureEdit& edit, double scale, c
     const RectPx box = neededOf(edit, whole, map, size);
     cv::Mat source;
     if (vector)
-        source = rasterise(original, whole, box, {progress.stop, {}}).view;
+        source = rasterise(page, whole, box, {progress.stop, {}}).view;
     else
-        source = original.pixels.view(cv::Rect(box.x, box.y, box.width, box.height));
+        source = page.pixels.view(cv::Rect(box.x, box.y, box.width, box.height));
     if (!vector && scale < 1) {
         // A small copy for looking at: reduced first, bent after.
         cv::Mat small;
@@ -103,10 +116,10 @@ std::vector<Stroke> strokesIn(const PictureEdit& edit, const SizePx& original) {
 }
 
 /// The subject of a cut-out, from the small copy that every size shares.
-std::shared_ptr<const CutModel> cutOf(const cv::Mat& small, const Artwork& original, const PictureEdit& edit,
+std::shared_ptr<const CutModel> cutOf(const cv::Mat& small, const SizePx& page, const PictureEdit& edit,
                                       const Progress& progress) {
     if (!edit.cut.on) return {};
-    return std::make_shared<const CutModel>(cutModel(small, strokesIn(edit, original.size), progress));
+    return std::make_shared<const CutModel>(cutModel(small, strokesIn(edit, page), progress));
 }
 
 }  // namespace
@@ -118,15 +131,17 @@ ArtworkPtr edited(const ArtworkPtr& picture, const PictureEdit& edit, const Prog
     made.original = original;
     made.edit = edit;
     made.pixels = {};
-    made.size = editedSize(edit, original->size);
+    const Artwork page = pageOf(*original, edit);
+    made.edited_from = page.size;
+    made.size = editedSize(edit, page.size);
     const std::string key = original->sha256 + " " + keyOf(edit);
     made.sha256 = sha256({reinterpret_cast<const unsigned char*>(key.data()), key.size()});
     const double scale = 1.0 * reduced_side_px / std::max(made.size.width, made.size.height);
     const bool vector = original->kind == Artwork::Kind::vector;
-    cv::Mat small = shaped(*original, edit, vector ? scale : std::min(1.0, scale), progress);
+    cv::Mat small = shaped(page, edit, vector ? scale : std::min(1.0, scale), progress);
     if (small.depth() == CV_16U) small.convertTo(small, CV_8U, 1 / 257.0);
     small = cleaned(std::move(small), edit.clean, progress);
-    made.cut = cutOf(small, *original, edit, progress);
+    made.cut = cutOf(small, page.size, edit, progress);
     made.reduced = finished(std::move(small), edit, made.cut.get());
     made.has_alpha = made.reduced.channels() % 2 == 0;
     return std::make_shared<const Artwork>(std::move(made));
@@ -144,7 +159,8 @@ PixelBuffer pixelsFor(const Artwork& artwork, double scale, const Progress& prog
     return cache().get(fmt::format("{} {:.9g}", artwork.sha256, vector ? scale : 1.0), [&] {
         if (!artwork.original) return rasterise(artwork, scale, {progress.stop, {}});
         PixelBuffer made;
-        made.view = shaped(*artwork.original, artwork.edit, vector ? scale : 1.0, progress);
+        made.view =
+            shaped(pageOf(*artwork.original, artwork.edit), artwork.edit, vector ? scale : 1.0, progress);
         made.view = cleaned(std::move(made.view), artwork.edit.clean, {progress.stop, {}});
         made.view = finished(std::move(made.view), artwork.edit, artwork.cut.get());
         return made;

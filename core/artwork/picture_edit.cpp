@@ -139,11 +139,11 @@ PointMm placeIn(const PictureEdit& to, const PictureEdit& from, const SizePx& or
 }
 
 std::string keyOf(const PictureEdit& edit) {
-    std::string key =
-        fmt::format("turn {} reversed {} straight {} crop {} {} {} {} clean {} {} {} {} cut {} clear {}",
-                    edit.quarters, edit.reversed, edit.straighten_deg, edit.crop.x, edit.crop.y,
-                    edit.crop.width, edit.crop.height, edit.clean.even_light, edit.clean.whiten,
-                    edit.clean.specks, edit.clean.folds, edit.cut.on, edit.clear_paper);
+    std::string key = fmt::format(
+        "page {} turn {} reversed {} straight {} crop {} {} {} {} clean {} {} {} {} cut {} clear {}",
+        edit.page, edit.quarters, edit.reversed, edit.straighten_deg, edit.crop.x, edit.crop.y,
+        edit.crop.width, edit.crop.height, edit.clean.even_light, edit.clean.whiten, edit.clean.specks,
+        edit.clean.folds, edit.cut.on, edit.clear_paper);
     if (edit.corners)
         for (const PointMm& corner : *edit.corners) key += fmt::format(" corner {} {}", corner.x, corner.y);
     if (edit.cut.on)

@@ -39,13 +39,14 @@ struct CutOut {
 
 /// The whole edit; its parts are applied in this order.
 struct PictureEdit {
+    int page = 1;      ///< of a PDF, from 1
     int quarters = 0;  ///< quarter turns clockwise, 0 to 3
     /// The corners of a sheet in a photograph, from its top left clockwise, in parts of the turned picture.
-    std::optional<std::array<PointMm, 4>> corners;
+    std::optional<std::array<PointMm, 4>> corners{};
     double straighten_deg = 0;  ///< clockwise; the frame shrinks so that no empty corner shows
     RectMm crop{0, 0, 1, 1};    ///< in parts of what is straightened
-    CleanUp clean;
-    CutOut cut;
+    CleanUp clean{};
+    CutOut cut{};
     bool reversed = false;     ///< left and right change places at the end: the picture came mirrored
     bool clear_paper = false;  ///< white becomes see-through, for drawings
     bool untouched() const { return *this == PictureEdit{}; }

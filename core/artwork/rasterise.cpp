@@ -46,6 +46,7 @@ vips::VImage openVector(const Artwork& vector, double scale) {
                        ->set("access", VIPS_ACCESS_SEQUENTIAL)
                        ->set("scale", scale * pixelCorrection(vector))
                        ->set("dpi", vector.format == "svg" ? 96.0 : 72.0);
+    if (vector.format == "pdf") options->set("page", vector.edit.page - 1);
     return vips::VImage::new_from_buffer(vector.bytes->data(), vector.bytes->size(), "", options);
 }
 
@@ -125,6 +126,11 @@ SizePx naturalPixels(const Artwork& vector) {
         throw Error(Error::Kind::input, vector.name, "its stated size is more than can be handled",
                     "make the drawing's page smaller first");
     return {image.width(), image.height()};
+}
+
+int pagesOf(const Artwork& vector) {
+    const vips::VImage image = openVector(vector, 1);
+    return image.get_typeof("n-pages") != 0 ? std::max(1, image.get_int("n-pages")) : 1;
 }
 
 namespace {

@@ -4,8 +4,14 @@
 
 namespace tympan {
 
-/// Pixels of a vector picture (SVG, or the first page of a PDF) at its natural size.
+// A vector picture is an SVG, or that page of a PDF which its edit names; nothing else of an edit matters
+// here.
+
+/// Its pixels at its natural size. Throws Error (input) when that is more than can be handled.
 SizePx naturalPixels(const Artwork& vector);
+
+/// How many pages a vector picture has.
+int pagesOf(const Artwork& vector);
 
 /// Its pixels at `scale` times that size, 8 bits. Throws Error (input) above 1 Gpx or for a damaged file.
 PixelBuffer rasterise(const Artwork& vector, double scale, const Progress& progress);

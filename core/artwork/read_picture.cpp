@@ -89,6 +89,7 @@ Artwork readVector(Artwork artwork, const Progress& progress) {
     artwork.kind = Artwork::Kind::vector;
     artwork.stored_ppi = artwork.format == "svg" ? 96 : 72;
     artwork.size = naturalPixels(artwork);
+    artwork.pages = pagesOf(artwork);
     // Rasterising it small once also finds what is damaged inside.
     const double scale = 1.0 * reduced_side_px / std::max(artwork.size.width, artwork.size.height);
     artwork.reduced = reducedCopy(rasterise(artwork, scale, progress).view);

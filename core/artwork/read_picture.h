@@ -8,9 +8,9 @@
 
 namespace tympan {
 
-// Reading a picture that nobody vouches for. JPEG, PNG, TIFF, WebP, HEIC, SVG and PDF (its first page);
-// anything else, and anything broken, truncated, empty or of more than 1 Gpx, is an Error (input) that names
-// the file and the cause. A picture is whole or it is not there.
+// Reading a picture that nobody vouches for. JPEG, PNG, TIFF, WebP, HEIC, SVG and PDF (its first page; an
+// edit takes another); anything else, and anything broken, truncated, empty or of more than 1 Gpx, is an
+// Error (input) that names the file and the cause. A picture is whole or it is not there.
 
 ArtworkPtr readPicture(const std::filesystem::path& file, const Progress& progress = {});
 

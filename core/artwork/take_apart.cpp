@@ -90,7 +90,7 @@ std::vector<PictureEdit> picturesOn(const Artwork& page) {
         const auto trimmed = static_cast<float>(2 * rim * side);
         rect.size.width -= trimmed, rect.size.height -= trimmed;
         PictureEdit edit;
-        edit.quarters = page.edit.quarters;
+        edit.page = page.edit.page, edit.quarters = page.edit.quarters;
         std::array<PointMm, 4> corners;
         const auto turned = ordered(rect);
         for (std::size_t i = 0; i < 4; ++i) {

@@ -21,7 +21,7 @@ constexpr double dark_ground = 0.18;
 constexpr double least_area_mm2 = 0.5;  // rounding at rims is not worth a look
 
 /// The largest size of the picture's present shape that one sheet holds, and by how much the picture misses
-/// it.
+/// it; worth saying for a near miss, and for what would fit the paper if it were printed to its edge.
 std::optional<Finding> missesOneSheet(const Job& job, const Piece& piece) {
     const PixelGrid grid{job.sheets.ppi};
     const SizeMm print = printSizeOf(job, piece);
@@ -31,12 +31,17 @@ std::optional<Finding> missesOneSheet(const Job& job, const Piece& piece) {
         const RectPx area = printableArea(job.sheets.paper, orientation, job.sheets, piece.method.carrier);
         const double over = std::max(print.width - grid.mm(area.width), print.height - grid.mm(area.height));
         if (size.width <= area.width && size.height <= area.height) return {};
-        if (area.area() == 0 || over >= near_miss_mm || (nearest && over >= nearest->mm)) continue;
+        const SizeMm page = orientation == Orientation::portrait
+                                ? job.sheets.paper.size
+                                : SizeMm{job.sheets.paper.size.height, job.sheets.paper.size.width};
+        const bool on_paper = print.width <= page.width && print.height <= page.height;
+        if (area.area() == 0 || (!on_paper && over >= near_miss_mm) || (nearest && over >= nearest->mm))
+            continue;
         const double scale =
             std::min({1.0, grid.mm(area.width) / print.width, grid.mm(area.height) / print.height});
         // Down to a tenth of a millimetre, so that the size is one that a maker can type and read back.
         const double width = std::floor(piece.size.width * scale * 10 + 1e-6) / 10;
-        nearest = Finding{Finding::Id::misses_one_sheet,
+        nearest = Finding{on_paper ? Finding::Id::crosses_margin : Finding::Id::misses_one_sheet,
                           Severity::note,
                           piece.id,
                           over,
@@ -144,6 +149,8 @@ std::string_view name(Finding::Id id) {
             return "misses-one-sheet";
         case Finding::Id::larger_than_object:
             return "larger-than-object";
+        case Finding::Id::crosses_margin:
+            return "crosses-margin";
         case Finding::Id::misses_object:
             return "misses-object";
         case Finding::Id::crosses_keep_out:

@@ -18,6 +18,7 @@ enum class Severity { note, warning, blocker };
 struct Finding {
     enum class Id {
         misses_one_sheet,    ///< mm: by how much; remedy: the size that fits one sheet
+        crosses_margin,      ///< fits the paper, not what can be printed; mm: by how much; remedy: a size
         larger_than_object,  ///< mm: how far over the edge, uncut; remedy: fit it inside
         misses_object,       ///< no ink lies on the object
         crosses_keep_out,    ///< number: mm² of ink on holes and keep-outs; name: which

@@ -123,12 +123,13 @@ namespace {
 /// Care zones told in parts of another edit of the same original: the boxes about where their corners go.
 std::vector<CareZone> careIn(const Artwork& now, const Artwork& before, const std::vector<CareZone>& care) {
     std::vector<CareZone> moved;
+    if (now.edit.page != before.edit.page) return moved;
     for (CareZone zone : care) {
         double left = 1, top = 1, right = 0, bottom = 0;
         for (const PointMm& corner :
              {PointMm{zone.parts.x, zone.parts.y}, PointMm{zone.parts.right(), zone.parts.y},
               PointMm{zone.parts.x, zone.parts.bottom()}, PointMm{zone.parts.right(), zone.parts.bottom()}}) {
-            const PointMm at = placeIn(now.edit, before.edit, asItCame(now).size, corner);
+            const PointMm at = placeIn(now.edit, before.edit, now.pageSize(), corner);
             left = std::min(left, at.x), right = std::max(right, at.x);
             top = std::min(top, at.y), bottom = std::max(bottom, at.y);
         }

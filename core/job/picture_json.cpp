@@ -51,6 +51,7 @@ CutOut readCutOut(JsonReader reader) {
 
 json toJson(const PictureEdit& edit) {
     json value = json::object();
+    if (edit.page != 1) value["page"] = edit.page;
     if (edit.quarters != 0) value["quarters"] = edit.quarters;
     if (edit.corners) value["corners"] = flat({edit.corners->begin(), edit.corners->end()});
     if (edit.straighten_deg != 0) value["straighten_deg"] = edit.straighten_deg;
@@ -76,6 +77,7 @@ json toJson(const PictureEdit& edit) {
 
 PictureEdit readPictureEdit(JsonReader reader) {
     PictureEdit edit;
+    edit.page = reader.integer("page", 1, 1'000'000, 1);
     edit.quarters = reader.integer("quarters", 0, 3, 0);
     if (reader.has("corners")) {
         const std::vector<PointMm> corners = readPoints(reader, "corners", 0, 1);

@@ -58,7 +58,10 @@ class WindowTest : public testing::Test {
     /// Opens a picture through the window and answers the card.
     void hang(const cv::Mat& pixels, const char* name = "picture.png") {
         save(folder / name, pixels, 100);
-        window.openFiles({QString::fromStdString((folder / name).string())});
+        hangFile(folder / name);
+    }
+    void hangFile(const std::filesystem::path& file) {
+        window.openFiles({QString::fromStdString(file.string())});
         ASSERT_TRUE(waitFor([this] { return find("card")->isVisible(); }));
         click("card-hang");
         ASSERT_TRUE(settled());

@@ -176,6 +176,42 @@ TEST_F(PictureStationTest, aChangeThatWaitsIsForgottenWhenItsPieceIsLeft) {
     EXPECT_TRUE(edit().untouched()) << "the other piece is not touched";
 }
 
+TEST_F(PictureStationTest, aPdfOffersItsPagesAndHangsThemAllUp) {
+    write(folder / "leaflet.pdf", twoPagePdf());
+    hangFile(folder / "leaflet.pdf");
+    window.goTo(MainWindow::picture);
+    ASSERT_TRUE(settled());
+    auto* page = window.findChild<QSpinBox*>(QStringLiteral("picture-page"));
+    ASSERT_TRUE(page->isVisible());
+    EXPECT_EQ(page->maximum(), 2);
+    page->setValue(2);
+    ASSERT_TRUE(settled());
+    EXPECT_EQ(edit().page, 2);
+    EXPECT_NEAR(piece().artwork->aspect(), 1, 0.01);
+    undo();
+    EXPECT_EQ(edit().page, 1);
+    EXPECT_EQ(page->value(), 1);
+    click("every-page");
+    ASSERT_TRUE(settled());
+    EXPECT_EQ(window.store().job().pieces.size(), 2u);
+    hang(marked({300, 200}, 3));
+    EXPECT_FALSE(page->isVisible()) << "a photograph has no pages";
+}
+
+TEST_F(PictureStationTest, longWorkIsStoppedAndThePictureStaysAsItWas) {
+    open("cut", noise({1200, 1200}, CV_8UC3));
+    auto* stop = window.findChild<QPushButton*>(QStringLiteral("picture-stop"));
+    EXPECT_FALSE(stop->isVisible());
+    click("cut-out");
+    ASSERT_TRUE(waitFor([&] { return stop->isVisible() || edit().cut.on; }));
+    if (edit().cut.on) GTEST_SKIP() << "this machine is quicker than the button";
+    QTest::mouseClick(stop, Qt::LeftButton);
+    ASSERT_TRUE(settled());
+    EXPECT_FALSE(edit().cut.on);
+    EXPECT_FALSE(stop->isVisible());
+    EXPECT_FALSE(window.findChild<QCheckBox*>(QStringLiteral("cut-out"))->isChecked());
+}
+
 TEST_F(PictureStationTest, theSubjectIsCutOutAndBrushedRight) {
     cv::Mat scene(200, 300, CV_8UC3, cv::Scalar(200, 205, 215));
     cv::circle(scene, {110, 100}, 55, cv::Scalar(150, 60, 50), -1);

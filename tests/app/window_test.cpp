@@ -174,7 +174,7 @@ TEST_F(Window, aFindingIsShownWhereItIs) {
     click("show-larger-than-object");
     EXPECT_EQ(find<app::StationRule>("rule")->chosen(), app::MainWindow::object);
     type("picture-width", "289 mm");
-    click("show-misses-one-sheet");
+    click("show-crosses-margin");
     EXPECT_EQ(find<app::StationRule>("rule")->chosen(), app::MainWindow::sheets);
 }
 

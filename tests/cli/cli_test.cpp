@@ -1,4 +1,5 @@
 // tympan-cli as scripts see it: exit status, standard output, standard error, files.
+#include <fstream>
 #include <nlohmann/json.hpp>
 #include <opencv2/imgproc.hpp>
 #include <set>
@@ -46,6 +47,20 @@ TEST_F(Cli, methodsAsJson) {
                     method["cautions"].is_array());
     }
     EXPECT_THAT(cli({"methods"}).out, HasSubstr("gel-rub-off"));
+}
+
+TEST_F(Cli, anyPageOfAPdf) {
+    std::ofstream(folder / "two.pdf") << twoPagePdf();
+    const auto size = [&](const char* page) {
+        const json report =
+            json::parse(cli({"inspect", file("two.pdf"), "--width", "10cm", "--page", page, "--json"}).out);
+        return std::pair(report["width_px"].get<int>(), report["height_px"].get<int>());
+    };
+    EXPECT_EQ(size("1"), std::pair(288, 144));
+    EXPECT_EQ(size("2"), std::pair(500, 500));
+    const Ran none = cli({"inspect", file("two.pdf"), "--width", "10cm", "--page", "3"});
+    EXPECT_EQ(none.status, 3);
+    EXPECT_THAT(none.err, HasSubstr("no page 3"));
 }
 
 TEST_F(Cli, inspectSaysWhatAPictureComesTo) {
@@ -192,9 +207,9 @@ TEST_F(Cli, sheetsWritesPdfAndPlan) {
 TEST_F(Cli, aNearMissIsSaidWithTheSizeThatFits) {
     const Ran ran = cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "289"});
     EXPECT_EQ(ran.status, 0);
-    EXPECT_THAT(ran.err, HasSubstr("286.8 mm wide would fit"));
+    EXPECT_THAT(ran.err, HasSubstr("margin that is not printed; 286.8 mm wide would fit"));
     EXPECT_THAT(cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "286.8mm"}).err,
-                testing::Not(HasSubstr("misses")));
+                testing::Not(HasSubstr("margin that is not printed")));
 }
 
 TEST_F(Cli, sheetsLaidWholeBringATestSheet) {

@@ -78,6 +78,17 @@ Object objectOf(const std::string& name, ShapeKind kind, std::vector<double> mea
     return object;
 }
 
+std::string twoPagePdf() {
+    return "%PDF-1.4\n"
+           "1 0 obj << /Type /Catalog /Pages 2 0 R >> endobj\n"
+           "2 0 obj << /Type /Pages /Kids [3 0 R 5 0 R] /Count 2 >> endobj\n"
+           "3 0 obj << /Type /Page /Parent 2 0 R /MediaBox [0 0 288 144] /Contents 4 0 R >> endobj\n"
+           "4 0 obj << /Length 20 >> stream\n0 0 72 72 re f     \nendstream endobj\n"
+           "5 0 obj << /Type /Page /Parent 2 0 R /MediaBox [0 0 500 500] /Contents 6 0 R >> endobj\n"
+           "6 0 obj << /Length 20 >> stream\n0 0 250 500 re f   \nendstream endobj\n"
+           "trailer << /Root 1 0 R >>\n%%EOF\n";
+}
+
 cv::Mat load(const std::filesystem::path& file) {
     startVips();
     const VImage image = VImage::new_from_file(file.c_str());

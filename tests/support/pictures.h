@@ -28,6 +28,10 @@ Job jobOf(const ArtworkPtr& artwork, const SizeMm& size, const std::string& meth
 /// A flat thing of a shape, called and measured.
 Object objectOf(const std::string& name, ShapeKind kind, std::vector<double> measures);
 
+/// A PDF of two pages: 288 x 144 points with a black box in its lower left corner; 500 x 500 points with a
+/// black left half. It has no table of objects: readers rebuild it.
+std::string twoPagePdf();
+
 /// Reads a picture file's pixels as they are.
 cv::Mat load(const std::filesystem::path& file);
 

@@ -13,6 +13,12 @@
 
 namespace tympan::app {
 
+namespace {
+
+constexpr int most_hung_pages = 60;  // more tickets than anyone looks through
+
+}  // namespace
+
 CamePanel::CamePanel(JobStore& store, PictureEditing& editing) : PicturePanel(store, editing) {
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
@@ -69,10 +75,35 @@ CamePanel::CamePanel(JobStore& store, PictureEditing& editing) : PicturePanel(st
     detail_ = quietLabel({});
     detail_->setMinimumWidth(200);
     facts->addWidget(detail_);
+    paged_ = new QWidget;
+    auto* paging = new QHBoxLayout(paged_);
+    paging->setContentsMargins(0, 4, 0, 0);
+    paging->setSpacing(8);
+    paging->addWidget(new QLabel(tr("Page")));
+    page_ = new QSpinBox;
+    page_->setObjectName(QStringLiteral("picture-page"));
+    page_->setAccessibleName(tr("Page of the file"));
+    page_->setKeyboardTracking(false);
+    page_->setFixedWidth(64);
+    paging->addWidget(page_);
+    pages_ = new QLabel;
+    paging->addWidget(pages_);
+    auto* all = linkButton(QStringLiteral("every-page"), tr("hang up every page"));
+    all->setToolTip(tr("Each page becomes a piece of its own; all share the file."));
+    paging->addWidget(all);
+    paging->addStretch(1);
+    facts->addWidget(paged_);
     facts->addStretch(1);
     outer->addLayout(facts, 1);
 
     connect(open, &QPushButton::clicked, this, &CamePanel::openWanted);
+    connect(page_, &QSpinBox::valueChanged, this, [this](int page) {
+        // A frame or a cut-out of one page means nothing on another; cleaning does.
+        editing_.apply(tr("take another page"), [page](PictureEdit& edit) {
+            edit = PictureEdit{.page = page, .clean = edit.clean, .reversed = edit.reversed};
+        });
+    });
+    connect(all, &QPushButton::clicked, this, &CamePanel::hangPages);
     connect(remove, &QPushButton::clicked, this, &CamePanel::removeWanted);
     connect(name_, &QLineEdit::editingFinished, this, [this] {
         const Piece* piece = store_.piece();
@@ -129,7 +160,17 @@ void CamePanel::match() {
     }
 }
 
+void CamePanel::hangPages() {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    std::vector<PictureEdit> pages;
+    for (int page = 1; page <= std::min(asItCame(*piece->artwork).pages, most_hung_pages); ++page)
+        pages.push_back({.page = page});
+    editing_.hangParts(pages, false);
+}
+
 void CamePanel::showNothing() {
+    paged_->hide();
     about_->setEnabled(false);
     findChild<QPushButton*>(QStringLiteral("picture-remove"))->setEnabled(false);
     name_->clear();
@@ -160,6 +201,13 @@ void CamePanel::refresh(const Piece& piece) {
                            .arg(artwork.size.width)
                            .arg(artwork.size.height)
                            .arg(artwork.has_alpha ? tr(", see-through in places") : QString()));
+    }
+    paged_->setVisible(artwork.pages > 1);
+    if (artwork.pages > 1) {
+        const QSignalBlocker quiet_page(page_);
+        page_->setRange(1, artwork.pages);
+        page_->setValue(editing_.now().page);
+        pages_->setText(tr("of %1").arg(artwork.pages));
     }
     QString detail;
     if (const auto natural = artwork.naturalSize())

@@ -22,11 +22,13 @@ class CamePanel : public PicturePanel {
 
   private:
     void match();
+    void hangPages();
     QLineEdit* name_;
     QSpinBox *copies_, *spares_;
     QLineEdit* notes_;
-    QLabel *came_, *detail_;
-    QWidget* about_;
+    QLabel *came_, *detail_, *pages_;
+    QSpinBox* page_;
+    QWidget *about_, *paged_;
 };
 
 }  // namespace tympan::app

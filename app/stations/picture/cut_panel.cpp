@@ -102,7 +102,7 @@ void CutPanel::stroked(const std::vector<PointMm>& points) {
     const Piece* piece = store_.piece();
     if (!piece || points.empty()) return;
     const PictureEdit shown = editing_.now();
-    const SizePx original = asItCame(*piece->artwork).size, size = editedSize(shown, original);
+    const SizePx original = piece->artwork->pageSize(), size = editedSize(shown, original);
     Stroke stroke;
     stroke.keep = brush_->chosen() == QStringLiteral("keep");
     stroke.radius = size_->value() / 1000.0 * std::max(size.width, size.height) /

@@ -23,7 +23,7 @@ std::array<PointMm, 4> cornersOf(const PictureEdit& edit) {
 /// The picture that corners are marked on: turned, and nothing else.
 PictureEdit turnedOnly(const PictureEdit& edit) {
     PictureEdit turned;
-    turned.quarters = edit.quarters;
+    turned.page = edit.page, turned.quarters = edit.quarters;
     return turned;
 }
 
@@ -162,7 +162,7 @@ std::optional<double> FramePanel::shape(const Piece& piece) const {
     const double shape = shapes_->currentData().toDouble();
     if (shape > 0) return shape;
     if (shape == own_shape) {
-        const SizePx size = editedSize(uncropped(editing_.now()), asItCame(*piece.artwork).size);
+        const SizePx size = editedSize(uncropped(editing_.now()), piece.artwork->pageSize());
         return 1.0 * size.width / size.height;
     }
     if (shape == objects_shape) {
@@ -181,7 +181,7 @@ void FramePanel::takeShape() {
     if (!wanted && shapes_->currentData().toDouble() == objects_shape)
         emit said(tr("A spot has no shape of its own. Choose another, or say what the object is."), false);
     if (!wanted) return emit sceneChanged();
-    const SizePx size = editedSize(uncropped(editing_.now()), asItCame(*piece->artwork).size);
+    const SizePx size = editedSize(uncropped(editing_.now()), piece->artwork->pageSize());
     editing_.apply(tr("crop"), [&](PictureEdit& edit) {
         edit.crop = cropOfShape(edit.crop, 1.0 * size.width / size.height, *wanted);
     });

@@ -114,7 +114,7 @@ void PartsPanel::refresh(const Piece& piece) {
 
 std::optional<DeskScene> PartsPanel::scene(const Piece& piece) {
     DeskScene scene = deskOf(piece, piece.artwork->edit);
-    const SizePx original = asItCame(*piece.artwork).size;
+    const SizePx original = piece.artwork->pageSize();
     for (const PictureEdit& part : found_) {
         std::array<PointMm, 4> corners;
         const std::array<PointMm, 4> all{PointMm{0, 0}, PointMm{1, 0}, PointMm{1, 1}, PointMm{0, 1}};

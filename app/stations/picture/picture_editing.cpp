@@ -16,8 +16,9 @@ QString lookView() { return QStringLiteral("picture look"); }
 
 PictureEditing::PictureEditing(JobStore& store, RenderService& service, QObject* parent)
     : QObject(parent), store_(store), service_(service) {
-    connect(&service_, &RenderService::failed, this, [this](const QString& view, const QString&) {
-        if (view == editView()) forget();
+    connect(&service_, &RenderService::failed, this, [this](const QString& view, const QString& sentence) {
+        // What was stopped says nothing: a newer change has taken its place, or it was let go of.
+        if (view == editView() && !sentence.isEmpty()) forget();
         if (view == lookView()) asked_.reset();
     });
     connect(&store_, &JobStore::changed, this, [this] {
@@ -32,6 +33,11 @@ PictureEditing::PictureEditing(JobStore& store, RenderService& service, QObject*
 void PictureEditing::forget() {
     wanted_.reset();
     emit waiting();
+}
+
+void PictureEditing::stop() {
+    service_.cancel(editView());
+    forget();
 }
 
 PictureEdit PictureEditing::now() const {

@@ -25,6 +25,8 @@ class PictureEditing : public QObject {
     ArtworkPtr picture(const PictureEdit& edit);
     /// Parts of the chosen piece's picture as pieces of their own.
     void hangParts(const std::vector<PictureEdit>& parts, bool keep);
+    /// Lets go of a change that waits: the picture stays what it is.
+    void stop();
     bool waits() const { return wanted_.has_value(); }
 
   signals:

@@ -15,6 +15,8 @@ namespace tympan::app {
 
 namespace {
 
+constexpr int long_ms = 400;  // what is done sooner needs no stopping
+
 QStringList panelNames() {
     return {QStringLiteral("came"), QStringLiteral("frame"), QStringLiteral("clean"), QStringLiteral("cut"),
             QStringLiteral("parts")};
@@ -38,6 +40,10 @@ PictureTray::PictureTray(JobStore& store, RenderService& service, PictureDesk& d
     parts_->add(QStringLiteral("parts"), tr("Parts, lettering"));
     parts_->setFixedWidth(140);
     left->addWidget(parts_);
+    stop_ = linkButton(QStringLiteral("picture-stop"), tr("stop"));
+    stop_->setToolTip(tr("Leaves the picture as it was."));
+    stop_->hide();
+    left->addWidget(stop_, 0, Qt::AlignLeft);
     left->addStretch(1);
     outer->addLayout(left);
     panels_ = new QStackedWidget;
@@ -66,6 +72,14 @@ PictureTray::PictureTray(JobStore& store, RenderService& service, PictureDesk& d
     connect(parts_, &ChoiceRow::picked, this, &PictureTray::open);
     connect(editing_, &PictureEditing::made, this, &PictureTray::layOut);
     connect(editing_, &PictureEditing::waiting, this, &PictureTray::refresh);
+    connect(editing_, &PictureEditing::waiting, this, [this] {
+        if (!editing_->waits()) stop_->hide();
+        if (editing_->waits() && !long_.isActive() && stop_->isHidden()) long_.start();
+    });
+    long_.setSingleShot(true);
+    long_.setInterval(long_ms);
+    connect(&long_, &QTimer::timeout, this, [this] { stop_->setVisible(editing_->waits()); });
+    connect(stop_, &QPushButton::clicked, editing_, &PictureEditing::stop);
     connect(&store_, &JobStore::changed, this, &PictureTray::refresh);
     open(QStringLiteral("came"));
 }

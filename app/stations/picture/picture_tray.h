@@ -1,8 +1,10 @@
 #pragma once
+#include <QTimer>
 #include <QWidget>
 
 #include "app/desk/picture_desk.h"
 
+class QPushButton;
 class QStackedWidget;
 
 namespace tympan::app {
@@ -45,6 +47,8 @@ class PictureTray : public QWidget {
     PictureDesk& desk_;
     PictureEditing* editing_;
     ChoiceRow* parts_;
+    QPushButton* stop_;
+    QTimer long_;  ///< runs while a change waits and it is too soon to speak of stopping
     QStackedWidget* panels_;
     CamePanel* came_;
 };

@@ -4,6 +4,7 @@
 
 #include <gmock/gmock.h>
 
+#include "core/artwork/edited.h"
 #include "core/artwork/rasterise.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tools.h"
@@ -17,17 +18,6 @@ namespace {
 const char* const drawing =
     R"(<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="20mm" viewBox="0 0 40 20">
 <rect x="4" y="4" width="10" height="6" fill="#202020"/></svg>)";
-
-/// Two pages: a black box in the lower left of the first; the second is another size. Readers rebuild the
-/// missing table of objects.
-const char* const pages =
-    "%PDF-1.4\n"
-    "1 0 obj << /Type /Catalog /Pages 2 0 R >> endobj\n"
-    "2 0 obj << /Type /Pages /Kids [3 0 R 5 0 R] /Count 2 >> endobj\n"
-    "3 0 obj << /Type /Page /Parent 2 0 R /MediaBox [0 0 288 144] /Contents 4 0 R >> endobj\n"
-    "4 0 obj << /Length 20 >> stream\n0 0 72 72 re f     \nendstream endobj\n"
-    "5 0 obj << /Type /Page /Parent 2 0 R /MediaBox [0 0 500 500] >> endobj\n"
-    "trailer << /Root 1 0 R >>\n%%EOF\n";
 
 Error faultOf(const std::filesystem::path& file) {
     try {
@@ -175,7 +165,7 @@ TEST(ReadPicture, aDrawingIsAsLargeAsItSaysInAnyUnit) {
 
 TEST(ReadPicture, ofAPdfTheFirstPage) {
     const ScratchFolder folder;
-    write(folder / "a.pdf", pages);
+    write(folder / "a.pdf", twoPagePdf());
     const ArtworkPtr pdf = readPicture(folder / "a.pdf");
     EXPECT_EQ(pdf->format, "pdf");
     EXPECT_EQ(pdf->kind, Artwork::Kind::vector);
@@ -185,8 +175,29 @@ TEST(ReadPicture, ofAPdfTheFirstPage) {
     EXPECT_NEAR(page.cols, 864, 3);
     EXPECT_LT(page.at<cv::Vec4b>(page.rows - 100, 100)[0], 10) << "y goes up on a PDF page";
     EXPECT_GT(page.at<cv::Vec4b>(100, 100)[0], 245);
-    write(folder / "cut.pdf", std::string(pages).substr(0, 150));
+    write(folder / "cut.pdf", twoPagePdf().substr(0, 150));
     EXPECT_EQ(faultOf(folder / "cut.pdf").kind(), Error::Kind::input);
+}
+
+TEST(ReadPicture, ofAPdfAnyPageIsAnEditOfItAndTheFileStaysOne) {
+    const ScratchFolder folder;
+    write(folder / "a.pdf", twoPagePdf());
+    const ArtworkPtr first = readPicture(folder / "a.pdf");
+    EXPECT_EQ(first->pages, 2);
+    const ArtworkPtr second = edited(first, {.page = 2});
+    EXPECT_NEAR(second->naturalSize()->width, 176.4, 0.2);
+    EXPECT_NEAR(second->naturalSize()->height, 176.4, 0.2);
+    EXPECT_EQ(asItCame(*second).sha256, first->sha256);
+    const cv::Mat page = pixelsFor(*second, 1).view;
+    EXPECT_LT(page.at<cv::Vec4b>(250, 60)[0], 10) << "its left half is black";
+    EXPECT_GT(page.at<cv::Vec4b>(250, 440)[0], 245);
+    // Parts are parts of the page, not of the first one.
+    const ArtworkPtr right = edited(second, {.page = 2, .crop = {0.5, 0, 0.5, 1}});
+    EXPECT_EQ(right->size, (SizePx{250, 500}));
+    EXPECT_GT(cv::mean(right->reduced)[0], 245);
+    EXPECT_EQ(edited(right, {}), first);
+    EXPECT_THROW(edited(first, {.page = 3}), Error);
+    EXPECT_THROW(edited(picture(), {.page = 2}), Error);
 }
 
 TEST(ReadPicture, whatIsWrongIsNamedAndNothingComesHalf) {

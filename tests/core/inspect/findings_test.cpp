@@ -27,18 +27,32 @@ const Finding* find(const std::vector<Finding>& all, Finding::Id id) {
 TEST(Findings, aCleanPieceHasNone) { EXPECT_TRUE(findings(jobOf(fine(), {150, 100})).empty()); }
 
 TEST(Findings, aNearMissOffersTheSizeThatFits) {
-    const Job job = jobOf(fine(), {290, 290 / 1.5});  // 3 mm wider than A4 lying
+    Job job = jobOf(fine(), {299, 200});  // 2 mm wider than A4 lying
+    job.sheets.margin_mm = 1;
     const auto all = findings(job);
     const Finding* miss = find(all, Finding::Id::misses_one_sheet);
     ASSERT_TRUE(miss);
-    EXPECT_NEAR(miss->mm, 3, 0.2);
+    EXPECT_NEAR(miss->mm, 4, 0.2);
     ASSERT_TRUE(miss->remedy);
     const Job mended = withSize(job, miss->piece, *miss->remedy);
     EXPECT_EQ(impose(mended).sheets.size(), 1u);
-    EXPECT_GT(miss->remedy->width, 286.5) << "no smaller than need be";
+    EXPECT_GT(miss->remedy->width, 294.5) << "no smaller than need be";
     EXPECT_FALSE(find(findings(mended), Finding::Id::misses_one_sheet));
-    EXPECT_FALSE(find(findings(jobOf(fine(), {293, 293 / 1.5})), Finding::Id::misses_one_sheet))
+    EXPECT_FALSE(find(findings(withSize(job, miss->piece, {301, 200})), Finding::Id::misses_one_sheet))
         << "6 mm is no near miss";
+}
+
+TEST(Findings, aPictureThatFitsThePaperButNotItsPrintablePartIsSaidAtOnce) {
+    Job job = jobOf(fine(), {290, 290 / 1.5});  // A4 is 297 wide, of which 287 can be printed
+    const auto all = findings(job);
+    const Finding* margin = find(all, Finding::Id::crosses_margin);
+    ASSERT_TRUE(margin);
+    EXPECT_NEAR(margin->mm, 3, 0.2);
+    EXPECT_FALSE(find(findings(withSize(job, margin->piece, *margin->remedy)), Finding::Id::crosses_margin));
+    job.sheets.margin_mm = 15;
+    const auto wide = findings(job);
+    ASSERT_TRUE(find(wide, Finding::Id::crosses_margin)) << "by more than a near miss, too";
+    EXPECT_NEAR(find(wide, Finding::Id::crosses_margin)->mm, 23, 0.2);
 }
 
 TEST(Findings, aPictureOverTheEdgeOffersTheSizeThatFits) {

@@ -4,9 +4,12 @@
 #include <gtest/gtest.h>
 
 #include "core/artwork/edited.h"
+#include "core/artwork/read_picture.h"
+#include "core/job/job_file.h"
 #include "core/job/matching.h"
 #include "core/render/print.h"
 #include "tests/support/pictures.h"
+#include "tests/support/tools.h"
 
 using namespace tympan;
 using namespace tympan::tests;
@@ -63,6 +66,20 @@ TEST(Parts, thePageStaysWhenItIsAskedTo) {
     EXPECT_EQ(more.pieces[0], job.pieces[0]);
     EXPECT_EQ(more.pieces[1].artwork->original, job.pieces[0].artwork);
     EXPECT_GT(more.next_id, more.pieces[1].id);
+}
+
+TEST(Parts, thePagesOfAFileBecomePiecesAtOneScaleAndComeBackFromTheJobFile) {
+    const ScratchFolder folder;
+    const std::string text = twoPagePdf();
+    const ArtworkPtr file = readPicture(std::vector<unsigned char>(text.begin(), text.end()), "leaflet.pdf");
+    Job job = jobOf(file, {100, 50});
+    job = withParts(job, job.pieces[0].id, {edited(file, {.page = 1}), edited(file, {.page = 2})}, false);
+    ASSERT_EQ(job.pieces.size(), 2u);
+    EXPECT_NEAR(job.pieces[1].size.width, 100 * 500.0 / 288, 0.5);
+    saveJobFile(folder / "two.tympan", job, {});
+    const Job back = openJobFile(folder / "two.tympan").job;
+    EXPECT_EQ(back.pieces[1].artwork->edit.page, 2);
+    EXPECT_EQ(back.pieces[1].artwork->sha256, job.pieces[1].artwork->sha256);
 }
 
 TEST(Parts, ofAPieceThatIsNotThereAreNone) {
