@@ -15,6 +15,7 @@ namespace tympan {
 namespace {
 
 constexpr double near_miss_mm = 5;
+constexpr double same_mm = 0.5;  // a page of a file is as large as its paper, but for rounding
 constexpr double worth_saying_crop = 0.005;
 // Black ink over less light than this shows a third of the contrast that white paint gives, or less.
 constexpr double dark_ground = 0.18;
@@ -34,7 +35,7 @@ std::optional<Finding> missesOneSheet(const Job& job, const Piece& piece) {
         const SizeMm page = orientation == Orientation::portrait
                                 ? job.sheets.paper.size
                                 : SizeMm{job.sheets.paper.size.height, job.sheets.paper.size.width};
-        const bool on_paper = print.width <= page.width && print.height <= page.height;
+        const bool on_paper = print.width <= page.width + same_mm && print.height <= page.height + same_mm;
         if (area.area() == 0 || (!on_paper && over >= near_miss_mm) || (nearest && over >= nearest->mm))
             continue;
         const double scale =

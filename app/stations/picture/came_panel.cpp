@@ -76,9 +76,12 @@ CamePanel::CamePanel(JobStore& store, PictureEditing& editing) : PicturePanel(st
     detail_->setMinimumWidth(200);
     facts->addWidget(detail_);
     paged_ = new QWidget;
-    auto* paging = new QHBoxLayout(paged_);
-    paging->setContentsMargins(0, 4, 0, 0);
+    auto* both = new QVBoxLayout(paged_);
+    both->setContentsMargins(0, 4, 0, 0);
+    both->setSpacing(4);
+    auto* paging = new QHBoxLayout;
     paging->setSpacing(8);
+    both->addLayout(paging);
     paging->addWidget(new QLabel(tr("Page")));
     page_ = new QSpinBox;
     page_->setObjectName(QStringLiteral("picture-page"));
@@ -90,8 +93,8 @@ CamePanel::CamePanel(JobStore& store, PictureEditing& editing) : PicturePanel(st
     paging->addWidget(pages_);
     auto* all = linkButton(QStringLiteral("every-page"), tr("hang up every page"));
     all->setToolTip(tr("Each page becomes a piece of its own; all share the file."));
-    paging->addWidget(all);
     paging->addStretch(1);
+    both->addWidget(all, 0, Qt::AlignLeft);
     facts->addWidget(paged_);
     facts->addStretch(1);
     outer->addLayout(facts, 1);

@@ -49,6 +49,8 @@ TEST(Findings, aPictureThatFitsThePaperButNotItsPrintablePartIsSaidAtOnce) {
     ASSERT_TRUE(margin);
     EXPECT_NEAR(margin->mm, 3, 0.2);
     EXPECT_FALSE(find(findings(withSize(job, margin->piece, *margin->remedy)), Finding::Id::crosses_margin));
+    EXPECT_TRUE(find(findings(withSize(job, margin->piece, {209.98, 297.02})), Finding::Id::crosses_margin))
+        << "a page as large as the paper";
     job.sheets.margin_mm = 15;
     const auto wide = findings(job);
     ASSERT_TRUE(find(wide, Finding::Id::crosses_margin)) << "by more than a near miss, too";
