@@ -80,29 +80,12 @@ void lift(cv::Mat& pixels, const Fold& fold) {
     }
 }
 
-/// Puts what is round a speck in its place.
-void takeOut(cv::Mat& pixels, const cv::Mat& specks) {
-    cv::Mat labels, stats, middles, soft;
-    // Their rims are half speck.
-    cv::dilate(specks, soft, cv::getStructuringElement(cv::MORPH_RECT, {3, 3}));
-    const int count = cv::connectedComponentsWithStats(soft, labels, stats, middles, 8, CV_32S);
-    for (int i = 1; i < count; ++i) {
-        const auto at = [&](int what) { return stats.at<int>(i, what); };
-        const cv::Rect room = cv::Rect(at(cv::CC_STAT_LEFT) - 2, at(cv::CC_STAT_TOP) - 2,
-                                       at(cv::CC_STAT_WIDTH) + 4, at(cv::CC_STAT_HEIGHT) + 4) &
-                              cv::Rect(0, 0, pixels.cols, pixels.rows);
-        const cv::Mat here = labels(room) == i, around = soft(room) == 0;
-        if (cv::countNonZero(around) == 0) continue;
-        cv::Mat part = pixels(room);
-        part.setTo(cv::mean(part, around), here);
-    }
-}
-
 }  // namespace
 
 cv::Mat cleaned(cv::Mat pixels, const CleanUp& clean, const Progress& progress) {
     if (clean.untouched()) return pixels;
-    pixels = pixels.clone();
+    // Pixels that nobody else holds are changed where they are: a large picture is there twice as it is.
+    if (!pixels.u || pixels.u->refcount > 1) pixels = pixels.clone();
     const bool bytes = pixels.depth() == CV_8U;
     PaperModel paper;
     if (clean.folds || clean.even_light > 0 || clean.whiten > 0) paper = paperOf(pixels);
@@ -118,7 +101,7 @@ cv::Mat cleaned(cv::Mat pixels, const CleanUp& clean, const Progress& progress) 
     if (const int size =
             static_cast<int>(std::lround(clean.specks * std::max(pixels.cols, pixels.rows) / 1000));
         size > 0)
-        takeOut(pixels, specksOf(greyOf(pixels), size));
+        takeSpecksOut(pixels, specksOf(greyOf(pixels), size), size);
     progress.at(0.7);
     if (clean.even_light > 0 || clean.whiten > 0) {
         const cv::Mat factors = evening(paper, clean);

@@ -37,6 +37,9 @@ std::vector<Fold> foldsOf(const cv::Mat& pixels, const PaperModel& paper);
 /// (J. Serra 1982) and the extent and isolation of what remains.
 cv::Mat specksOf(const cv::Mat& grey, int size_px);
 
+/// Puts what is round each speck in its place.
+void takeSpecksOut(cv::Mat& pixels, const cv::Mat& specks, int size_px);
+
 /// The picture with its clean-up done; 8 or 16 bits as given. What it is judged by is found on small copies,
 /// so that a picture and its reduced copy are cleaned alike. Throws Error (stopped).
 cv::Mat cleaned(cv::Mat pixels, const CleanUp& clean, const Progress& progress = {});

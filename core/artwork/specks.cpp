@@ -8,6 +8,7 @@ namespace {
 
 constexpr int stands_out = 22;  // of 255: less is grain
 constexpr int even_within = 60;
+constexpr int band_rows = 1024;  // worked on at once: labels take four bytes a pixel
 
 /// Whether what is round a box is all alike: else it is the rim or the end of something.
 bool evenAround(const cv::Mat& grey, const cv::Rect& box) {
@@ -42,6 +43,16 @@ void markAlone(const cv::Mat& grey, const cv::Mat& hat, int size_px, cv::Mat& sp
     }
 }
 
+/// Calls work for bands of rows, each with as much more about it as a speck and what is judged by it take.
+template <class Work>
+void inBands(int rows, int size_px, const Work& work) {
+    const int more = 4 * size_px + 16;
+    for (int from = 0; from < rows; from += band_rows) {
+        const int to = std::min(rows, from + band_rows);
+        work(from, to, cv::Range(std::max(0, from - more), std::min(rows, to + more)));
+    }
+}
+
 }  // namespace
 
 cv::Mat specksOf(const cv::Mat& grey, int size_px) {
@@ -49,12 +60,38 @@ cv::Mat specksOf(const cv::Mat& grey, int size_px) {
     if (size_px < 1) return specks;
     // Squares: quick at any size. A border that goes on keeps the rim from counting as a speck.
     const cv::Mat square = cv::getStructuringElement(cv::MORPH_RECT, cv::Size(size_px + 2, size_px + 2));
-    cv::Mat hat;
-    for (int kind : {cv::MORPH_BLACKHAT, cv::MORPH_TOPHAT}) {
-        cv::morphologyEx(grey, hat, kind, square, cv::Point(-1, -1), 1, cv::BORDER_REPLICATE);
-        markAlone(grey, hat, size_px, specks);
-    }
+    inBands(grey.rows, size_px, [&](int from, int to, const cv::Range& grown) {
+        const cv::Mat part = grey.rowRange(grown);
+        cv::Mat hat, found(part.size(), CV_8UC1, cv::Scalar(0));
+        for (int kind : {cv::MORPH_BLACKHAT, cv::MORPH_TOPHAT}) {
+            cv::morphologyEx(part, hat, kind, square, cv::Point(-1, -1), 1, cv::BORDER_REPLICATE);
+            markAlone(part, hat, size_px, found);
+        }
+        found.rowRange(from - grown.start, to - grown.start).copyTo(specks.rowRange(from, to));
+    });
     return specks;
+}
+
+void takeSpecksOut(cv::Mat& pixels, const cv::Mat& specks, int size_px) {
+    inBands(pixels.rows, size_px, [&](int from, int to, const cv::Range& grown) {
+        cv::Mat labels, stats, middles, soft, band = pixels.rowRange(grown);
+        // Their rims are half speck.
+        cv::dilate(specks.rowRange(grown), soft, cv::getStructuringElement(cv::MORPH_RECT, {3, 3}));
+        const int count = cv::connectedComponentsWithStats(soft, labels, stats, middles, 8, CV_32S);
+        for (int i = 1; i < count; ++i) {
+            const auto at = [&](int what) { return stats.at<int>(i, what); };
+            // Each is taken out once: in the band that its top lies in.
+            const int top = at(cv::CC_STAT_TOP) + grown.start;
+            if (top < from || top >= to) continue;
+            const cv::Rect room = cv::Rect(at(cv::CC_STAT_LEFT) - 2, at(cv::CC_STAT_TOP) - 2,
+                                           at(cv::CC_STAT_WIDTH) + 4, at(cv::CC_STAT_HEIGHT) + 4) &
+                                  cv::Rect(0, 0, band.cols, band.rows);
+            const cv::Mat here = labels(room) == i, around = soft(room) == 0;
+            if (cv::countNonZero(around) == 0) continue;
+            cv::Mat part = band(room);
+            part.setTo(cv::mean(part, around), here);
+        }
+    });
 }
 
 }  // namespace tympan

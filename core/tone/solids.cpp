@@ -21,35 +21,37 @@ double radiusPx(const SolidLimits& limits, const PixelGrid& grid) {
     return limits.width_mm / 2 / grid.pixel_mm();
 }
 
-}  // namespace
-
-cv::Mat solidMask(const cv::Mat& ink, const PixelGrid& grid, const SolidLimits& limits) {
+/// How far each pixel is from the nearest at which a disc of the limit's width in solid ink has its middle,
+/// in pixels; nothing where there is no such disc.
+cv::Mat distanceToMiddles(const cv::Mat& ink, const PixelGrid& grid, const SolidLimits& limits) {
     // A rim of bare paper, so that the edge of the print ends an area too.
     cv::Mat dark;
     cv::copyMakeBorder(ink <= 255 * (1 - limits.ink), dark, 1, 1, 1, 1, cv::BORDER_CONSTANT, 0);
-    const double radius = radiusPx(limits, grid);
-    const cv::Mat narrow = distanceInside(dark) < radius;  // no disc has its middle here
-    const cv::Rect all(1, 1, ink.cols, ink.rows);
-    if (cv::countNonZero(narrow) == static_cast<int>(narrow.total()))
-        return cv::Mat(ink.size(), CV_8UC1, cv::Scalar(0));
-    const cv::Mat wide = dark & (distanceInside(narrow) <= radius);
-    return wide(all);
+    const cv::Mat narrow = distanceInside(dark) < radiusPx(limits, grid);
+    if (cv::countNonZero(narrow) == static_cast<int>(narrow.total())) return {};
+    return distanceInside(narrow)(cv::Rect(1, 1, ink.cols, ink.rows));
+}
+
+}  // namespace
+
+cv::Mat solidMask(const cv::Mat& ink, const PixelGrid& grid, const SolidLimits& limits) {
+    const cv::Mat distance = distanceToMiddles(ink, grid, limits);
+    if (distance.empty()) return cv::Mat(ink.size(), CV_8UC1, cv::Scalar(0));
+    return (ink <= 255 * (1 - limits.ink)) & (distance <= radiusPx(limits, grid));
 }
 
 int reachOf(const Solids& solids, const SolidLimits& limits, const PixelGrid& grid) {
     if (solids.kind == Solids::Kind::as_they_are) return 0;
-    return static_cast<int>(std::ceil(2 * radiusPx(limits, grid) + crisp_mm / grid.pixel_mm())) + 3;
+    return static_cast<int>(std::ceil(2 * radiusPx(limits, grid))) + 3;
 }
 
 void breakUp(cv::Mat& ink, const Solids& solids, const SolidLimits& limits, const PixelGrid& grid,
              const RectPx& box, Rims rims) {
     if (solids.kind == Solids::Kind::as_they_are) return;
-    cv::Mat solid;
-    // The edge of the print is an edge of the area; that of a region is none, but lies out of reach.
-    cv::copyMakeBorder(solidMask(ink, grid, limits), solid, 1, 1, 1, 1, cv::BORDER_CONSTANT, 0);
-    if (cv::countNonZero(solid) == 0) return;
-    cv::Mat inside = distanceInside(solid) > crisp_mm / grid.pixel_mm();
-    inside = inside(cv::Rect(1, 1, ink.cols, ink.rows));
+    const cv::Mat distance = distanceToMiddles(ink, grid, limits);
+    if (distance.empty()) return;
+    // What a disc covers lies as far from the area's edge as it does from the disc's own, or further.
+    const cv::Mat inside = distance <= radiusPx(limits, grid) - crisp_mm / grid.pixel_mm();
     cv::Mat lighter(ink.size(), CV_8UC1, cv::Scalar(255 - std::clamp(solids.ink, 0, 100) * 255 / 100));
     if (solids.kind == Solids::Kind::hatched) layScreen(lighter, hatching, grid, box, rims);
     if (solids.kind == Solids::Kind::dotted) layScreen(lighter, dots, grid, box, rims);

@@ -213,8 +213,12 @@ void CamePanel::refresh(const Piece& piece) {
         pages_->setText(tr("of %1").arg(artwork.pages));
     }
     QString detail;
-    if (const auto natural = artwork.naturalSize())
-        detail = tr("The file says %1. ").arg(sizeText(*natural, store_.job().unit));
+    if (artwork.stored_ppi) {
+        const SizePx page = piece.artwork->pageSize();
+        const double mm = mm_per_inch / *artwork.stored_ppi;
+        detail =
+            tr("The file says %1. ").arg(sizeText({page.width * mm, page.height * mm}, store_.job().unit));
+    }
     if (artwork.kind == Artwork::Kind::raster)
         detail += tr("At the chosen size each of its pixels is %1 wide.")
                       .arg(QString::number(mm_per_inch / effectivePpi(piece), 'f', 2) + tr("\u00a0mm"));
