@@ -1,0 +1,85 @@
+"""Gains over bicubic: mean over pictures of the difference in PSNR of 8-bit lightness, `scale` px of border cut.
+
+    evaluate.py NETWORK.pt [validation|test]
+"""
+import sys
+
+import numpy as np
+import torch
+
+import degrade
+import network as networks
+import pictures
+
+ROWS = {
+    "x2 clean": (2, "clean", None, None),
+    "x2 JPEG 60": (2, "clean", None, 60),
+    "x2 soft": (2, "clean", 0.8, None),
+    "x2 aliased": (2, "aliased", None, None),
+    "x4 clean": (4, "clean", None, None),
+}
+LARGEST = 384  # pictures are judged on their middle
+
+
+def psnr(picture, truth, border):
+    inner = (slice(border, -border),) * 2
+    error = np.mean((picture[inner].astype(np.float64) - truth[inner]) ** 2)
+    return 10 * np.log10(255**2 / max(error, 1e-3))
+
+
+def bicubic_whole(picture):
+    small = torch.from_numpy(picture.copy()).float()[None, None]
+    return networks.bicubic(small)[0, 0].round().clamp(0, 255).byte().numpy()
+
+
+def bicubic_times(picture, scale):
+    """OpenCV's bicubic (a = -0.75) in one go."""
+    small = torch.from_numpy(picture.copy()).float()[None, None]
+    large = torch.nn.functional.interpolate(small, scale_factor=scale, mode="bicubic", align_corners=False)
+    return large[0, 0].round().clamp(0, 255).byte().numpy()
+
+
+def held_out(kind, side, most=24):
+    """Up to `most` pictures of one kind and side, cut to their middle and to whole multiples of four."""
+    found = []
+    for picture in pictures.of_side(kind, side):
+        if min(picture.shape) < 96:
+            continue
+        height, width = (min(LARGEST, n) // 4 * 4 for n in picture.shape)
+        y, x = (picture.shape[0] - height) // 2, (picture.shape[1] - width) // 2
+        found.append(picture[y:y + height, x:x + width])
+    return found[:: max(1, len(found) // most)][:most]
+
+
+def gain(network, truth, scale, way, sigma, quality):
+    source = degrade.blurred(truth, sigma) if sigma else truth
+    small = degrade.shrink(source, scale, way)
+    if quality:
+        small = degrade.jpeg(small, quality)
+    large = small
+    for step in range(scale // 2):
+        large = networks.enlarge_whole(network, large, degrade.strength_of(quality) if step == 0 else 0.0)
+    return psnr(large, truth, scale) - psnr(bicubic_times(small, scale), truth, scale)
+
+
+def table(network, held):
+    """{row: {kind: mean gain in dB}} over {kind: pictures}."""
+    return {row: {kind: float(np.mean([gain(network, truth, *how) for truth in truths]))
+                  for kind, truths in held.items()} for row, how in ROWS.items()}
+
+
+def show(rows):
+    kinds = list(next(iter(rows.values())))
+    lines = ["| input | " + " | ".join(kinds) + " |", "| --- |" + " --- |" * len(kinds)]
+    lines += [f"| {row} | " + " | ".join(f"{gains[kind]:+.2f}" for kind in kinds) + " |"
+              for row, gains in rows.items()]
+    return "\n".join(lines)
+
+
+if __name__ == "__main__":
+    torch.set_num_threads(2)
+    trained = networks.Enlarger()
+    state = torch.load(sys.argv[1], map_location="cpu")
+    trained.load_state_dict(state.get("average", state))
+    chosen = sys.argv[2] if len(sys.argv) > 2 else "test"
+    print(show(table(networks.plain(trained), {kind: held_out(kind, chosen) for kind in pictures.KINDS})))

@@ -1,0 +1,141 @@
+"""Trains the enlarger. Resumable: a batch is a function of its number alone, and the state is written every minute.
+
+    train.py FOLDER [--steps N] [--threads N]
+
+FOLDER keeps the squares that were cut (squares-*.npy), the state (state.pt) and the curve (curve.csv).
+"""
+import argparse
+import copy
+import math
+import os
+import pathlib
+import queue
+import threading
+import time
+
+import numpy as np
+import torch
+
+import degrade
+import evaluate
+import network as networks
+import pictures
+
+SEED = 20
+SQUARE = 96  # px of the large picture; the small one has half
+BATCH = {"photo": 7, "clip-art": 3, "lettering": 4, "engraving": 2}
+STEPS = 20_000
+RATE, WARM_UP, KEPT = 2e-3, 300, 0.9995  # peak step size; steps to reach it; share the running average keeps
+FLOOR = 0.3 / 255**2  # below the rounding of eight bits nothing more is to be won
+EDGE = 6  # px of the small square left out of the loss: convolutions there see a border that pictures lack
+
+
+def squares(folder, kind):
+    """The training squares of one kind, cut once and kept."""
+    path = folder / f"squares-{kind}.npy"
+    if not path.exists():
+        cut = pictures.crops(kind, "train", SQUARE, {"photo": 60, "engraving": 12}.get(kind, 8), SEED)
+        np.save(path.with_suffix(".new.npy"), cut)
+        os.replace(path.with_suffix(".new.npy"), path)
+    return np.load(path, mmap_mode="r")
+
+
+def busy(square):
+    return np.abs(np.diff(square.astype(np.int16), axis=1)).mean()
+
+
+def batch(number, held):
+    """Batch `number`: small squares, strengths and large squares, each turned and flipped at random."""
+    random = np.random.default_rng([SEED, number])
+    small, strength, large = [], [], []
+    for kind, count in BATCH.items():
+        for index, other in random.integers(len(held[kind]), size=(count, 2)):
+            square = held[kind][index]
+            if kind == "photo":  # of two the one with more in it: sky teaches little
+                square = max(square, held[kind][other], key=busy)
+            square = np.rot90(square, random.integers(4))
+            square = square[:, ::-1] if random.random() < 0.5 else square
+            square = np.ascontiguousarray(255 - square if random.random() < 0.25 else square)
+            seen, how_strong = degrade.degrade(square, 2, kind != "photo", random)
+            small.append(seen)
+            strength.append(how_strong)
+            large.append(square)
+    as_planes = lambda parts: torch.from_numpy(np.stack(parts)).float().div(255)[:, None]
+    return as_planes(small), torch.tensor(strength, dtype=torch.float32), as_planes(large)
+
+
+def loss_of(network, small, strength, large):
+    """Mean over squares of log(error / bicubic's error): proportional to the gain in decibels."""
+    inner = (slice(None), slice(None)) + (slice(2 * EDGE, -2 * EDGE),) * 2
+    error = lambda picture: (picture - large)[inner].pow(2).mean((1, 2, 3)) + FLOOR
+    return torch.log(error(networks.enlarge(network, small, strength)) / error(networks.bicubic(small))).mean()
+
+
+def rate_at(step, steps):
+    """A short warm-up, then half a cosine down to nothing."""
+    return RATE * min(1, step / WARM_UP) * 0.5 * (1 + math.cos(math.pi * min(1, step / steps)))
+
+
+def save(path, **state):
+    torch.save(state, path.with_suffix(".new"))
+    os.replace(path.with_suffix(".new"), path)
+
+
+def train(folder, steps):
+    held = {kind: squares(folder, kind) for kind in BATCH}
+    print({kind: len(found) for kind, found in held.items()}, flush=True)
+    judged = {kind: evaluate.held_out(kind, "validation", 10) for kind in BATCH}
+    torch.manual_seed(SEED)
+    network = networks.Enlarger().to(memory_format=torch.channels_last)
+    average = copy.deepcopy(network)
+    optimizer = torch.optim.Adam(network.parameters(), RATE)
+    first, state_path = 0, folder / "state.pt"
+    if state_path.exists():
+        state = torch.load(state_path)
+        first = state["step"]
+        network.load_state_dict(state["network"])
+        average.load_state_dict(state["average"])
+        optimizer.load_state_dict(state["optimizer"])
+    ready = queue.Queue(16)
+    threading.Thread(target=lambda: [ready.put(batch(n, held)) for n in range(first, steps)], daemon=True).start()
+    saved, recent = time.monotonic(), []
+    for step in range(first, steps):
+        for group in optimizer.param_groups:
+            group["lr"] = rate_at(step, steps)
+        loss = loss_of(network, *ready.get())
+        optimizer.zero_grad(set_to_none=True)
+        loss.backward()
+        torch.nn.utils.clip_grad_norm_(network.parameters(), 1.0)
+        optimizer.step()
+        with torch.no_grad():
+            kept = min(KEPT, (1 + step) / (10 + step))
+            for mean, value in zip(average.parameters(), network.parameters()):
+                mean.lerp_(value, 1 - kept)
+        recent.append(loss.item())
+        done = step + 1
+        if time.monotonic() - saved > 60 or done == steps:
+            save(state_path, step=done, network=network.state_dict(), average=average.state_dict(),
+                 optimizer=optimizer.state_dict())
+            saved = time.monotonic()
+        if done % 500 == 0:
+            print(f"{done} loss {np.mean(recent):.4f}", flush=True)
+            recent = []
+        if done % 4000 == 0 or done == steps:
+            rows = evaluate.table(networks.plain(average), judged)
+            print(evaluate.show(rows), flush=True)
+            with open(folder / "curve.csv", "a") as curve:
+                for row, gains in rows.items():
+                    for kind, value in gains.items():
+                        curve.write(f"{done},{row},{kind},{value:.3f}\n")
+    return average
+
+
+if __name__ == "__main__":
+    asked = argparse.ArgumentParser()
+    asked.add_argument("folder", type=pathlib.Path)
+    asked.add_argument("--steps", type=int, default=STEPS)
+    asked.add_argument("--threads", type=int, default=2)
+    asked = asked.parse_args()
+    asked.folder.mkdir(parents=True, exist_ok=True)
+    torch.set_num_threads(asked.threads)
+    train(asked.folder, asked.steps)
