@@ -149,6 +149,9 @@ void PrintOptions::addTo(CLI::App& command) {
     command.add_option("--contrast", contrast, "auto, none, or 0 to 100; for grey")->capture_default_str();
     command.add_option("--line-art", line_art,
                        "black and white alone: auto, or the grey (0 to 255) below which is black");
+    command.add_option("--enlarge", enlarge, "what makes more pixels where the picture has too few")
+        ->check(CLI::IsMember({"auto", "photo", "drawing", "redraw", "smooth"}))
+        ->capture_default_str();
 }
 
 Job PrintOptions::applied(Job job) const {
@@ -159,6 +162,7 @@ Job PrintOptions::applied(Job job) const {
     if (colour == "keep") tone.ink = Tone::InkChoice::colour;
     job.sheets.ppi = ppi;
     job = withTone(std::move(job), job.pieces.front().id, tone);
+    job = withEnlarging(std::move(job), job.pieces.front().id, {.engine = *engineNamed(enlarge)});
     if (inkOf(job.pieces.front()) == Ink::colour && contrast != "auto" && contrast != "none")
         say("colour is printed as it is; --contrast is for grey");
     if (inkOf(job.pieces.front()) == Ink::colour && tone.line_art.kind != LineArt::Kind::off)

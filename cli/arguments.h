@@ -15,6 +15,7 @@ using Work = std::function<int()>;
 
 void addMethods(CLI::App& app, Work& work);
 void addPrepare(CLI::App& app, Work& work);
+void addEnlarge(CLI::App& app, Work& work);
 void addSheets(CLI::App& app, Work& work);
 void addInspect(CLI::App& app, Work& work);
 void addCheck(CLI::App& app, Work& work);
@@ -30,7 +31,7 @@ struct PieceOptions {
 };
 
 struct PrintOptions {
-    std::string mirror = "auto", colour = "auto", contrast = "auto", line_art = "";
+    std::string mirror = "auto", colour = "auto", contrast = "auto", line_art = "", enlarge = "auto";
     double ppi = 300;
 
     void addTo(CLI::App& command);

@@ -1,6 +1,8 @@
 #include <cstdlib>
 #include <iostream>
 
+#include <opencv2/core/utility.hpp>
+
 #include "cli/arguments.h"
 
 // tympan-cli: what the desktop program does, for scripts. Exit status: 0 done; 1 done, but a finding blocks
@@ -29,6 +31,7 @@ std::string firstLine(const std::string& text) { return text.substr(0, text.find
 
 int main(int argc, char** argv) {
     setenv("OMP_THREAD_LIMIT", "1", 1);
+    cv::setNumThreads(1);  // we share work out ourselves
     CLI::App app(
         "Prepares pictures for transfer by hand: true-size prints, mirrored when the method turns them over.",
         "tympan-cli");
@@ -38,6 +41,7 @@ int main(int argc, char** argv) {
     tympan::cli::addMethods(app, work);
     tympan::cli::addInspect(app, work);
     tympan::cli::addPrepare(app, work);
+    tympan::cli::addEnlarge(app, work);
     tympan::cli::addSheets(app, work);
     tympan::cli::addCheck(app, work);
     try {

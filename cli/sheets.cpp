@@ -40,7 +40,8 @@ Job jobOf(const Options& options) {
     const SheetRules asked = rulesOf(options, {}, false);  // wrong usage is said before a large file is read
     if (!isJobFile(options.piece.picture))
         return withSheets(options.print.applied(options.piece.job()), asked);
-    for (const char* option : {"--width", "--height", "--method", "--colour", "--contrast", "--line-art"})
+    for (const char* option :
+         {"--width", "--height", "--page", "--method", "--colour", "--contrast", "--line-art", "--enlarge"})
         if (options.command->count(option) > 0)
             throw Error(Error::Kind::usage, "", fmt::format("a job has its own {}", option + 2),
                         "leave it out, or change it in the job");

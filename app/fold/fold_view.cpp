@@ -27,11 +27,13 @@ constexpr double quick_pixels = 1e6, sharp_pixels = 6e6;
 constexpr double face_pixels = 4e5;  // a likeness of wood and cloth; the picture itself is drawn sharper
 constexpr std::size_t cache_bytes = std::size_t{192} << 20;
 
-/// Pictures of one piece of a job, at the resolution of the screen.
-LeafPictures drawn(const Job& job, const Piece& piece, double ppi, const Likeness& likeness,
+/// Pictures of one piece of a job, at the resolution of the screen; `quick`: before the hand rests, when what
+/// takes seconds must wait.
+LeafPictures drawn(const Job& job, const Piece& piece, double ppi, bool quick, const Likeness& likeness,
                    PixelCache& cache, const std::stop_token& stop) {
     const Object& object = objectOf(job, piece);
-    const Print print = printOf(job, piece, ppi);
+    Print print = printOf(job, piece, ppi);
+    if (quick) print.enlarged = {};
     const cv::Mat ink = previewInk(print, cache, {stop, {}});
     LeafPictures pictures;
     pictures.ground = toQColor(object.ground);
@@ -126,12 +128,13 @@ void FoldView::requestPictures(double most_pixels) {
     const double screen_ppi = layout_.px_mm * devicePixelRatioF() * mm_per_inch;
     const double sharpest = std::min(screen_ppi, previewPpi(job, *piece, job.sheets.ppi, sharp_pixels));
     const double ppi = std::min(sharpest, previewPpi(job, *piece, job.sheets.ppi, most_pixels));
-    if (ppi >= sharpest) rest_.stop();
+    const bool quick = most_pixels < sharp_pixels;
+    if (ppi >= sharpest && !quick) rest_.stop();
     service_.request(QStringLiteral("fold"),
-                     [this, cache = cache_, job, id = piece->id, likeness = likeness_,
+                     [this, cache = cache_, job, id = piece->id, likeness = likeness_, quick,
                       ppi](const std::stop_token& stop) -> RenderService::Finish {
-                         const LeafPictures pictures =
-                             drawn(job, *findPiece(job, id), std::max(1.0, ppi), likeness, *cache, stop);
+                         const LeafPictures pictures = drawn(job, *findPiece(job, id), std::max(1.0, ppi),
+                                                             quick, likeness, *cache, stop);
                          return [this, pictures, id] {
                              if (id != shown_piece_) return;
                              pictures_ = pictures;

@@ -9,6 +9,7 @@
 #include "app/shell/system_printers.h"
 #include "app/shell/words.h"
 #include "core/output/copy_shop.h"
+#include "core/output/proof_strip.h"
 #include "core/output/reference_print.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
@@ -106,6 +107,16 @@ void Exports::writeLadder(const QString& file, const std::vector<double>& widths
         [file, widths_mm, id = piece->id](const Job& job, const Progress& progress) {
             writeSizeLadder(path(file), job, *findPiece(job, id), widths_mm, progress);
             return tr("Saved %1, to hold against the object.").arg(shortName(file));
+        });
+}
+
+void Exports::writeProof(const QString& file, const PointMm& spot, const std::vector<Engine>& engines) {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    run(tr("Saving the proof strip"),
+        [file, spot, engines, id = piece->id](const Job& job, const Progress& progress) {
+            writeProofStrip(path(file), job, *findPiece(job, id), spot, engines, progress);
+            return tr("Saved %1. Print it at 100 % and choose.").arg(shortName(file));
         });
 }
 

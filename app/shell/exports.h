@@ -31,6 +31,8 @@ class Exports : public QObject {
     /// A paper to lay on the chosen piece's object.
     void writeTemplate(const QString& file, TemplateKind kind);
     void writeLadder(const QString& file, const std::vector<double>& widths_mm);
+    /// The chosen piece's print about a spot (in parts of it), made larger in several ways.
+    void writeProof(const QString& file, const PointMm& spot, const std::vector<Engine>& engines);
     void writeCopyShop(const QString& folder);
     void print(const QString& printer);
 

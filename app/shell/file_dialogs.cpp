@@ -69,6 +69,11 @@ FileDialogs::FileDialogs(QWidget& window, const Actions& actions, JobStore& stor
     });
 }
 
+void FileDialogs::saveProof(const PointMm& spot, const std::vector<Engine>& engines) {
+    save(tr("Save the proof strip"), pieceFile(" proof.pdf"), tr("PDF (*.pdf)"),
+         [this, spot, engines](const QString& file) { exports_.writeProof(file, spot, engines); });
+}
+
 QString FileDialogs::jobFile(const char* ending) const {
     return QString::fromStdString(fileNameFor(store_.job().name)) + QLatin1String(ending);
 }

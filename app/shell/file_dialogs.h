@@ -1,6 +1,9 @@
 #pragma once
 #include <QObject>
 #include <functional>
+#include <vector>
+
+#include "core/enlarge/enlarging.h"
 
 class QWidget;
 
@@ -21,6 +24,8 @@ class FileDialogs : public QObject {
 
     /// Asks for a name and saves the job; false when the maker thought better of it.
     bool saveJobAs();
+    /// Asks for a name and writes the spot of the chosen print, made larger in several ways.
+    void saveProof(const PointMm& spot, const std::vector<Engine>& engines);
 
   signals:
     void filesChosen(const QStringList& files);

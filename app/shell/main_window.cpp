@@ -27,6 +27,8 @@
 #include "app/stations/picture/picture_tray.h"
 #include "app/stations/print/print_stage.h"
 #include "app/stations/print/print_tray.h"
+#include "app/stations/sharpness/loupe.h"
+#include "app/stations/sharpness/sharpness_tray.h"
 #include "app/stations/sheets/sheets_stage.h"
 #include "app/stations/sheets/sheets_tray.h"
 #include "app/stations/tone/tone_tray.h"
@@ -43,8 +45,8 @@ constexpr int tray_height = 192, look_width = 284, narrow_look_width = 216;
 constexpr int narrow_width = 1200;  // below this the tray's explanations give way to its controls
 
 QStringList stationNames() {
-    return {MainWindow::tr("Picture"), MainWindow::tr("Object"), MainWindow::tr("Tone"),
-            MainWindow::tr("Sheets"), MainWindow::tr("Print")};
+    return {MainWindow::tr("Picture"),   MainWindow::tr("Object"), MainWindow::tr("Tone"),
+            MainWindow::tr("Sharpness"), MainWindow::tr("Sheets"), MainWindow::tr("Print")};
 }
 
 /// Where a finding shows, and can be mended.
@@ -59,8 +61,9 @@ MainWindow::Station stationOf(Finding::Id finding) {
         case Finding::Id::edge_in_care_zone:
             return MainWindow::object;
         case Finding::Id::few_pixels:
-        case Finding::Id::cropped:
         case Finding::Id::soft_detail:
+            return MainWindow::sharpness;
+        case Finding::Id::cropped:
         case Finding::Id::stray_border:
         case Finding::Id::face:
         case Finding::Id::came_reversed:
@@ -132,6 +135,8 @@ void MainWindow::build() {
     stage_->addWidget(new PrintStage(store_));
     desk_ = new PictureDesk;
     stage_->addWidget(desk_);
+    loupe_ = new Loupe(store_, service_);
+    stage_->addWidget(loupe_);
     down->addWidget(stage_, 1);
 
     auto* tray = new QWidget;
@@ -152,6 +157,10 @@ void MainWindow::build() {
     tone_tray_ = new ToneTray(store_);
     connect(tone_tray_, &ToneTray::likenessWanted, fold_, &FoldView::picture);
     trays_->addWidget(tone_tray_);
+    sharpness_tray_ = new SharpnessTray(store_, service_, *loupe_);
+    connect(sharpness_tray_, &SharpnessTray::proofWanted, this,
+            [this](const std::vector<Engine>& engines) { dialogs_->saveProof(loupe_->spot(), engines); });
+    trays_->addWidget(sharpness_tray_);
     trays_->addWidget(new SheetsTray(store_));
     print_tray_ = new PrintTray(store_, service_, exports_, actions_);
     trays_->addWidget(print_tray_);
@@ -286,7 +295,7 @@ void MainWindow::refresh() {
 
     using State = StationRule::State;
     const Piece* piece = store_.piece();
-    for (int station : {picture, object, tone, sheets}) {
+    for (int station : {picture, object, tone, sharpness, sheets}) {
         bool look = station == sheets && !store_.impositionFault().isEmpty();
         for (const Finding& finding : store_.findings())
             look = look || (piece && finding.piece == piece->id && stationOf(finding.id) == station);
@@ -339,7 +348,11 @@ void MainWindow::goTo(int station) {
     object_tray_->work(station == object);
     trays_->setCurrentIndex(station);
     const bool desk = station == picture && picture_tray_->onDesk();
-    stage_->setCurrentIndex(station == sheets ? 1 : station == print ? 2 : desk ? 3 : 0);
+    stage_->setCurrentIndex(station == sheets      ? 1
+                            : station == print     ? 2
+                            : desk                 ? 3
+                            : station == sharpness ? 4
+                                                   : 0);
 }
 
 void MainWindow::setUnit(Unit unit) {

@@ -19,10 +19,12 @@ class NewPictures;
 class FileDialogs;
 class FoldView;
 class Foot;
+class Loupe;
 class ObjectTray;
 class PictureDesk;
 class PictureTray;
 class PrintTray;
+class SharpnessTray;
 class StationRule;
 class TicketLine;
 class ToneTray;
@@ -32,7 +34,7 @@ class WorthALook;
 class MainWindow : public QMainWindow {
     Q_OBJECT
   public:
-    enum Station { picture, object, tone, sheets, print };
+    enum Station { picture, object, tone, sharpness, sheets, print };
 
     MainWindow();
     ~MainWindow() override;
@@ -55,6 +57,7 @@ class MainWindow : public QMainWindow {
     PictureTray& pictureTray() { return *picture_tray_; }
     ToneTray& toneTray() { return *tone_tray_; }
     PictureDesk& desk() { return *desk_; }
+    Loupe& loupe() { return *loupe_; }
     FoldView& fold() { return *fold_; }
 
   protected:
@@ -84,9 +87,11 @@ class MainWindow : public QMainWindow {
     QStackedWidget *stage_, *trays_;
     FoldView* fold_;
     PictureDesk* desk_;
+    Loupe* loupe_;
     PictureTray* picture_tray_;
     ObjectTray* object_tray_;
     ToneTray* tone_tray_;
+    SharpnessTray* sharpness_tray_;
     PrintTray* print_tray_;
     NewPictures* arriving_;
     WorthALook* look_;

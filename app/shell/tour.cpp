@@ -13,6 +13,7 @@
 #include "app/shell/theme.h"
 #include "app/stations/object/object_tray.h"
 #include "app/stations/picture/picture_tray.h"
+#include "app/stations/sharpness/loupe.h"
 #include "app/stations/tone/tone_tray.h"
 #include "core/base/data_folder.h"
 #include "core/base/file_name.h"
@@ -131,6 +132,9 @@ int tour(MainWindow& window, const QString& name) {
     window.toneTray().open(QStringLiteral("surface"));
     well = shoot(window, folder, "tone-surface") && well;
     window.toneTray().open(QStringLiteral("greys"));
+    window.goTo(MainWindow::sharpness);
+    window.loupe().show({0.36, 0.42});
+    well = shoot(window, folder, "sharpness") && well;
     choose(window, 0);
     window.goTo(MainWindow::sheets);
     well = shoot(window, folder, "sheets") && well;

@@ -4,21 +4,22 @@
 
 namespace tympan {
 
+std::optional<PixelBuffer> PixelCache::find(const std::string& key) {
+    const std::lock_guard hold(lock_);
+    const auto found =
+        std::find_if(entries_.begin(), entries_.end(), [&](const Entry& entry) { return entry.key == key; });
+    if (found == entries_.end()) return {};
+    entries_.splice(entries_.begin(), entries_, found);
+    return found->pixels;
+}
+
 PixelBuffer PixelCache::get(const std::string& key, const std::function<PixelBuffer()>& make) {
-    const auto kept = [&] {
-        return std::find_if(entries_.begin(), entries_.end(),
-                            [&](const Entry& entry) { return entry.key == key; });
-    };
-    {
-        const std::lock_guard hold(lock_);
-        if (const auto found = kept(); found != entries_.end()) {
-            entries_.splice(entries_.begin(), entries_, found);
-            return found->pixels;
-        }
-    }
+    if (auto kept = find(key)) return *std::move(kept);
     PixelBuffer pixels = make();
     const std::lock_guard hold(lock_);
-    if (kept() == entries_.end()) {
+    const bool made_meanwhile =
+        std::any_of(entries_.begin(), entries_.end(), [&](const Entry& entry) { return entry.key == key; });
+    if (!made_meanwhile) {
         entries_.push_front({key, pixels});
         used_ += pixels.bytes();
     }

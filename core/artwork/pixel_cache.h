@@ -2,6 +2,7 @@
 #include <functional>
 #include <list>
 #include <mutex>
+#include <optional>
 #include <string>
 
 #include "core/artwork/pixel_buffer.h"
@@ -16,6 +17,9 @@ class PixelCache {
 
     /// The kept pixels, or those that `make` returns, which are then kept. `make` runs outside the lock.
     PixelBuffer get(const std::string& key, const std::function<PixelBuffer()>& make);
+
+    /// The kept pixels, where there are any.
+    std::optional<PixelBuffer> find(const std::string& key);
 
     std::size_t bytes() const;
 

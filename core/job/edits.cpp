@@ -71,6 +71,14 @@ Job withTone(Job job, int id, const Tone& tone) {
     return changed(std::move(job), id, [&](Piece& piece) { piece.tone = tone; });
 }
 
+Job withEnlarging(Job job, int id, const Enlarging& enlarging) {
+    return changed(std::move(job), id, [&](Piece& piece) {
+        piece.enlarging = enlarging;
+        if (enlarging.seen_from_mm > 0)
+            piece.enlarging.seen_from_mm = std::clamp(enlarging.seen_from_mm, least_seen_mm, most_seen_mm);
+    });
+}
+
 Job withSpares(Job job, int id, int spares) {
     return changed(std::move(job), id, [&](Piece& piece) { piece.spares = std::clamp(spares, 0, 99); });
 }

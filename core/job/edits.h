@@ -25,6 +25,7 @@ Job withoutPiece(Job job, int piece);
 Job withName(Job job, int piece, std::string name);
 Job withMethod(Job job, int piece, Method method);
 Job withTone(Job job, int piece, const Tone& tone);
+Job withEnlarging(Job job, int piece, const Enlarging& enlarging);
 Job withCopies(Job job, int piece, int copies);
 
 enum class Proportions { keep, change };

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/artwork/artwork.h"
+#include "core/enlarge/enlarging.h"
 #include "core/measure/length.h"
 #include "core/method/method.h"
 #include "core/object/object.h"
@@ -85,6 +86,7 @@ struct Piece {
     /// Where its shape differs from the artwork's, the artwork is cropped about its centre.
     SizeMm size;
     Tone tone;
+    Enlarging enlarging;
     Edge edge;
     std::vector<CareZone> care;
     bool already_reversed = false;  ///< it came mirrored: one turn more, and `artwork` is turned back

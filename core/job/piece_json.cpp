@@ -199,6 +199,27 @@ Edge readEdge(JsonReader reader) {
     return edge;
 }
 
+json toJson(const Enlarging& enlarging) {
+    json value{{"engine", name(enlarging.engine)}};
+    if (enlarging.seen_from_mm > 0) value["seen_from_mm"] = enlarging.seen_from_mm;
+    if (enlarging.quality) value["quality"] = *enlarging.quality;
+    if (enlarging.engine == Engine::redraw)
+        value["corners"] = enlarging.corners, value["speck_mm"] = enlarging.speck_mm;
+    return value;
+}
+
+Enlarging readEnlarging(JsonReader reader) {
+    Enlarging enlarging;
+    enlarging.engine = *engineNamed(reader.oneOf("engine", {"auto", "smooth", "photo", "drawing", "redraw"}));
+    if (reader.has("seen_from_mm"))
+        enlarging.seen_from_mm = reader.number("seen_from_mm", least_seen_mm, most_seen_mm);
+    if (reader.has("quality")) enlarging.quality = reader.integer("quality", 1, 100);
+    enlarging.corners = reader.integer("corners", 0, 100, enlarging.corners);
+    enlarging.speck_mm = reader.number("speck_mm", 0, 10, enlarging.speck_mm);
+    reader.finish();
+    return enlarging;
+}
+
 json toJson(const Piece& piece) {
     json value{{"id", piece.id},
                {"name", piece.name},
@@ -209,6 +230,7 @@ json toJson(const Piece& piece) {
                {"width_mm", piece.size.width},
                {"height_mm", piece.size.height},
                {"tone", toJson(piece.tone)},
+               {"enlarge", toJson(piece.enlarging)},
                {"edge", toJson(piece.edge)},
                {"already_reversed", piece.already_reversed},
                {"copies", piece.copies},
@@ -236,6 +258,9 @@ Piece readPiece(JsonReader reader, const ArtworkSource& artworks) {
     piece.size = {reader.number("width_mm", least_size_mm, most_size_mm),
                   reader.number("height_mm", least_size_mm, most_size_mm)};
     piece.tone = readTone(reader.object("tone"));
+    // Jobs from before there was a choice were resampled, and stay so.
+    piece.enlarging =
+        reader.has("enlarge") ? readEnlarging(reader.object("enlarge")) : Enlarging{Engine::smooth};
     if (reader.has("edge")) piece.edge = readEdge(reader.object("edge"));
     if (reader.has("care"))
         for (JsonReader& zone : reader.objects("care")) piece.care.push_back(readCareZone(zone));

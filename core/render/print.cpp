@@ -61,6 +61,8 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     } else {
         print.judged_with = {{print.artwork, print.box, print.mix}};
     }
+    const double has = effectivePpi(piece);
+    print.enlarged = enlargedFor(*piece.artwork, piece.enlarging, has, std::min(ppi, wantedPpi(piece)));
     print.solids = piece.method.solids;
     if (const TransferCurve* curve = transferFor(piece.method, objectOf(job, piece).material.id))
         print.transfer = *curve;
@@ -85,9 +87,9 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
 
 std::string sourceKeyOf(const Print& print) {
     std::string key =
-        fmt::format("{} {}x{} of {} {} {} {} ink {} mix {}", print.artwork->sha256, print.size.width,
-                    print.size.height, print.box.left, print.box.top, print.box.right, print.box.bottom,
-                    static_cast<int>(print.ink), fmt::join(print.mix, ","));
+        fmt::format("{} {} {}x{} of {} {} {} {} ink {} mix {}", print.artwork->sha256, keyOf(print.enlarged),
+                    print.size.width, print.size.height, print.box.left, print.box.top, print.box.right,
+                    print.box.bottom, static_cast<int>(print.ink), fmt::join(print.mix, ","));
     if (const auto& bent = print.bend)
         key += fmt::format(" bent {} {} {} {} {} {} {} {} {}", bent->bend.side.girthAt(0),
                            bent->bend.side.girthAt(1), bent->bend.side.slope_mm(), bent->bend.around,
@@ -118,6 +120,12 @@ std::string keyOf(const Print& print) {
         for (const PointMm& p : ring) key += fmt::format(" {} {}", p.x, p.y);
     }
     return key;
+}
+
+double wantedPpi(const Piece& piece) {
+    const double from =
+        piece.enlarging.seen_from_mm > 0 ? piece.enlarging.seen_from_mm : usuallySeenFrom(piece.size);
+    return std::min(ppiSeenFrom(from), ppiHeldBy(piece.method.finest_line_mm));
 }
 
 double previewPpi(const Job& job, const Piece& piece, double ppi, double most) {

@@ -37,6 +37,7 @@ struct Print {
         GreyWeights mix;
     };
     std::vector<Member> judged_with;
+    Enlarged enlarged;  ///< how its pixels are made more
     SolidLimits solids;
     std::optional<TransferCurve> transfer;  ///< of the method on what it lies on, where anything is known
     SizeMm asked;  ///< of the raster: the picture's size, or that of the box round a bent one
@@ -53,6 +54,10 @@ std::string keyOf(const Print& print);
 /// The same of its pixels before tone, and of what its tone curve is judged by.
 std::string sourceKeyOf(const Print& print);
 std::string judgedKeyOf(const Print& print);
+
+/// How many pixels to an inch are worth having: what the eye tells apart from where people stand, and what
+/// the method holds, whichever is less.
+double wantedPpi(const Piece& piece);
 
 /// A resolution for looking at a piece whole: at most `most` pixels in all, and never above `ppi`.
 double previewPpi(const Job& job, const Piece& piece, double ppi, double most);

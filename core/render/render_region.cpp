@@ -5,6 +5,8 @@
 #include "core/artwork/edited.h"
 #include "core/artwork/pixel_cache.h"
 #include "core/base/parallel.h"
+#include "core/enlarge/enlarged_picture.h"
+#include "core/enlarge/redraw.h"
 #include "core/enlarge/resample.h"
 #include "core/render/bend.h"
 #include "core/render/judged_tone.h"
@@ -21,13 +23,17 @@ namespace {
 
 constexpr std::size_t scattered_budget = std::size_t{192} << 20;
 constexpr std::uint32_t full = 65535;
+constexpr double most_at_once = 16e6;  // pixels of an enlarged picture
 
 /// The raster of the picture before it is bent.
 SizePx uprightSize(const Print& print) { return print.bend ? print.bend->upright : print.size; }
 
-/// The pixels to resample from: of a drawing, at the print's resolution.
+/// The pixels to resample from, before the network: of a drawing, at the print's resolution.
 PixelBuffer sourcePixels(const Print& print, const Progress& progress) {
-    const Artwork& artwork = *print.artwork;
+    const ArtworkPtr drawn = print.enlarged.engine == Engine::redraw
+                                 ? redrawn(*print.artwork, print.enlarged.redrawing, {progress.stop, {}})
+                                 : print.artwork;
+    const Artwork& artwork = *drawn;
     const SizePx size = uprightSize(print);
     const double scale = std::max(size.width / ((print.box.right - print.box.left) * artwork.size.width),
                                   size.height / ((print.box.bottom - print.box.top) * artwork.size.height));
@@ -60,17 +66,35 @@ std::uint8_t toByte(std::uint32_t value) {
 
 cv::Mat uprightRegion(const Print& print, const RectPx& box, const Progress& progress) {
     const SizePx size = uprightSize(print);
-    const PixelBuffer pixels = sourcePixels(print, progress);
-    const int columns = pixels.view.cols, rows = pixels.view.rows;
+    const EnlargedPicture picture(sourcePixels(print, progress), print.artwork->sha256,
+                                  {.doublings = print.enlarged.doublings,
+                                   .strength = print.enlarged.strength,
+                                   .clean_ends = print.enlarged.engine == Engine::drawing});
+    const int columns = picture.size().width, rows = picture.size().height;
     const double left = print.box.left * columns, right = print.box.right * columns;
     const double top = print.box.top * rows, bottom = print.box.bottom * rows;
     const bool shrinks = right - left > size.width || bottom - top > size.height;
-    const SourceRows source(pixels, print.ink,
-                            shrinks ? SourceRows::Light::linear : SourceRows::Light::encoded, print.mix);
     const LanczosAxis x = lanczosAxis(columns, left, right, size.width, box.x, box.width);
     const LanczosAxis y = lanczosAxis(rows, top, bottom, size.height, box.y, box.height);
+    const RectPx read{x.first_source, y.first_source, x.last_source - x.first_source,
+                      y.last_source - y.first_source};
+    if (print.enlarged.doublings > 0 && static_cast<double>(read.area()) > most_at_once && box.height > 1) {
+        // What the network makes is held for the part that is worked on alone.
+        const int half = box.height / 2;
+        cv::Mat both;
+        cv::vconcat(uprightRegion(print, {box.x, box.y, box.width, half}, progress),
+                    uprightRegion(print, {box.x, box.y + half, box.width, box.height - half}, progress),
+                    both);
+        return both;
+    }
+    PixelBuffer pixels;
+    pixels.view = picture.box(read, {progress.stop, {}});
+    const SourceRows source(pixels, print.ink,
+                            shrinks ? SourceRows::Light::linear : SourceRows::Light::encoded, print.mix);
     cv::Mat region = resample(
-        [&](int row, int first, int last, std::uint16_t* values) { source.read(row, first, last, values); },
+        [&](int row, int first, int last, std::uint16_t* values) {
+            source.read(row - read.y, first - read.x, last - read.x, values);
+        },
         source.channels(), x, y, progress);
     if (shrinks)
         inTwoParts(region.rows, [&](int first, int last) {
@@ -245,7 +269,19 @@ cv::Mat renderRegion(const Print& print, const RectPx& box, const Progress& prog
 }
 
 cv::Mat renderWhole(const Print& print, const Progress& progress) {
-    return renderRegion(print, {0, 0, print.size.width, print.size.height}, progress);
+    // In bands, which put together are the whole: sixteen bits a colour of all of a large print take more
+    // memory than the print itself.
+    const int band = std::max(64, static_cast<int>(most_at_once / print.size.width));
+    cv::Mat all;
+    for (int top = 0; top < print.size.height; top += band) {
+        const int rows = std::min(band, print.size.height - top);
+        const auto sink = [&](double part) { progress.at((top + part * rows) / print.size.height); };
+        const cv::Mat ink = renderRegion(print, {0, top, print.size.width, rows}, {progress.stop, sink});
+        if (rows == print.size.height) return ink;
+        if (all.empty()) all.create(print.size.height, print.size.width, ink.type());
+        ink.copyTo(all.rowRange(top, top + rows));
+    }
+    return all;
 }
 
 }  // namespace tympan

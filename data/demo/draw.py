@@ -339,7 +339,7 @@ def orrery():
     ctx.arc(0, 0, 10.5, 0, 2 * math.pi)
     ctx.clip()
     for i in range(-24, 25):
-        ctx.set_line_width(0.16 + 0.42 * abs((i + 10) / 24.0) ** 1.3)
+        ctx.set_line_width(0.32 + 0.24 * abs((i + 10) / 24.0) ** 1.3)
         ctx.move_to(-12, i * 0.62)
         ctx.curve_to(-4, i * 0.62 - 2.4, 4, i * 0.62 - 2.4, 12, i * 0.62)
         ctx.stroke()
@@ -364,10 +364,11 @@ def orrery():
         ctx.set_line_width(0.7)
         ctx.stroke_preserve()
         ctx.clip()
-        steps = int(size / 0.28)
+        steps = int(size / 0.36)
         for i in range(-steps, steps + 1):
-            yy = i * 0.42
-            ctx.set_line_width(max(0.08, 0.14 + 0.34 * (i / steps if steps else 0)))
+            yy = i * 0.56
+            # No thinner than a transfer holds.
+            ctx.set_line_width(max(0.32, 0.33 + 0.18 * (i / steps if steps else 0)))
             ctx.move_to(x - size * 0.1 + i * 0.1, y + yy)
             ctx.line_to(x + size, y + yy + 0.25 * size)
             ctx.stroke()

@@ -49,6 +49,40 @@ TEST_F(Cli, methodsAsJson) {
     EXPECT_THAT(cli({"methods"}).out, HasSubstr("gel-rub-off"));
 }
 
+TEST_F(Cli, enlargesByEveryWayToTheAskedPixels) {
+    for (const char* engine : {"auto", "smooth", "photo", "drawing", "redraw"}) {
+        const Ran ran =
+            cli({"enlarge", picture(), "-o", file("l.png"), "--scale", "2.5", "--engine", engine});
+        EXPECT_EQ(ran.status, 0) << ran.err;
+        const cv::Mat large = load(folder / "l.png");
+        EXPECT_EQ(large.size(), cv::Size(750, 500)) << engine;
+        // The L-shaped mark is where it was.
+        cv::Mat back;
+        cv::resize(large, back, {300, 200}, 0, 0, cv::INTER_AREA);
+        if (back.channels() == large.channels() && std::string(engine) != "redraw") {
+            EXPECT_LT(cv::norm(back, load(picture()), cv::NORM_L1) /
+                          static_cast<double>(back.total() * back.elemSize()),
+                      12)
+                << engine;
+        }
+    }
+    EXPECT_THAT(cli({"enlarge", picture(), "-o", file("l.png"), "--scale", "8"}).err,
+                HasSubstr("beyond 4 times"));
+    ASSERT_EQ(cli({"enlarge", picture(), "-o", file("w.tif"), "--width", "10cm", "--ppi", "254"}).status, 0);
+    EXPECT_EQ(load(folder / "w.tif").cols, 1000);
+}
+
+TEST_F(Cli, enlargeSaysWhatIsMissing) {
+    for (const std::vector<std::string>& rest :
+         {std::vector<std::string>{}, {"--width", "10cm"}, {"--scale", "2", "--width", "10cm"}}) {
+        std::vector<std::string> words{"enlarge", picture(), "-o", file("l.png")};
+        words.insert(words.end(), rest.begin(), rest.end());
+        const Ran ran = cli(words);
+        EXPECT_EQ(ran.status, 2);
+        EXPECT_EQ(lines(ran.err), 1) << ran.err;
+    }
+}
+
 TEST_F(Cli, anyPageOfAPdf) {
     std::ofstream(folder / "two.pdf") << twoPagePdf();
     const auto size = [&](const char* page) {

@@ -75,6 +75,7 @@ TEST(PictureEdit, aPictureThatCameMirroredIsSeenTurnedBackAndItsFileIsPrintedAsI
     const ArtworkPtr came = artworkOf(marked({90, 61}, 3));
     Job job = jobOf(came, {90, 61});  // one turn
     const int id = job.pieces.front().id;
+    job = withEnlarging(job, id, {.engine = Engine::smooth});
     job = withCare(job, id, {{"mark", {0.1, 0.2, 0.2, 0.3}}});
     const cv::Mat straight = renderWhole(printOf(job, job.pieces.front(), 60));
     const Job turned = withAlreadyReversed(job, id, true);

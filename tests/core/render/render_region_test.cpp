@@ -81,8 +81,9 @@ TEST(RenderRegion, theMirroredPrintIsTheExactFlip) {
 
 TEST(RenderRegion, aReversedSourcePrintsReversed) {
     const cv::Mat pixels = noise({83, 59}, CV_8UC3);
-    const Print a = printOfPicture(artworkOf(pixels), {40, 28}, 100, plain),
-                b = printOfPicture(artworkOf(flipped(pixels)), {40, 28}, 100, plain);
+    Print a = printOfPicture(artworkOf(pixels), {40, 28}, 100, plain),
+          b = printOfPicture(artworkOf(flipped(pixels)), {40, 28}, 100, plain);
+    a.enlarged = b.enlarged = {};  // what was learned has a left and a right
     EXPECT_TRUE(same(renderWhole(b), flipped(renderWhole(a))));
 }
 

@@ -1,0 +1,108 @@
+#include <fmt/format.h>
+
+#include "cli/arguments.h"
+#include "core/artwork/edited.h"
+#include "core/artwork/read_picture.h"
+#include "core/artwork/write_picture.h"
+#include "core/job/edits.h"
+#include "core/output/whole_print.h"
+
+namespace tympan::cli {
+
+namespace {
+
+struct Options {
+    std::string picture, out, width, engine = "auto";
+    int page = 1;
+    double scale = 0, ppi = 0;
+};
+
+constexpr double stored_ppi = 300, known_scale = 4;
+
+[[noreturn]] void failUsage(const std::string& wrong, const std::string& remedy) {
+    throw Error(Error::Kind::usage, "", wrong, remedy);
+}
+
+/// A print of the picture and nothing else: no mirroring, no tone; what is see-through lies on white.
+Print plainPrint(const Options& options) {
+    NewPiece piece;
+    piece.artwork = edited(readPicture(std::filesystem::path(options.picture)), {.page = options.page});
+    const double ppi = options.ppi > 0 ? options.ppi : stored_ppi;
+    const double width = options.scale > 0 ? options.scale * piece.artwork->size.width * mm_per_inch / ppi
+                                           : lengthOf("--width", options.width);
+    if (width <= 0 || width > most_size_mm)
+        failUsage(fmt::format("{} mm is not a size that can be printed", width), "use up to 20 m");
+    piece.size = {width, width / piece.artwork->aspect()};
+    const bool colour = piece.artwork->reduced.channels() >= 3;
+    Job job = withPiece({}, std::move(piece));
+    Tone tone;
+    tone.ink = colour ? Tone::InkChoice::colour : Tone::InkChoice::grey;
+    tone.contrast = {Contrast::Kind::none, 0};
+    job = withTone(std::move(job), job.pieces.front().id, tone);
+    Print print = printOf(job, job.pieces.front(), ppi);
+    print.mirrored = Mirrored::no;
+    print.edge.reset();
+    // The size is asked outright here: how much the eye or a method can use is no matter.
+    print.enlarged = enlargedFor(*print.artwork, {.engine = *engineNamed(options.engine)},
+                                 effectivePpi(job.pieces.front()), ppi);
+    return print;
+}
+
+std::string why(Reason reason) {
+    switch (reason) {
+        case Reason::asked:
+            return "as asked";
+        case Reason::drawing_is_sharp:
+            return "a drawing of lines is sharp at any size";
+        case Reason::enough_pixels:
+            return "it has pixels enough";
+        case Reason::line_art:
+            return "it is of one ink on paper";
+        case Reason::flat_colours:
+            return "it is of flat colours";
+        case Reason::photograph:
+            return "it has greys everywhere, as photographs do";
+    }
+    return {};
+}
+
+int enlarge(const Options& options) {
+    if (!isWritablePicture(options.out))
+        throw Error(Error::Kind::usage, options.out, "not a picture name that can be written",
+                    "end it in .png or .tif");
+    if ((options.scale > 0) == !options.width.empty())
+        failUsage("how large is not said", "give either --scale, or --width and --ppi");
+    if (!options.width.empty() && options.ppi <= 0)
+        failUsage("--width needs --ppi", "say how many pixels an inch: --ppi 300");
+    const Print print = plainPrint(options);
+    say(fmt::format("{}: {} x {} pixels, engine {} ({})", options.picture, print.size.width,
+                    print.size.height, name(print.enlarged.engine), why(print.enlarged.reason)));
+    const double scale = 1.0 * print.size.width / print.artwork->size.width;
+    if (print.enlarged.doublings > 0 && scale > known_scale)
+        say(fmt::format("{}: beyond {} times nothing is known of what was there: the rest is smooth",
+                        options.picture, known_scale));
+    writeWholePrint(options.out, print, progressLine());
+    return 0;
+}
+
+}  // namespace
+
+void addEnlarge(CLI::App& app, Work& work) {
+    CLI::App* command = app.add_subcommand("enlarge", "make a picture larger, with more pixels");
+    auto options = std::make_shared<Options>();
+    command->add_option("PICTURE", options->picture, "a JPEG, PNG, TIFF, WebP, HEIC, SVG or PDF file")
+        ->required();
+    command->add_option("-o,--output", options->out, "the picture file: .png or .tif")->required();
+    command->add_option("--scale", options->scale, "how many times as wide")->check(CLI::Range(0.01, 64.0));
+    command->add_option("--ppi", options->ppi, "pixels per inch of --width")->check(CLI::Range(20.0, 2400.0));
+    command->add_option("--width", options->width, "how wide it will be printed: 200mm, 20cm, 8in");
+    command->add_option("--page", options->page, "which page of a PDF")
+        ->check(CLI::Range(1, 1'000'000))
+        ->capture_default_str();
+    command->add_option("--engine", options->engine, "what makes the pixels")
+        ->check(CLI::IsMember({"auto", "photo", "drawing", "redraw", "smooth"}))
+        ->capture_default_str();
+    command->callback([&work, options] { work = [options] { return enlarge(*options); }; });
+}
+
+}  // namespace tympan::cli

@@ -1,0 +1,15 @@
+#pragma once
+#include <opencv2/core.hpp>
+
+namespace tympan {
+
+/// Twice as large in both directions. `around`: a part of a picture with `Network::reach` pixels more on
+/// every side; CV_8U or CV_16U, 1 to 4 channels (grey, grey and alpha, RGB, RGB and alpha; not
+/// premultiplied). Returns the part without them, of the same type.
+///
+/// Lightness (BT.601, encoded values) is bicubic with a = -0.75 (R. Keys 1981) plus what the network adds; so
+/// is alpha, where it varies. Colour differences are bicubic: the eye sees no detail in them, and compressed
+/// pictures hold none. `strength`: see jpeg_strength.h.
+cv::Mat doubled(const cv::Mat& around, double strength);
+
+}  // namespace tympan

@@ -1,0 +1,48 @@
+#pragma once
+#include <string>
+
+#include "core/artwork/pixel_buffer.h"
+#include "core/base/progress.h"
+
+namespace tympan {
+
+/// A picture enlarged by the network, two or four times, of which boxes can be asked. Nothing is computed
+/// before that, and tiles are kept for as long as there is room, so that a screen or a sheet pays for what it
+/// shows alone. Tiles lie on one grid and are computed from all that they depend on: a box is the same
+/// whatever was asked before, to the bit. Four times is twice over, the second time as a picture that was
+/// never compressed.
+class EnlargedPicture {
+  public:
+    static constexpr int most_doublings = 2;
+
+    struct How {
+        int doublings = 0;        ///< 0 to 2
+        double strength = 0;      ///< see jpeg_strength.h
+        bool clean_ends = false;  ///< what is nearly white or black becomes white or black: for drawings
+    };
+
+    /// `key`: what the pixels depend on.
+    EnlargedPicture(PixelBuffer pixels, std::string key, const How& how);
+
+    SizePx size() const { return sizeAt(how_.doublings); }
+    int type() const { return pixels_.view.type(); }
+    /// Pixels of a box of it. Works on two threads. Throws Error (stopped).
+    cv::Mat box(const RectPx& box, const Progress& progress = {}) const;
+
+  private:
+    SizePx sizeAt(int level) const;
+    cv::Mat boxAt(int level, const RectPx& box, const Progress& progress) const;
+    /// A box that may lie over the edge, beyond which the edge goes on.
+    cv::Mat around(int level, const RectPx& box, const Progress& progress) const;
+    std::string keyOf(int level, const RectPx& tile) const;
+
+    PixelBuffer pixels_;
+    std::string key_;
+    How how_;
+};
+
+/// How often to double a picture that must become `scale` times as large, for the rest to be a shrinking; no
+/// more than `EnlargedPicture::most_doublings`, and none for what hardly grows.
+int doublingsFor(double scale);
+
+}  // namespace tympan

@@ -1,0 +1,111 @@
+#include "core/enlarge/enlarging.h"
+
+#include <array>
+#include <cmath>
+#include <map>
+#include <mutex>
+#include <opencv2/imgproc.hpp>
+#include <span>
+
+#include <fmt/format.h>
+
+#include "core/artwork/grey.h"
+#include "core/enlarge/enlarged_picture.h"
+#include "core/enlarge/jpeg_strength.h"
+#include "core/measure/length.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double in_hand_mm = 300;
+constexpr double flat_share = 0.5;  // of a picture that is drawn in flat colours
+
+constexpr std::array<std::pair<Engine, std::string_view>, 5> names{{{Engine::automatic, "auto"},
+                                                                    {Engine::smooth, "smooth"},
+                                                                    {Engine::photo, "photo"},
+                                                                    {Engine::drawing, "drawing"},
+                                                                    {Engine::redraw, "redraw"}}};
+
+/// Whether most of a picture is exactly as its neighbours are, but for what compression did: drawn, not
+/// taken.
+bool hasFlatColours(const cv::Mat& reduced) {
+    constexpr double alike = 3;
+    const cv::Mat grey = greyOf(reduced);
+    cv::Mat most, least;
+    const cv::Mat about = cv::getStructuringElement(cv::MORPH_RECT, {3, 3});
+    cv::dilate(grey, most, about);
+    cv::erode(grey, least, about);
+    return cv::countNonZero(most - least <= alike) > flat_share * static_cast<double>(grey.total());
+}
+
+struct Traits {
+    bool line_art = false, flat = false;
+    std::optional<int> quality;
+};
+
+/// What a picture is like. Looks at all of its reduced copy, so it is kept.
+Traits traitsOf(const Artwork& picture) {
+    static std::mutex lock;
+    static std::map<std::string, Traits> kept;
+    const std::lock_guard hold(lock);
+    const auto [at, fresh] = kept.try_emplace(picture.sha256);
+    if (fresh)
+        at->second = {isLineArt(picture.reduced), hasFlatColours(picture.reduced),
+                      jpegQuality(std::span(*asItCame(picture).bytes))};
+    return at->second;
+}
+
+}  // namespace
+
+double ppiSeenFrom(double mm) {
+    constexpr double minute = CV_PI / 180 / 60;
+    return mm_per_inch / (mm * std::tan(minute));
+}
+
+double ppiHeldBy(double finest_line_mm) { return 2 * mm_per_inch / finest_line_mm; }
+
+double usuallySeenFrom(const SizeMm& size) {
+    return std::max(in_hand_mm, std::hypot(size.width, size.height));
+}
+
+Enlarged enlargedFor(const Artwork& picture, const Enlarging& asked, double ppi_has, double ppi_wanted) {
+    if (picture.kind == Artwork::Kind::vector) return {Engine::smooth, Reason::drawing_is_sharp, 0, 0, {}};
+    Enlarged made{asked.engine, Reason::asked, 0, 0, {}};
+    if (made.engine == Engine::automatic) {
+        if (doublingsFor(ppi_wanted / ppi_has) == 0) return {Engine::smooth, Reason::enough_pixels, 0, 0, {}};
+        const Traits traits = traitsOf(picture);
+        made.engine = traits.line_art || traits.flat ? Engine::drawing : Engine::photo;
+        made.reason = traits.line_art ? Reason::line_art
+                      : traits.flat   ? Reason::flat_colours
+                                      : Reason::photograph;
+    }
+    if (made.engine == Engine::redraw) {
+        made.redrawing = {asked.corners, asked.speck_mm * ppi_has / mm_per_inch};
+    } else if (made.engine != Engine::smooth) {
+        made.doublings = doublingsFor(ppi_wanted / ppi_has);
+        made.strength = strengthOf(asked.quality ? asked.quality : traitsOf(picture).quality);
+    }
+    return made;
+}
+
+std::string keyOf(const Enlarged& enlarged) {
+    if (enlarged.engine == Engine::redraw)
+        return fmt::format("redraw {} {:.4f}", enlarged.redrawing.corners, enlarged.redrawing.speck_px);
+    if (enlarged.doublings == 0) return "smooth";
+    return fmt::format("{} {} {:.4f}", name(enlarged.engine), enlarged.doublings, enlarged.strength);
+}
+
+std::string_view name(Engine engine) {
+    for (const auto& [known, word] : names)
+        if (known == engine) return word;
+    return "";
+}
+
+std::optional<Engine> engineNamed(std::string_view name) {
+    for (const auto& [engine, word] : names)
+        if (word == name) return engine;
+    return {};
+}
+
+}  // namespace tympan

@@ -1,0 +1,56 @@
+#include "core/enlarge/network.h"
+
+#include <opencv2/dnn.hpp>
+
+#include "core/base/data_folder.h"
+#include "core/base/error.h"
+
+namespace tympan {
+
+struct Network::Loaded {
+    cv::dnn::Net net;
+    cv::Mat planes;  // kept between calls, as tiles are mostly of one size
+};
+
+Network::Network() : loaded_(std::make_unique<Loaded>()) {
+    const std::string file = (dataFolder() / "models" / "enlarger.onnx").string();
+    try {
+        loaded_->net = cv::dnn::readNetFromONNX(file);
+        loaded_->net.setPreferableBackend(cv::dnn::DNN_BACKEND_OPENCV);
+        loaded_->net.setPreferableTarget(cv::dnn::DNN_TARGET_CPU);
+    } catch (const cv::Exception&) {
+        throw Error(Error::Kind::input, file, "what enlarges pictures cannot be read",
+                    "install the program anew");
+    }
+}
+
+Network::~Network() = default;
+
+cv::Mat Network::residuals(const cv::Mat& lightness, double strength) {
+    const int rows = lightness.rows, columns = lightness.cols;
+    const int sizes[] = {1, 2, rows, columns};
+    cv::Mat& planes = loaded_->planes;
+    planes.create(4, sizes, CV_32F);
+    lightness.copyTo(cv::Mat(rows, columns, CV_32F, planes.ptr<float>(0, 0)));
+    cv::Mat(rows, columns, CV_32F, planes.ptr<float>(0, 1)).setTo(strength);
+    loaded_->net.setInput(planes);
+    const cv::Mat four = loaded_->net.forward();
+    // OpenCV 4.6 cannot shuffle sub-pixels in a network whose sizes are free: the four planes are interleaved
+    // here, in reading order.
+    cv::Mat all(2 * (rows - 2 * reach), 2 * (columns - 2 * reach), CV_32F);
+    for (int y = 0; y < all.rows; ++y) {
+        const int row = y / 2 + reach;
+        const float* left = four.ptr<float>(0, 2 * (y % 2), row) + reach;
+        const float* right = four.ptr<float>(0, 2 * (y % 2) + 1, row) + reach;
+        auto* out = all.ptr<float>(y);
+        for (int x = 0; x < all.cols / 2; ++x) out[2 * x] = left[x], out[2 * x + 1] = right[x];
+    }
+    return all;
+}
+
+Network& networkHere() {
+    thread_local Network network;
+    return network;
+}
+
+}  // namespace tympan

@@ -1,0 +1,31 @@
+#pragma once
+#include <memory>
+#include <opencv2/core.hpp>
+
+namespace tympan {
+
+/// The trained network (docs/enlarger.md): from a picture's lightness and how strongly it was compressed,
+/// what bicubic enlarging to twice the size misses. Not for two threads at once; `networkHere` gives each its
+/// own.
+class Network {
+  public:
+    /// How far, in pixels of the small picture, a result looks.
+    static constexpr int reach = 8;
+
+    /// Reads data/models/enlarger.onnx. Throws Error (input) when it is missing or damaged.
+    Network();
+    ~Network();
+
+    /// `lightness`: CV_32FC1, 0 to 1, w x h; `strength`: see jpeg_strength.h. Returns CV_32FC1 of
+    /// 2 (w - 2 reach) x 2 (h - 2 reach): the residuals of all but the outermost `reach` pixels.
+    cv::Mat residuals(const cv::Mat& lightness, double strength);
+
+  private:
+    struct Loaded;
+    std::unique_ptr<Loaded> loaded_;
+};
+
+/// This thread's own, made when it is first asked for. Throws Error (input).
+Network& networkHere();
+
+}  // namespace tympan

@@ -1,0 +1,71 @@
+#include "core/output/proof_strip.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/base/error.h"
+#include "core/layout/tiling.h"
+#include "core/output/pdf_file.h"
+#include "core/render/render_region.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double gap_mm = 4, head_mm = 9, words_mm = 3.2, least_mm = 20;
+
+std::string words(Engine engine, const Enlarged& made) {
+    const std::string by = engine == Engine::automatic ? fmt::format("by itself: {}", name(made.engine))
+                                                       : std::string(name(made.engine));
+    return made.doublings > 0 ? fmt::format("{}, {} times", by, 1 << made.doublings) : by;
+}
+
+}  // namespace
+
+void writeProofStrip(const std::filesystem::path& file, const Job& job, const Piece& piece,
+                     const PointMm& spot, const std::vector<Engine>& engines, const Progress& progress) {
+    const PixelGrid grid{job.sheets.ppi};
+    SheetRules rules = job.sheets;
+    rules.margin_mm = std::max(rules.margin_mm, 3.0);
+    const Orientation lying = Orientation::landscape;
+    const RectPx area = printableArea(rules.paper, lying, rules, {});
+    const auto count = static_cast<int>(engines.size());
+    const int gap = grid.firstAfter(gap_mm), head = grid.firstAfter(head_mm);
+    const SizePx most{std::min(grid.firstAfter(proof_mm.width), (area.width - (count - 1) * gap) / count),
+                      std::min(grid.firstAfter(proof_mm.height), area.height - 2 * head)};
+    if (grid.mm(most.width) < least_mm || grid.mm(most.height) < least_mm)
+        throw Error(Error::Kind::input, piece.name, "the paper is too small for a proof",
+                    "choose a larger paper, or fewer ways to compare");
+    PdfFile pdf(file, job.name, job.created);
+    const SizeMm page = rules.paper.size;
+    pdf.beginPage({std::max(page.width, page.height), std::min(page.width, page.height)});
+    pdf.marks({Words{piece.name + ": a proof at true size, to be looked at; not for transfer",
+                     {grid.mm(area.x), grid.mm(area.y) + 4},
+                     words_mm,
+                     0,
+                     true}});
+    for (int i = 0; i < count; ++i) {
+        Piece as = piece;
+        as.enlarging.engine = engines[static_cast<std::size_t>(i)];
+        Print print = printOf(job, as, job.sheets.ppi);
+        print.mirrored = Mirrored::no;
+        const SizePx size{std::min(most.width, print.size.width), std::min(most.height, print.size.height)};
+        const auto from = [](double part, int whole, int shown) {
+            return std::clamp(static_cast<int>(std::lround(part * whole)) - shown / 2, 0, whole - shown);
+        };
+        const RectPx box{from(spot.x, print.size.width, size.width),
+                         from(spot.y, print.size.height, size.height), size.width, size.height};
+        const int x = area.x + i * (most.width + gap), y = area.y + 2 * head;
+        pdf.picture(renderRegion(print, box, {progress.stop, {}}), x, y, grid,
+                    {0, 0, size.width, size.height});
+        pdf.marks({Words{
+            words(as.enlarging.engine, print.enlarged), {grid.mm(x), grid.mm(y) - 2}, words_mm, 0, false}});
+        progress.at((i + 1.0) / count);
+    }
+    pdf.endPage();
+    pdf.commit();
+}
+
+}  // namespace tympan

@@ -1,0 +1,131 @@
+// The learned enlarger: what it must hold whatever its weights are, and that it is better than bicubic on
+// what it was made for.
+#include "core/enlarge/enlarged_picture.h"
+
+#include <opencv2/imgproc.hpp>
+#include <vips/vips8>
+
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include "core/enlarge/doubled.h"
+#include "core/enlarge/network.h"
+#include "tests/support/pictures.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+
+namespace {
+
+constexpr int reach = Network::reach;
+
+EnlargedPicture enlargedOf(const cv::Mat& pixels, int doublings, const std::string& key,
+                           double strength = 0) {
+    PixelBuffer buffer;
+    buffer.view = pixels;
+    return {buffer, key, {.doublings = doublings, .strength = strength}};
+}
+
+cv::Mat whole(const EnlargedPicture& picture) {
+    return picture.box({0, 0, picture.size().width, picture.size().height});
+}
+
+/// A drawing in ink on paper, with edges at every angle; shrunk from four times the size.
+cv::Mat drawing(int side, int scale) {
+    cv::Mat large(side * 4, side * 4, CV_8UC1, cv::Scalar(255));
+    const int middle = side * 2;
+    for (int i = 0; i < 12; ++i) {
+        const double turn = i * CV_PI / 12;
+        cv::line(
+            large, {middle, middle},
+            {middle + cvRound(1.9 * side * std::cos(turn)), middle + cvRound(1.9 * side * std::sin(turn))},
+            cv::Scalar(0), 9, cv::LINE_AA);
+    }
+    for (int i = 1; i < 6; ++i)
+        cv::circle(large, {middle, middle}, i * side / 3, cv::Scalar(0), 7, cv::LINE_AA);
+    cv::Mat small;
+    cv::resize(large, small, {side / scale, side / scale}, 0, 0, cv::INTER_AREA);
+    return small;
+}
+
+double squaredError(const cv::Mat& a, const cv::Mat& b) {
+    cv::Mat off;
+    cv::absdiff(a, b, off);
+    off = off(cv::Rect(4, 4, off.cols - 8, off.rows - 8));
+    return off.dot(off) / static_cast<double>(off.total());
+}
+
+}  // namespace
+
+TEST(EnlargedPicture, isTheSameWhateverBoxIsAsked) {
+    const cv::Mat source = noise({230, 190}, CV_8UC3);
+    const cv::Mat all = whole(enlargedOf(source, 2, "boxes, whole"));
+    ASSERT_EQ(all.size(), cv::Size(920, 760));
+    const RectPx boxes[] = {{0, 0, 100, 80}, {641, 300, 7, 9}, {310, 0, 610, 760}, {919, 759, 1, 1}};
+    for (const RectPx& box : boxes) {
+        const cv::Mat part = enlargedOf(source, 2, "boxes " + std::to_string(box.x)).box(box);
+        EXPECT_TRUE(same(part, all(cv::Rect(box.x, box.y, box.width, box.height)))) << box.x;
+    }
+}
+
+TEST(EnlargedPicture, tilesComeToWhatTheWholeInOnePieceDoes) {
+    const cv::Mat source = noise({340, 200}, CV_8UC1, 5);
+    cv::Mat around;
+    cv::copyMakeBorder(source, around, reach, reach, reach, reach, cv::BORDER_REPLICATE);
+    EXPECT_TRUE(same(whole(enlargedOf(source, 1, "one piece", 0.3)), doubled(around, 0.3)));
+}
+
+TEST(EnlargedPicture, flatColoursStayAsTheyAre) {
+    for (const cv::Scalar& colour :
+         {cv::Scalar(255, 255, 255, 255), cv::Scalar(0, 0, 0, 0), cv::Scalar(200, 40, 90, 128)}) {
+        const cv::Mat flat(40, 50, CV_8UC4, colour);
+        const cv::Mat large = whole(enlargedOf(flat, 1, "flat " + std::to_string(colour[0])));
+        EXPECT_LE(cv::norm(large, cv::Mat(large.size(), CV_8UC4, colour), cv::NORM_INF), 2) << colour[0];
+    }
+}
+
+TEST(EnlargedPicture, keepsTheDepthAndTheChannels) {
+    for (const int type : {CV_8UC1, CV_8UC2, CV_8UC3, CV_8UC4, CV_16UC1, CV_16UC3}) {
+        const cv::Mat source = noise({30, 20}, type);
+        const cv::Mat large = whole(enlargedOf(source, 1, "type " + std::to_string(type)));
+        EXPECT_EQ(large.type(), type);
+        // On average nothing becomes lighter or darker.
+        for (int c = 0; c < CV_MAT_CN(type); ++c)
+            EXPECT_NEAR(cv::mean(large)[c] / cv::mean(source)[c], 1, 0.04) << type << " " << c;
+    }
+}
+
+TEST(EnlargedPicture, drawsEdgesThatBicubicBlurs) {
+    const cv::Mat small = drawing(240, 2), truth = drawing(240, 1);
+    cv::Mat bicubic;
+    cv::resize(small, bicubic, truth.size(), 0, 0, cv::INTER_CUBIC);
+    const cv::Mat learned = whole(enlargedOf(small, 1, "drawing"));
+    const double gain_db = 10 * std::log10(squaredError(bicubic, truth) / squaredError(learned, truth));
+    EXPECT_GT(gain_db, 4);
+}
+
+TEST(EnlargedPicture, ofADrawingHasCleanPaper) {
+    cv::Mat small = drawing(240, 2);
+    small = cv::max(cv::min(small, 252), 3);
+    PixelBuffer buffer;
+    buffer.view = small;
+    const cv::Mat large = whole({buffer, "clean", {.doublings = 1, .clean_ends = true}});
+    EXPECT_EQ(cv::countNonZero((large > 250) & (large < 255)), 0);
+    EXPECT_GT(cv::countNonZero(large == 255), large.total() / 3);
+}
+
+TEST(EnlargedPicture, doublesAsOftenAsTheRestIsAShrinking) {
+    EXPECT_EQ(doublingsFor(0.5), 0);
+    EXPECT_EQ(doublingsFor(1.05), 0) << "nothing to be won";
+    EXPECT_EQ(doublingsFor(1.5), 1);
+    EXPECT_EQ(doublingsFor(2), 1);
+    EXPECT_EQ(doublingsFor(3), 2);
+    EXPECT_EQ(doublingsFor(40), 2) << "beyond four times nothing is known";
+}
+
+TEST(EnlargedPicture, stopsWhenItIsToldTo) {
+    std::stop_source stop;
+    const EnlargedPicture picture = enlargedOf(noise({900, 900}, CV_8UC1, 9), 1, "stopped");
+    const Progress progress{stop.get_token(), [&](double) { stop.request_stop(); }};
+    EXPECT_THROW(picture.box({0, 0, 1800, 1800}, progress), Error);
+}
