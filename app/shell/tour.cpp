@@ -133,7 +133,7 @@ int tour(MainWindow& window, const QString& name) {
     well = shoot(window, folder, "tone-surface") && well;
     window.toneTray().open(QStringLiteral("greys"));
     window.goTo(MainWindow::sharpness);
-    window.loupe().show({0.36, 0.42});
+    window.loupe().show({0.5, 0.41});
     well = shoot(window, folder, "sharpness") && well;
     choose(window, 0);
     window.goTo(MainWindow::sheets);

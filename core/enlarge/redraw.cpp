@@ -22,7 +22,8 @@ namespace {
 constexpr double most_traced_px = 48e6;
 constexpr double most_curves = 400'000;  // more than a drawing has: a photograph was asked for
 constexpr std::size_t kept_drawings = 8;
-constexpr double most_spread = 25;  // of 255, of one ink
+constexpr double nearly_black = 64;  // of 255: black ink that was scanned
+constexpr double most_spread = 25;   // of 255, of one ink
 
 struct Free {
     void operator()(potrace_state_t* state) const { potrace_state_free(state); }
@@ -104,6 +105,7 @@ ArtworkPtr traced(const Artwork& picture, const Redrawing& how, const Progress& 
     where = where > 200;
     cv::Scalar colour = cv::mean(picture.reduced, cv::countNonZero(where) > 0 ? where : cv::Mat());
     if (picture.reduced.channels() < 3) colour = cv::Scalar::all(colour[0]);
+    if (std::max({colour[0], colour[1], colour[2]}) < nearly_black) colour = cv::Scalar::all(0);
     const SizePx size{lightness.view.cols, lightness.view.rows};
     const std::string svg = svgOf(size, pathOf(state->plist, scale, ink.rows), colour);
     return readPicture(std::vector<unsigned char>(svg.begin(), svg.end()), picture.name + ".svg",

@@ -14,7 +14,8 @@ struct Redrawing {
 /// The picture in one ink, drawn again as curves: a drawing (SVG) of the same size in pixels, sharp at any
 /// size. Method: the lightness enlarged by the network, parted by its own best limit (N. Otsu 1979), outlines
 /// found and smoothed by P. Selinger's Potrace (2003). The ink has the colour that its pixels have on
-/// average; paper is see-through. Kept for the next call. Throws Error (stopped, input).
+/// average, black where that is nearly black; paper is see-through. Kept for the next call. Throws Error
+/// (stopped, input).
 ArtworkPtr redrawn(const Artwork& picture, const Redrawing& how, const Progress& progress = {});
 
 /// Whether a picture is of one ink on paper, such that drawing it again loses nothing: hardly any greys but

@@ -22,6 +22,11 @@ namespace {
 constexpr double rim = 16, head = 28, small_side = 132, line_reach = 8;
 constexpr double most_px = 3e6;  // of the print, at once
 
+/// What a side is called.
+QString sideName(const Enlarged& how) {
+    return how.reason == Reason::drawing_is_sharp ? Loupe::tr("as it is drawn") : engineName(how.engine);
+}
+
 QString viewOf(bool left) { return left ? QStringLiteral("loupe left") : QStringLiteral("loupe right"); }
 
 }  // namespace
@@ -185,8 +190,8 @@ void Loupe::paintEvent(QPaintEvent*) {
         return;
     }
     const double line = wipe_ * width();
-    paintSide(painter, left_, QRectF(0, 0, line, height()), engineName(left_.how.engine), Qt::AlignLeft);
-    paintSide(painter, right_, QRectF(line, 0, width() - line, height()), engineName(right_.how.engine),
+    paintSide(painter, left_, QRectF(0, 0, line, height()), sideName(left_.how), Qt::AlignLeft);
+    paintSide(painter, right_, QRectF(line, 0, width() - line, height()), sideName(right_.how),
               Qt::AlignRight);
     painter.setPen(QPen(theme().chosen, 2));
     painter.drawLine(QPointF(line, 0), QPointF(line, height()));
@@ -194,6 +199,18 @@ void Loupe::paintEvent(QPaintEvent*) {
     painter.drawEllipse(QPointF(line, height() / 2.0), line_reach, line_reach);
     painter.setBrush(Qt::NoBrush);
     paintSmall(painter);
+    const QString says =
+        times_ == 1
+            ? tr("The print at true size, the right way round. Drag the line, or the picture.")
+            : tr("The print %1 times as large as it is, the right way round. Drag the line, or the picture.")
+                  .arg(times_);
+    painter.setFont(textFont(TextSize::small));
+    const QRectF tag(rim, height() - rim / 2 - head, painter.fontMetrics().horizontalAdvance(says) + 20,
+                     head);
+    painter.fillRect(tag, theme().card);
+    painter.setPen(theme().quiet);
+    painter.drawText(tag, Qt::AlignCenter, says);
+    setAccessibleDescription(says);
 }
 
 void Loupe::moveSpot(const QPointF& by_px) {

@@ -11,6 +11,7 @@
 #include "app/stations/sharpness/loupe.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/length_edit.h"
+#include "app/widgets/sideways.h"
 #include "app/widgets/tray_parts.h"
 #include "core/enlarge/jpeg_strength.h"
 #include "core/inspect/detail.h"
@@ -27,25 +28,25 @@ QString idOf(Engine engine) {
     return QString::fromLatin1(name(engine).data(), static_cast<int>(name(engine).size()));
 }
 
-/// "87 pixels an inch, 0.58 mm a line": two pixels hold one line.
-QString ppiText(double ppi) {
-    return SharpnessTray::tr("%1 pixels an inch · lines of %2\u00a0mm")
-        .arg(QString::number(ppi, 'f', 0), QString::number(2 * mm_per_inch / ppi, 'f', 2));
-}
-
 }  // namespace
 
 SharpnessTray::SharpnessTray(JobStore& store, RenderService& service, Loupe& loupe, QWidget* parent)
     : QWidget(parent), store_(store), service_(service), loupe_(loupe) {
     setObjectName(QStringLiteral("sharpness-tray"));
+    auto* parts = new QWidget;
+    auto* across = new QHBoxLayout(parts);
+    across->setContentsMargins(0, 0, 0, 0);
+    across->setSpacing(20);
+    across->addWidget(enoughColumn());
+    across->addWidget(engineColumn());
+    across->addWidget(howColumn());
+    across->addWidget(loupeColumn());
+    across->addStretch(1);
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
-    outer->setSpacing(24);
-    outer->addWidget(enoughColumn());
-    outer->addWidget(engineColumn());
-    outer->addWidget(howColumn());
-    outer->addWidget(loupeColumn());
-    outer->addStretch(1);
+    auto* scroll = new Sideways(parts);
+    scroll->setObjectName(QStringLiteral("sharpness-scroll"));
+    outer->addWidget(scroll);
     connect(&store_, &JobStore::changed, this, &SharpnessTray::refresh);
     refresh();
 }
@@ -54,10 +55,9 @@ QWidget* SharpnessTray::enoughColumn() {
     auto* part = new QWidget;
     auto* all = column();
     part->setLayout(all);
-    all->addWidget(strongLabel(tr("How sharp it must be")));
     auto* from = new QHBoxLayout;
     from->setSpacing(8);
-    from->addWidget(new QLabel(tr("seen from")));
+    from->addWidget(strongLabel(tr("Seen from")));
     seen_ = new LengthEdit(QStringLiteral("seen-from"), tr("How far away people will stand"));
     seen_->setFixedWidth(84);
     from->addWidget(seen_);
@@ -66,23 +66,29 @@ QWidget* SharpnessTray::enoughColumn() {
     from->addWidget(seen_usual_);
     from->addStretch(1);
     all->addLayout(from);
-    auto* form = rows();
-    const auto line = [&](const char* name, const QString& label) {
-        auto* says = new QLabel;
-        says->setObjectName(QLatin1String(name));
-        form->addRow(label, says);
-        return says;
+    auto* table = fieldGrid();
+    table->setVerticalSpacing(3);
+    table->addWidget(quietLabel(tr("pixels an inch")), 0, 1);
+    table->addWidget(quietLabel(tr("finest line")), 0, 2);
+    const auto row = [&](int at, const char* name, const QString& label) {
+        Row made{new QLabel, new QLabel};
+        made.ppi->setObjectName(QLatin1String(name));
+        made.ppi->setAccessibleName(label);
+        table->addWidget(new QLabel(label), at, 0);
+        table->addWidget(made.ppi, at, 1);
+        table->addWidget(made.line, at, 2);
+        return made;
     };
-    wanted_ = line("ppi-wanted", tr("worth having"));
-    given_ = line("ppi-given", tr("it has"));
-    detail_ = line("ppi-detail", tr("true detail"));
-    all->addLayout(form);
+    wanted_ = row(1, "ppi-wanted", tr("worth having"));
+    given_ = row(2, "ppi-given", tr("it has"));
+    detail_ = row(3, "ppi-detail", tr("true detail"));
+    all->addLayout(table);
     verdict_ = quietLabel({});
     verdict_->setObjectName(QStringLiteral("sharp-verdict"));
-    verdict_->setFixedWidth(284);
+    verdict_->setFixedWidth(248);
     all->addWidget(verdict_);
     all->addStretch(1);
-    part->setFixedWidth(288);
+    part->setFixedWidth(252);
     connect(seen_, &LengthEdit::typed, this, [this](double mm) {
         change(tr("say how far away people stand"), [mm](Enlarging& asked) { asked.seen_from_mm = mm; });
     });
@@ -97,7 +103,7 @@ QWidget* SharpnessTray::engineColumn() {
     auto* all = column();
     part->setLayout(all);
     engine_ = new ChoiceRow(QStringLiteral("engine"), tr("Made larger"), Qt::Vertical);
-    engine_->layout()->setSpacing(5);
+    engine_->layout()->setSpacing(4);
     for (const Engine engine :
          {Engine::automatic, Engine::smooth, Engine::photo, Engine::drawing, Engine::redraw})
         engine_->add(idOf(engine), engineName(engine), engineTip(engine));
@@ -186,7 +192,7 @@ QWidget* SharpnessTray::loupeColumn() {
     for (const auto& [id, label] : {std::pair{"1", tr("true")}, {"4", tr("4 ×")}, {"10", tr("10 ×")}})
         times_->add(QLatin1String(id), label);
     times_->choose(QStringLiteral("4"));
-    times_->setFixedWidth(148);
+    times_->setFixedWidth(184);
     all->addWidget(times_);
     auto* against = new QHBoxLayout;
     against->setSpacing(8);
@@ -203,7 +209,7 @@ QWidget* SharpnessTray::loupeColumn() {
         tr("This spot at true size, made larger in both ways and by itself, on one sheet to print."));
     all->addWidget(proof_, 0, Qt::AlignLeft);
     all->addStretch(1);
-    part->setFixedWidth(152);
+    part->setFixedWidth(188);
     connect(times_, &ChoiceRow::picked, this, [this](const QString& id) { loupe_.magnify(id.toDouble()); });
     const auto left = [this] { return static_cast<Engine>(beside_->currentData().toInt()); };
     connect(beside_, &QComboBox::activated, this, [this, left] { loupe_.compareWith(left()); });
@@ -247,16 +253,27 @@ void SharpnessTray::showEnough(const Piece& piece) {
     seen_->show(usual ? usuallySeenFrom(piece.size) : piece.enlarging.seen_from_mm, store_.job().unit);
     seen_usual_->setEnabled(!usual);
     const double wanted = wantedPpi(piece), has = effectivePpi(piece);
-    wanted_->setText(ppiText(wanted));
+    const auto fill = [](const Row& row, double ppi) {
+        row.ppi->setText(QString::number(ppi, 'f', 0));
+        row.line->setText(tr("%1\u00a0mm").arg(QString::number(2 * mm_per_inch / ppi, 'f', 2)));
+    };
+    const auto say = [](const Row& row, const QString& words) {
+        row.ppi->setText(words);
+        row.line->clear();
+    };
+    fill(wanted_, wanted);
     if (piece.artwork->kind == Artwork::Kind::vector) {
-        given_->setText(tr("sharp at any size"));
-        detail_->setText(tr("sharp at any size"));
-        verdict_->setText({});
+        say(given_, tr("any"));
+        say(detail_, tr("any"));
+        verdict_->clear();
         return;
     }
-    given_->setText(ppiText(has));
+    fill(given_, has);
     const bool known = detail_share_ > 0;
-    detail_->setText(known ? ppiText(has * detail_share_) : tr("measuring…"));
+    if (known)
+        fill(detail_, has * detail_share_);
+    else
+        say(detail_, tr("measuring…"));
     const double held = ppiHeldBy(piece.method.finest_line_mm);
     const QString by_method = held <= wanted + 0.5
                                   ? tr("This way of transfer loses finer lines than %1\u00a0mm (a guess).")
@@ -275,6 +292,7 @@ void SharpnessTray::showEnough(const Piece& piece) {
 
 void SharpnessTray::showHow(const Piece& piece) {
     engine_->choose(idOf(piece.enlarging.engine));
+    engine_->setEnabled(piece.artwork->kind == Artwork::Kind::raster);
     const double has = effectivePpi(piece);
     const double wanted = std::min(store_.job().sheets.ppi, wantedPpi(piece));
     const Enlarged made = enlargedFor(*piece.artwork, piece.enlarging, has, wanted);

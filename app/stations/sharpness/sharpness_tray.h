@@ -47,7 +47,12 @@ class SharpnessTray : public QWidget {
     Loupe& loupe_;
     LengthEdit* seen_;
     QPushButton* seen_usual_;
-    QLabel *wanted_, *given_, *detail_, *verdict_;
+    /// One row of the table: pixels to an inch, and the finest line that they hold.
+    struct Row {
+        QLabel *ppi, *line;
+    };
+    Row wanted_, given_, detail_;
+    QLabel* verdict_;
     ChoiceRow *engine_, *times_;
     QLabel *reason_, *limits_;
     QWidget *compressed_, *curves_;
