@@ -1,6 +1,5 @@
 #include <cstdlib>
 #include <iostream>
-
 #include <opencv2/core/utility.hpp>
 
 #include "cli/arguments.h"
