@@ -44,7 +44,7 @@ cv::Mat inner(const cv::Mat& plane, int by) {
 
 /// A plane with what the network adds: CV_32FC1 of h x w, 0 to 1, to 2 (h - 2 reach) x 2 (w - 2 reach).
 cv::Mat sharpened(const cv::Mat& plane, double strength) {
-    return bicubic(inner(plane, Network::reach - spread)) + networkHere().residuals(plane, strength);
+    return bicubic(inner(plane, Network::reach - spread)) + residualsOf(plane, strength);
 }
 
 }  // namespace

@@ -1,6 +1,8 @@
 #include "core/enlarge/network.h"
 
+#include <mutex>
 #include <opencv2/dnn.hpp>
+#include <vector>
 
 #include "core/base/data_folder.h"
 #include "core/base/error.h"
@@ -48,9 +50,22 @@ cv::Mat Network::residuals(const cv::Mat& lightness, double strength) {
     return all;
 }
 
-Network& networkHere() {
-    thread_local Network network;
-    return network;
+cv::Mat residualsOf(const cv::Mat& lightness, double strength) {
+    static std::mutex lock;
+    static std::vector<std::unique_ptr<Network>> free;
+    std::unique_ptr<Network> mine;
+    {
+        const std::lock_guard hold(lock);
+        if (!free.empty()) {
+            mine = std::move(free.back());
+            free.pop_back();
+        }
+    }
+    if (!mine) mine = std::make_unique<Network>();
+    const cv::Mat residuals = mine->residuals(lightness, strength);
+    const std::lock_guard hold(lock);
+    free.push_back(std::move(mine));
+    return residuals;
 }
 
 }  // namespace tympan

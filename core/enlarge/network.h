@@ -5,8 +5,8 @@
 namespace tympan {
 
 /// The trained network (docs/enlarger.md): from a picture's lightness and how strongly it was compressed,
-/// what bicubic enlarging to twice the size misses. Not for two threads at once; `networkHere` gives each its
-/// own.
+/// what bicubic enlarging to twice the size misses. Not for two threads
+/// at once: see residualsOf.
 class Network {
   public:
     /// How far, in pixels of the small picture, a result looks.
@@ -25,7 +25,8 @@ class Network {
     std::unique_ptr<Loaded> loaded_;
 };
 
-/// This thread's own, made when it is first asked for. Throws Error (input).
-Network& networkHere();
+/// The residuals from a network that no other thread uses just then. They are kept for the next call: threads
+/// come and go, and reading one takes longer than a tile. Throws Error (input).
+cv::Mat residualsOf(const cv::Mat& lightness, double strength);
 
 }  // namespace tympan

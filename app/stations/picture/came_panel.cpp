@@ -92,7 +92,9 @@ CamePanel::CamePanel(JobStore& store, PictureEditing& editing) : PicturePanel(st
     pages_ = new QLabel;
     paging->addWidget(pages_);
     auto* all = linkButton(QStringLiteral("every-page"), tr("hang up every page"));
-    all->setToolTip(tr("Each page becomes a piece of its own; all share the file."));
+    all->setToolTip(
+        tr("Each page (the first %1 of a long file) becomes a piece of its own; all share the file.")
+            .arg(most_hung_pages));
     paging->addStretch(1);
     both->addWidget(all, 0, Qt::AlignLeft);
     facts->addWidget(paged_);
