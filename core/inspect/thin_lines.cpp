@@ -37,8 +37,11 @@ std::vector<Line> narrow(const cv::Mat& ink, const PixelGrid& grid, double limit
     // The limit itself is not thin: half a pixel is left to rounding.
     const int side = std::max(2, static_cast<int>(std::lround(limit_mm / p)));
     const cv::Mat dark = ink < 255 * (1 - inked);
+    // What the edge of a sample cuts goes on beyond it: a line that grazes the edge is not thin there.
     cv::Mat wide;
-    cv::morphologyEx(dark, wide, cv::MORPH_OPEN, cv::getStructuringElement(cv::MORPH_ELLIPSE, {side, side}));
+    cv::copyMakeBorder(dark, wide, side, side, side, side, cv::BORDER_REPLICATE);
+    cv::morphologyEx(wide, wide, cv::MORPH_OPEN, cv::getStructuringElement(cv::MORPH_ELLIPSE, {side, side}));
+    wide = wide(cv::Rect(side, side, ink.cols, ink.rows)).clone();
     // Rounded corners of wide parts are no lines: they touch them.
     cv::dilate(wide, wide, cv::getStructuringElement(cv::MORPH_RECT, {3, 3}));
     const cv::Mat thin = dark & ~wide;

@@ -84,7 +84,7 @@ TEST_P(CleanDemo, hasNothingWorthALook) {
         ADD_FAILURE() << piece.name << ": " << name(finding.id) << " " << finding.number << " " << finding.mm;
 }
 
-INSTANTIATE_TEST_SUITE_P(Pieces, CleanDemo, testing::Range<std::size_t>(0, 8));
+INSTANTIATE_TEST_SUITE_P(Pieces, CleanDemo, testing::Range<std::size_t>(0, 9));
 
 TEST(Look, aBigBlackAreaIsFoundInItsPlaceAndBrokenUp) {
     cv::Mat pixels(600, 900, CV_8UC1, cv::Scalar(240));
@@ -112,6 +112,14 @@ TEST(Look, linesThinnerThanTheWayHoldsAreMeasured) {
     EXPECT_FALSE(lines->places.empty());
     EXPECT_FALSE(find(seen(jobOf(artworkOf(pixels), {600, 400})), Finding::Id::thin_lines))
         << "larger, they hold";
+}
+
+TEST(ThinLines, aLineThatTheEdgeOfASampleGrazesIsNotThin) {
+    cv::Mat ink(400, 900, CV_8UC1, cv::Scalar(255));
+    cv::line(ink, {0, -3}, {899, -1}, 0, 6, cv::LINE_AA);  // half a millimetre, most of it outside
+    EXPECT_FALSE(thinLines(ink, {300}, 0.25));
+    cv::line(ink, {0, 100}, {899, 117}, 0, 1, cv::LINE_AA);
+    EXPECT_TRUE(thinLines(ink, {300}, 0.25)) << "a line that is thin is, wherever it goes";
 }
 
 TEST(ThinLines, aPaleLineIsAsWideAsABlackOne) {
