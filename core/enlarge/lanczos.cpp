@@ -54,7 +54,7 @@ LanczosAxis lanczosAxis(int source, double begin, double end, int output, int fi
     begin = snapped(begin);
     end = snapped(end);
     const double scale = (end - begin) / output;  // source pixels to an output pixel
-    const double reach = lobes * std::max(1.0, scale);
+    const double reach = lobes * std::max(1.0, scale), about = snapped(std::max(1.0, scale));
     const int lowest = std::clamp(static_cast<int>(std::floor(begin)), 0, source - 1);
     const int highest = std::clamp(static_cast<int>(std::ceil(end)) - 1, lowest, source - 1);
 
@@ -62,6 +62,7 @@ LanczosAxis lanczosAxis(int source, double begin, double end, int output, int fi
     axis.taps = static_cast<int>(std::ceil(2 * reach)) + 1;
     axis.taps = std::min(axis.taps, highest - lowest + 1);
     axis.begin.resize(static_cast<std::size_t>(count));
+    axis.near.resize(static_cast<std::size_t>(count));
     axis.weights.assign(static_cast<std::size_t>(count) * static_cast<std::size_t>(axis.taps), 0);
     axis.first_source = highest;
     axis.last_source = lowest;
@@ -85,6 +86,9 @@ LanczosAxis lanczosAxis(int source, double begin, double end, int output, int fi
             axis.weights.data() + static_cast<std::size_t>(i) * static_cast<std::size_t>(axis.taps);
         for (int j = from; j <= to; ++j)
             weights[std::clamp(j, lowest, highest) - start] += whole[static_cast<std::size_t>(j - from)];
+        axis.near[static_cast<std::size_t>(i)] = {
+            std::clamp(static_cast<int>(std::floor(centre - about - 0.5)) + 1, lowest, highest),
+            std::clamp(static_cast<int>(std::ceil(centre + about - 0.5)), lowest + 1, highest + 1)};
         axis.first_source = std::min(axis.first_source, start);
         axis.last_source = std::max(axis.last_source, start + axis.taps);
     }

@@ -18,6 +18,12 @@ struct LanczosAxis {
     int taps = 0;                           ///< weights per output pixel, the same for each (padded with 0)
     std::vector<int> begin;                 ///< per output pixel: its first source pixel
     std::vector<std::int32_t> weights;      ///< per output pixel: `taps` of them
+    /// Per output pixel: the source pixels that it lies between, [first, last); when shrinking, that it
+    /// covers.
+    struct Near {
+        int first = 0, last = 0;
+    };
+    std::vector<Near> near;
 
     const std::int32_t* weightsOf(int index) const {
         return weights.data() + static_cast<std::size_t>(index) * static_cast<std::size_t>(taps);

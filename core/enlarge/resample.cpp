@@ -23,6 +23,20 @@ static_assert(1 << shift == LanczosAxis::one);
 // Headroom: Lanczos-3 weights sum to at most 1.27 (positive) and 0.27 (negative) of one, so a first pass
 // stays within -0.27 to 1.27 of 65535, and the second within 1.68 x 65535 x 16384 = 1.80e9 < 2^31.
 
+constexpr std::int32_t white = 65535, ripple = white / 16;
+
+/// Whether `count` values, `step` apart, are all white (or more); black (or less).
+bool allWhite(const std::uint16_t* p, int count, int step) {
+    for (int k = 0; k < count; ++k)
+        if (p[k * step] < white) return false;
+    return true;
+}
+bool allBlack(const std::uint16_t* p, int count, int step) {
+    for (int k = 0; k < count; ++k)
+        if (p[k * step] > 0) return false;
+    return true;
+}
+
 template <int channels>
 inline void across(const std::uint16_t* row, int row_first, const LanczosAxis& x, std::int32_t* out) {
     const int count = static_cast<int>(x.begin.size());
@@ -32,7 +46,16 @@ inline void across(const std::uint16_t* row, int row_first, const LanczosAxis& x
         std::int32_t sum[channels] = {};
         for (int k = 0; k < x.taps; ++k)
             for (int c = 0; c < channels; ++c) sum[c] += p[k * channels + c] * w[k];
-        for (int c = 0; c < channels; ++c) out[i * channels + c] = (sum[c] + half) >> shift;
+        const LanczosAxis::Near near = x.near[static_cast<std::size_t>(i)];
+        const std::uint16_t* q = row + (near.first - row_first) * channels;
+        for (int c = 0; c < channels; ++c) {
+            std::int32_t value = (sum[c] + half) >> shift;
+            if (value > white - ripple && value < white && allWhite(q + c, near.last - near.first, channels))
+                value = white;
+            else if (value > 0 && value < ripple && allBlack(q + c, near.last - near.first, channels))
+                value = 0;
+            out[i * channels + c] = value;
+        }
     }
 }
 
@@ -53,10 +76,20 @@ TYMPAN_CLONES void addWeighted(std::int32_t* sum, const std::int32_t* row, std::
     for (int i = 0; i < count; ++i) sum[i] += row[i] * weight;
 }
 
-TYMPAN_CLONES void store(const std::int32_t* sum, std::uint16_t* out, int count) {
+/// What of `row` is less, and what is more, than was held so far.
+TYMPAN_CLONES void span(std::int32_t* least, std::int32_t* most, const std::int32_t* row, int count) {
     for (int i = 0; i < count; ++i) {
-        const std::int32_t value = (sum[i] + half) >> shift;
-        out[i] = static_cast<std::uint16_t>(value < 0 ? 0 : value > 65535 ? 65535 : value);
+        least[i] = row[i] < least[i] ? row[i] : least[i];
+        most[i] = row[i] > most[i] ? row[i] : most[i];
+    }
+}
+
+TYMPAN_CLONES void store(const std::int32_t* sum, const std::int32_t* least, const std::int32_t* most,
+                         std::uint16_t* out, int count) {
+    for (int i = 0; i < count; ++i) {
+        std::int32_t value = (sum[i] + half) >> shift;
+        value = least[i] >= white ? white : most[i] <= 0 ? 0 : value;
+        out[i] = static_cast<std::uint16_t>(value < 0 ? 0 : value > white ? white : value);
     }
 }
 
@@ -73,6 +106,7 @@ cv::Mat resample(const RowReader& source, int channels, const LanczosAxis& x, co
     inTwoParts(rows, [&](int first, int last) {
         // Source rows resampled across are kept in a ring just long enough for one output row.
         cv::Mat ring(y.taps, values, CV_32S), sum(1, values, CV_32S);
+        cv::Mat least(1, values, CV_32S), most(1, values, CV_32S);
         std::vector<std::uint16_t> row(static_cast<std::size_t>(read) * static_cast<std::size_t>(channels));
         int next = y.begin[static_cast<std::size_t>(first)];
         for (int i = first; i < last; ++i) {
@@ -87,7 +121,14 @@ cv::Mat resample(const RowReader& source, int channels, const LanczosAxis& x, co
                 if (weights[k] != 0)
                     addWeighted(sum.ptr<std::int32_t>(), ring.ptr<std::int32_t>((begin + k) % y.taps),
                                 weights[k], values);
-            store(sum.ptr<std::int32_t>(), result.ptr<std::uint16_t>(i), values);
+            const LanczosAxis::Near near = y.near[static_cast<std::size_t>(i)];
+            least.setTo(white);
+            most.setTo(0);
+            for (int k = near.first; k < near.last; ++k)
+                span(least.ptr<std::int32_t>(), most.ptr<std::int32_t>(), ring.ptr<std::int32_t>(k % y.taps),
+                     values);
+            store(sum.ptr<std::int32_t>(), least.ptr<std::int32_t>(), most.ptr<std::int32_t>(),
+                  result.ptr<std::uint16_t>(i), values);
             if ((++done & 31) == 0) progress.at(1.0 * done / rows);
         }
     });

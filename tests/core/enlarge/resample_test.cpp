@@ -102,6 +102,26 @@ TEST(Resample, blackAndWhiteEdgesDoNotWrapAround) {
         EXPECT_GE(result.at<std::uint16_t>(8, x) + 9000, result.at<std::uint16_t>(8, x - 1)) << x;
 }
 
+RC_GTEST_PROP(Resample, rippleSpoilsNeitherPaperNorSolids, ()) {
+    // A black block on white paper: a pixel and a half from its rim everything is white, or black, to the
+    // bit.
+    cv::Mat source(40, 60, CV_16UC1, cv::Scalar(65535));
+    const cv::Rect block(15, 12, 30, 16);
+    source(block).setTo(0);
+    const double scale = *rc::gen::inRange(25, 900) / 100.0;
+    const SizePx size{static_cast<int>(60 * scale), static_cast<int>(40 * scale)};
+    const cv::Mat result = resampled(source, size);
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x) {
+            const double sx = (x + 0.5) * 60 / size.width, sy = (y + 0.5) * 40 / size.height;
+            const double inside =
+                std::min({sx - block.x, block.br().x - sx, sy - block.y, block.br().y - sy});
+            const double rim = 1.5 * std::max(1.0, 1.02 / scale);
+            if (inside > rim) RC_ASSERT(result.at<std::uint16_t>(y, x) == 0);
+            if (inside < -rim) RC_ASSERT(result.at<std::uint16_t>(y, x) == 65535);
+        }
+}
+
 TEST(Resample, agreesWithAGeneralToolOnSmoothPictures) {
     cv::Mat source(60, 80, CV_16UC1);
     for (int y = 0; y < 60; ++y)
