@@ -550,10 +550,69 @@ def lantern_name():
     shorten("lantern-name.svg")
 
 
+def moon_dial():
+    """A lettered dial of when the moon rises and sets, as a web page would give it: PNG of 16 greys, 480 x 600."""
+    w, h, k = 160.0, 200.0, 12
+    surface = cairo.ImageSurface(cairo.FORMAT_RGB24, int(w * k), int(h * k))
+    ctx = cairo.Context(surface)
+    ctx.scale(k, k)
+    ctx.set_source_rgb(1, 1, 1)
+    ctx.paint()
+    ctx.set_source_rgb(0, 0, 0)
+    letters(ctx, "MOON DIAL", w / 2, 18, 15, 2.2, weight=cairo.FONT_WEIGHT_BOLD)
+    ctx.save()
+    ctx.translate(w / 2, 97)
+    for r, lw in ((71, 1.1), (57.5, 0.6), (38, 0.6)):
+        ctx.set_line_width(lw)
+        ctx.arc(0, 0, r, 0, 2 * math.pi)
+        ctx.stroke()
+    for i in range(48):  # half hours
+        a = math.pi * i / 24
+        ctx.set_line_width(0.9 if i % 2 == 0 else 0.55)
+        inner = 54.5 if i % 2 == 0 else 56
+        ctx.move_to(inner * math.sin(a), -inner * math.cos(a))
+        ctx.line_to(57.5 * math.sin(a), -57.5 * math.cos(a))
+        ctx.stroke()
+    for i in range(24):
+        a = math.pi * i / 12
+        arc_letters(ctx, str((i + 12) % 24 or 24), 48.3, a, 5.4, 0.2)
+    for turn, text in enumerate(("MIDDAY", "SUNSET", "MIDNIGHT", "SUNRISE")):
+        arc_letters(ctx, text, 61.2, turn * math.pi / 2, 7.4, 0.9)
+        star(ctx, 64 * math.sin((turn + 0.5) * math.pi / 2), -64 * math.cos((turn + 0.5) * math.pi / 2), 3.2)
+    for i in range(8):  # the moon that stands highest at that hour: new at midday, full at midnight
+        a, phase = math.pi * i / 4, math.pi * i / 4
+        ctx.save()
+        ctx.translate(29 * math.sin(a), -29 * math.cos(a))
+        ctx.set_line_width(0.8)
+        ctx.arc(0, 0, 6, 0, 2 * math.pi)
+        ctx.stroke()
+        edge = math.cos(phase)  # where the terminator crosses the middle: 1 new, -1 full
+        side = 1 if i <= 4 else -1  # the lit side is the right one while she grows
+        for y in np.arange(-5.4, 5.5, 1.2):  # the dark part is hatched: large solids come off paper badly
+            half = math.sqrt(36 - y * y)
+            if edge > -0.99:
+                ctx.set_line_width(0.62)
+                ctx.move_to(-side * half, y)
+                ctx.line_to(side * edge * half, y)
+                ctx.stroke()
+        ctx.restore()
+    letters(ctx, "THE", 0, -6.5, 6.2, 0.9)
+    letters(ctx, "MOON", 0, 2, 7.4, 0.9, weight=cairo.FONT_WEIGHT_BOLD)
+    letters(ctx, "STANDS", 0, 9.5, 6.2, 0.5)
+    ctx.restore()
+    letters(ctx, "New, she rises with the sun.", w / 2, 182, 7.6, 0.1)
+    letters(ctx, "Full, she rises as it sets.", w / 2, 193, 7.6, 0.1)
+    grey = np.frombuffer(surface.get_data(), np.uint8).reshape(int(h * k), int(w * k), 4)[:, :, 0]
+    small = Image.fromarray(grey.copy()).resize((480, 600), Image.BICUBIC)
+    small = small.point([round(v / 17) * 17 for v in range(256)])
+    small.convert("P", palette=Image.ADAPTIVE, colors=16).save(os.path.join(HERE, "moon-dial.png"), optimize=True)
+
+
 if __name__ == "__main__":
     star_chart()
     moon()
     orrery()
+    moon_dial()
     northern_sky()
     comet()
     little_star()
