@@ -1,6 +1,8 @@
 #include "core/enlarge/doubled.h"
 
+#include <algorithm>
 #include <array>
+#include <opencv2/imgproc.hpp>
 #include <vector>
 
 #include "core/enlarge/network.h"
@@ -42,33 +44,56 @@ cv::Mat inner(const cv::Mat& plane, int by) {
     return plane(cv::Rect(by, by, plane.cols - 2 * by, plane.rows - 2 * by));
 }
 
-/// A plane with what the network adds: CV_32FC1 of h x w, 0 to 1, to 2 (h - 2 reach) x 2 (w - 2 reach).
+/// Every pixel four times: CV_32FC1 of h x w to 2h x 2w.
+cv::Mat repeated(const cv::Mat& plane) {
+    cv::Mat large;
+    cv::resize(plane, large, {}, 2, 2, cv::INTER_NEAREST);
+    return large;
+}
+
+/// A plane with what the network adds: CV_32FC1 of h x w, 0 to 1, to 2 (h - 2 reach) x 2 (w - 2 reach). What
+/// is as all its neighbours are stays so: bare paper and flat colours are not guessed at.
 cv::Mat sharpened(const cv::Mat& plane, double strength) {
-    return bicubic(inner(plane, Network::reach - spread)) + residualsOf(plane, strength);
+    cv::Mat made = bicubic(inner(plane, Network::reach - spread)) + residualsOf(plane, strength);
+    const cv::Mat about = cv::getStructuringElement(cv::MORPH_RECT, {3, 3});
+    cv::Mat most, least;
+    cv::dilate(plane, most, about);
+    cv::erode(plane, least, about);
+    repeated(inner(plane, Network::reach)).copyTo(made, repeated(inner(most == least, Network::reach)));
+    return made;
+}
+
+/// Colours of an RGB or grey picture with alpha, on white; and back.
+void layOnWhite(cv::Mat& plane, const cv::Mat& alpha) { plane = plane.mul(alpha) + (1 - alpha); }
+void liftOffWhite(cv::Mat& plane, const cv::Mat& alpha) {
+    plane = cv::max(plane - (1 - alpha), 0) / cv::max(alpha, 1e-4);
 }
 
 }  // namespace
 
 cv::Mat doubled(const cv::Mat& around, double strength) {
     const double one = around.depth() == CV_8U ? 255 : 65535;
-    const int channels = around.channels();
+    const bool has_alpha = around.channels() % 2 == 0, has_colour = around.channels() >= 3;
     cv::Mat values;
     around.convertTo(values, CV_32F, 1 / one);
     std::vector<cv::Mat> planes, large;
     cv::split(values, planes);
-    if (channels >= 3) {
-        const cv::Mat lightness = 0.299 * planes[0] + 0.587 * planes[1] + 0.114 * planes[2];
-        const cv::Mat sharp = sharpened(lightness, strength);
-        for (std::size_t c = 0; c < 3; ++c)
-            large.emplace_back(sharp + bicubic(inner(planes[c] - lightness, Network::reach - spread)));
-    } else {
-        large.push_back(sharpened(planes[0], strength));
+    cv::Mat alpha, large_alpha;
+    if (has_alpha) {
+        alpha = planes.back();
+        planes.pop_back();
+        large_alpha = cv::max(cv::min(sharpened(alpha, std::min(strength, 0.0)), 1), 0);
+        for (cv::Mat& plane : planes) layOnWhite(plane, alpha);
     }
-    if (channels % 2 == 0) {
-        double least = 0, most = 0;
-        cv::minMaxLoc(planes.back(), &least, &most);
-        large.push_back(least == most ? cv::Mat(large[0].size(), CV_32F, cv::Scalar(least))
-                                      : sharpened(planes.back(), 0));
+    const cv::Mat lightness =
+        has_colour ? cv::Mat(0.299 * planes[0] + 0.587 * planes[1] + 0.114 * planes[2]) : planes[0];
+    const cv::Mat sharp = sharpened(lightness, strength);
+    for (const cv::Mat& plane : planes)
+        large.push_back(
+            has_colour ? cv::Mat(sharp + bicubic(inner(plane - lightness, Network::reach - spread))) : sharp);
+    if (has_alpha) {
+        for (cv::Mat& plane : large) liftOffWhite(plane, large_alpha);
+        large.push_back(large_alpha);
     }
     cv::Mat joined, made;
     cv::merge(large, joined);

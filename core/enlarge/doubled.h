@@ -8,8 +8,10 @@ namespace tympan {
 /// premultiplied). Returns the part without them, of the same type.
 ///
 /// Lightness (BT.601, encoded values) is bicubic with a = -0.75 (R. Keys 1981) plus what the network adds; so
-/// is alpha, where it varies. Colour differences are bicubic: the eye sees no detail in them, and compressed
-/// pictures hold none. `strength`: see jpeg_strength.h.
+/// is alpha, and colours are worked on as they lie on white, so that what is hidden under see-through places
+/// tints no rim. Colour differences are bicubic: the eye sees no detail in them, and compressed pictures hold
+/// none. What is as all its neighbours are stays so. `strength`: see jpeg_strength.h; Network::again
+/// the second time.
 cv::Mat doubled(const cv::Mat& around, double strength);
 
 }  // namespace tympan

@@ -100,7 +100,7 @@ cv::Mat EnlargedPicture::boxAt(int level, const RectPx& box, const Progress& pro
                 PixelBuffer pixels;
                 pixels.view = doubled(source(rectOf({tile.x - reach - all.x, tile.y - reach - all.y,
                                                      tile.width + 2 * reach, tile.height + 2 * reach})),
-                                      level == 1 ? how_.strength : 0);
+                                      level == 1 ? how_.strength : Network::again);
                 if (how_.clean_ends) cleanEnds(pixels.view);
                 return pixels;
             });

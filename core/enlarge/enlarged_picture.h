@@ -9,8 +9,7 @@ namespace tympan {
 /// A picture enlarged by the network, two or four times, of which boxes can be asked. Nothing is computed
 /// before that, and tiles are kept for as long as there is room, so that a screen or a sheet pays for what it
 /// shows alone. Tiles lie on one grid and are computed from all that they depend on: a box is the same
-/// whatever was asked before, to the bit. Four times is twice over, the second time as a picture that was
-/// never compressed.
+/// whatever was asked before, to the bit. Four times is twice over, and the network is told so.
 class EnlargedPicture {
   public:
     static constexpr int most_doublings = 2;

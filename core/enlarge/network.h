@@ -5,12 +5,14 @@
 namespace tympan {
 
 /// The trained network (docs/enlarger.md): from a picture's lightness and how strongly it was compressed,
-/// what bicubic enlarging to twice the size misses. Not for two threads
-/// at once: see residualsOf.
+/// what bicubic enlarging to twice the size misses. Not for two threads at once: see residualsOf.
 class Network {
   public:
     /// How far, in pixels of the small picture, a result looks.
-    static constexpr int reach = 8;
+    static constexpr int reach = 7;
+
+    /// The strength that tells it of a picture that it has enlarged itself.
+    static constexpr double again = -0.5;
 
     /// Reads data/models/enlarger.onnx. Throws Error (input) when it is missing or damaged.
     Network();

@@ -63,17 +63,17 @@ def _regrown(small, random):
 def degrade(picture, scale, drawn, random):
     """(small picture, strength): one crop as the web may give it; only what is `drawn` comes in one bit, too."""
     kind = random.random()
-    if kind < 0.46:
+    if kind < 0.42:
         small = shrink(picture, scale, "clean")
-    elif kind < 0.60:
+    elif kind < 0.55:
         small = shrink(picture, scale, ["box", "lanczos", "bilinear"][random.integers(3)])
-    elif kind < 0.80:
+    elif kind < 0.73:
         if random.random() < 0.6:  # a soft lens or scan, in pixels of the large picture
             small = shrink(blurred(picture, random.uniform(0.5, 1.6)), scale, "clean")
         else:
             small = blurred(shrink(picture, scale, "clean"), random.uniform(0.4, 1.0))
     elif kind < 0.94:
-        small = shrink(picture, scale, "aliased" if random.random() < 0.65 else "aliased-late")
+        small = shrink(picture, scale, "aliased" if random.random() < 0.75 else "aliased-late")
         if drawn and random.random() < 0.25:
             small = np.where(small > 127, 255, 0).astype(np.uint8)
     else:

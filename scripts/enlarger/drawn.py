@@ -51,9 +51,9 @@ def _page(path, random, width=384, height=384):
 
 
 def lettering():
-    """Two pages of every face, called by its family, so that no family is on two sides."""
+    """Five pages of every face, called by its family, so that no family is on two sides."""
     for family, style, path in faces():
-        for turn in range(2):
+        for turn in range(5):
             seed = (hash_of(f"{family} {style}"), turn)
             yield family, lambda path=path, seed=seed: _page(path, np.random.default_rng(seed))
 
@@ -66,7 +66,7 @@ def hash_of(name):
     return value
 
 
-def engravings(count=160, size=384):
+def engravings(count=400, size=384):
     """Shaded forms in swelling lines, crossed where they are dark, with rings and ticks."""
     for number in range(count):
         yield f"engraving {number}", lambda number=number: _engraving(np.random.default_rng([77, number]), size)

@@ -16,6 +16,7 @@ ROWS = {
     "x2 JPEG 60": (2, "clean", None, 60),
     "x2 soft": (2, "clean", 0.8, None),
     "x2 aliased": (2, "aliased", None, None),
+    "x2 aliased, late": (2, "aliased-late", None, None),
     "x4 clean": (4, "clean", None, None),
 }
 LARGEST = 384  # pictures are judged on their middle
@@ -25,11 +26,6 @@ def psnr(picture, truth, border):
     inner = (slice(border, -border),) * 2
     error = np.mean((picture[inner].astype(np.float64) - truth[inner]) ** 2)
     return 10 * np.log10(255**2 / max(error, 1e-3))
-
-
-def bicubic_whole(picture):
-    small = torch.from_numpy(picture.copy()).float()[None, None]
-    return networks.bicubic(small)[0, 0].round().clamp(0, 255).byte().numpy()
 
 
 def bicubic_times(picture, scale):
@@ -56,9 +52,11 @@ def gain(network, truth, scale, way, sigma, quality):
     small = degrade.shrink(source, scale, way)
     if quality:
         small = degrade.jpeg(small, quality)
-    large = small
+    large = torch.from_numpy(small.copy()).float().div(255)[None, None]
     for step in range(scale // 2):
-        large = networks.enlarge_whole(network, large, degrade.strength_of(quality) if step == 0 else 0.0)
+        strength = networks.AGAIN if step else degrade.strength_of(quality)
+        large = networks.enlarge_whole(network, large, torch.tensor([strength]))
+    large = large[0, 0].mul(255).round().byte().numpy()
     return psnr(large, truth, scale) - psnr(bicubic_times(small, scale), truth, scale)
 
 

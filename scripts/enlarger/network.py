@@ -11,7 +11,8 @@ import torch
 from torch import nn
 from torch.nn import functional
 
-CHANNELS, DEPTH = 32, 6
+CHANNELS, DEPTH = 32, 5
+AGAIN = -0.5  # the second plane of a picture that the network itself has enlarged
 REACH = DEPTH + 2  # how far, in pixels of the small picture, an output looks
 
 
@@ -59,11 +60,14 @@ def enlarge(network, small, strength):
     return bicubic(small) + functional.pixel_shuffle(network(planes), 2)
 
 
-def enlarge_whole(network, picture, strength):
-    """8 bits in, 8 bits out; the picture's edge goes on beyond it, as in the program."""
-    small = torch.from_numpy(picture.copy()).float().div(255)[None, None]
+def enlarge_whole(network, small, strength):
+    """As the program does it: the picture's edge goes on beyond it; what is even stays so; rounded to 8 bits."""
     wide = functional.pad(small, [REACH] * 4, mode="replicate")
-    with torch.no_grad():
-        large = enlarge(network, wide, torch.tensor([strength]))
     cut = 2 * REACH
-    return large[0, 0, cut:-cut, cut:-cut].mul(255).round().clamp(0, 255).byte().numpy()
+    with torch.no_grad():
+        large = enlarge(network, wide, strength)[:, :, cut:-cut, cut:-cut]
+        about = functional.pad(small, [1] * 4, mode="replicate")
+        even = functional.max_pool2d(about, 3, 1) == -functional.max_pool2d(-about, 3, 1)
+        twice = lambda plane: plane.repeat_interleave(2, 2).repeat_interleave(2, 3)
+        large = torch.where(twice(even), twice(small), large)
+    return large.mul(255).round().clamp(0, 255).div(255)

@@ -7,6 +7,7 @@ picture never changes sides when others come or go. RESERVED is never touched: i
 import hashlib
 import io
 import pathlib
+import re
 import subprocess
 
 import numpy as np
@@ -20,6 +21,7 @@ WALLPAPERS = pathlib.Path("/usr/share/wallpapers")
 BACKGROUNDS = pathlib.Path("/usr/share/backgrounds")
 STAMPS = pathlib.Path("/usr/share/tuxpaint/stamps")
 CLIP_ART = pathlib.Path("/usr/share/openclipart/svg")
+GAMES = pathlib.Path("/usr/share/gcompris-qt/rcc")
 
 RESERVED_FOLDERS = {"animals", "buildings", "education", "plants"}
 RESERVED_PHOTOGRAPHS = ("EveningGlow", "ColorfulCups", "OneStandsOut", "Dune", "LadyBird", "TwoWings")
@@ -27,6 +29,9 @@ RESERVED_PHOTOGRAPHS = ("EveningGlow", "ColorfulCups", "OneStandsOut", "Dune", "
 PHOTOGRAPHS = ("BytheWater", "ColdRipple", "DarkestHour", "FallenLeaf", "Grey", "Kite", "Path", "summer_1am",
                "Aqua", "Blinds", "FreshFlower", "Garden", "GreenMeadow", "RainDrops", "Storm", "Wood",
                "YellowFlower")
+# Archives of a collection of learning games whose larger pictures are photographs, but those with an alpha plane.
+PHOTOGRAPH_ARCHIVES = ("categorization", "clickgame", "erase", "explore_farm_animals", "explore_monuments",
+                       "explore_world_animals", "explore_world_music")
 # Brands, computer icons in dozens of near copies, and flags teach nothing new.
 LEFT_OUT_FOLDERS = RESERVED_FOLDERS | {"logos", "computer", "geography"}
 
@@ -47,29 +52,50 @@ def lightness(image):
     return np.asarray(image.convert("RGB").convert("L"))
 
 
-def _photograph_files():
-    found = [path for path in WALLPAPERS.glob("*/contents/images/*.jpg")
-             if path.stat().st_size > 100_000 and path.parts[4] in PHOTOGRAPHS]
-    found += [path for path in (BACKGROUNDS / "mate/nature").glob("*.jpg") if path.stem in PHOTOGRAPHS]
+def _wallpapers():
+    """(name, file) of every photograph among the wallpapers, the largest of those that come in many sizes."""
+    found = {}
+    for path in WALLPAPERS.glob("*/contents/images/*.jpg"):
+        name = path.parts[4]
+        if name in PHOTOGRAPHS and path.stat().st_size > found.get(name, (100_000, None))[0]:
+            found[name] = path.stat().st_size, path
+    found = {name: path for name, (_, path) in found.items()}
+    found |= {path.stem: path for path in (BACKGROUNDS / "mate/nature").glob("*.jpg") if path.stem in PHOTOGRAPHS}
     # The tablet wallpapers are photographs but one drawing; their names carry their makers', so size tells them.
-    found += [path for path in BACKGROUNDS.glob("*_by_*.jpg") if path.stat().st_size > 500_000]
-    name = lambda path: path.parts[4] if path.is_relative_to(WALLPAPERS) else path.stem
-    assert not any(name(path) in RESERVED_PHOTOGRAPHS for path in found)
-    return sorted((name(path), path) for path in found)
+    found |= {path.stem: path for path in BACKGROUNDS.glob("*_by_*.jpg") if path.stat().st_size > 500_000}
+    assert not any(name.startswith(RESERVED_PHOTOGRAPHS) for name in found)
+    return sorted(found.items())
+
+
+def _in_archives():
+    """(name, bytes) of every photograph in the archives: they hold whole files one after the other, uncompressed."""
+    for archive in PHOTOGRAPH_ARCHIVES:
+        held = (GAMES / f"{archive}.rcc").read_bytes()
+        for number, start in enumerate(re.finditer(rb"RIFF(....)WEBP", held, re.DOTALL)):
+            length = 8 + int.from_bytes(start.group(1), "little")
+            if length > 15_000:
+                yield f"{archive} {number}", held[start.start():start.start() + length]
 
 
 def photographs():
-    """Each wallpaper as it came and at half and a quarter, and photographic stamps."""
-    for name, path in _photograph_files():
+    """Wallpapers as they came (soft, mostly), at half and at a quarter; others at half, large ones at a quarter, too
+    (shrinking takes away what their own compression left); photographic stamps as they came."""
+    for name, path in _wallpapers():
         for shrink in (1, 2, 4):
             yield name, lambda path=path, shrink=shrink: _photograph(path, shrink)
+    for name, held in _in_archives():
+        image = Image.open(io.BytesIO(held))
+        if image.mode != "RGB" or min(image.size) < 200:
+            continue
+        for shrink in (2, 4) if image.width > 1400 else (2,):
+            yield name, lambda held=held, shrink=shrink: _photograph(io.BytesIO(held), shrink)
     for path in sorted(STAMPS.glob("**/*.png")):
         if path.stat().st_size > 40_000:
             yield path.stem, lambda path=path: lightness(Image.open(path))
 
 
-def _photograph(path, shrink):
-    image = Image.open(path).convert("RGB")
+def _photograph(file, shrink):
+    image = Image.open(file).convert("RGB")
     if image.width > 3000:  # enlarged by its maker, or out of a soft lens
         image = image.reduce(2)
     if shrink > 1:
@@ -111,18 +137,19 @@ def of_side(kind, side):
                 continue
 
 
-def crops_of(picture, size, most, random, textured):
-    """Up to `most` squares of `size` px; of twice as many looked at, those with most in them when `textured`."""
+def crops_of(picture, size, most, random, least):
+    """Up to `most` squares of `size` px: of twice as many looked at those with most in them, and no emptier ones
+    than `least` (mean difference of neighbours)."""
     height, width = picture.shape
     if height < size or width < size:
         return []
     looked = []
-    for _ in range(most * (3 if textured else 2)):
+    for _ in range(most * 2):
         y, x = random.integers(height - size + 1), random.integers(width - size + 1)
         crop = picture[y:y + size, x:x + size]
         looked.append((float(np.abs(np.diff(crop.astype(np.int16), axis=1)).mean()), crop))
     looked.sort(key=lambda pair: -pair[0])
-    return [crop for busy, crop in looked[:most] if busy > 0.6]
+    return [crop for busy, crop in looked[:most] if busy > least]
 
 
 def crops(kind, side, size, most, seed):
@@ -131,6 +158,7 @@ def crops(kind, side, size, most, seed):
     found = []
     for picture in of_side(kind, side):
         area = picture.shape[0] * picture.shape[1]
-        found += crops_of(picture, size, max(1, min(most, area // (size * size))), random, kind == "photo")
+        found += crops_of(picture, size, max(1, min(most, area // (size * size))), random,
+                          0.15 if kind == "photo" else 0.6)
     found = np.stack(found)
     return found[random.permutation(len(found))]

@@ -23,10 +23,11 @@ import pictures
 
 SEED = 20
 SQUARE = 96  # px of the large picture; the small one has half
-BATCH = {"photo": 7, "clip-art": 3, "lettering": 4, "engraving": 2}
-STEPS = 20_000
+# Squares of each kind in a batch, and of how many of them the network gets its own enlarging of a quarter of the size.
+BATCH = {"photo": (8, 1), "clip-art": (3, 1), "lettering": (4, 1), "engraving": (2, 0)}
+STEPS = 36_000
 RATE, WARM_UP, KEPT = 2e-3, 300, 0.9995  # peak step size; steps to reach it; share the running average keeps
-FLOOR = 0.3 / 255**2  # below the rounding of eight bits nothing more is to be won
+FLOOR = 0.1 / 255**2  # below the rounding of eight bits nothing more is to be won
 EDGE = 6  # px of the small square left out of the loss: convolutions there see a border that pictures lack
 
 
@@ -34,7 +35,7 @@ def squares(folder, kind):
     """The training squares of one kind, cut once and kept."""
     path = folder / f"squares-{kind}.npy"
     if not path.exists():
-        cut = pictures.crops(kind, "train", SQUARE, {"photo": 60, "engraving": 12}.get(kind, 8), SEED)
+        cut = pictures.crops(kind, "train", SQUARE, {"photo": 48, "engraving": 12}.get(kind, 8), SEED)
         np.save(path.with_suffix(".new.npy"), cut)
         os.replace(path.with_suffix(".new.npy"), path)
     return np.load(path, mmap_mode="r")
@@ -45,23 +46,32 @@ def busy(square):
 
 
 def batch(number, held):
-    """Batch `number`: small squares, strengths and large squares, each turned and flipped at random."""
+    """Batch `number`, squares turned and flipped at random: (small, strength, large), and the same of those that
+    the network is to enlarge twice."""
     random = np.random.default_rng([SEED, number])
-    small, strength, large = [], [], []
-    for kind, count in BATCH.items():
-        for index, other in random.integers(len(held[kind]), size=(count, 2)):
+    once, twice = [], []
+    for kind, (count, again) in BATCH.items():
+        for turn, (index, other) in enumerate(random.integers(len(held[kind]), size=(count, 2))):
             square = held[kind][index]
             if kind == "photo":  # of two the one with more in it: sky teaches little
                 square = max(square, held[kind][other], key=busy)
             square = np.rot90(square, random.integers(4))
             square = square[:, ::-1] if random.random() < 0.5 else square
             square = np.ascontiguousarray(255 - square if random.random() < 0.25 else square)
-            seen, how_strong = degrade.degrade(square, 2, kind != "photo", random)
-            small.append(seen)
-            strength.append(how_strong)
-            large.append(square)
+            scale, found = (4, twice) if turn < again else (2, once)
+            found.append((*degrade.degrade(square, scale, kind != "photo", random), square))
     as_planes = lambda parts: torch.from_numpy(np.stack(parts)).float().div(255)[:, None]
-    return as_planes(small), torch.tensor(strength, dtype=torch.float32), as_planes(large)
+    return [(as_planes(small), torch.tensor(strength, dtype=torch.float32), as_planes(large))
+            for small, strength, large in (zip(*found) for found in (once, twice))]
+
+
+def joined(network, once, twice):
+    """One batch of both; for the second enlarging the large squares stay, as what the first gave is their half."""
+    small, strength, large = once
+    first, first_strength, truth = twice
+    grown = networks.enlarge_whole(network, first, first_strength)
+    again = torch.full_like(first_strength, networks.AGAIN)
+    return torch.cat([small, grown]), torch.cat([strength, again]), torch.cat([large, truth])
 
 
 def loss_of(network, small, strength, large):
@@ -102,7 +112,7 @@ def train(folder, steps):
     for step in range(first, steps):
         for group in optimizer.param_groups:
             group["lr"] = rate_at(step, steps)
-        loss = loss_of(network, *ready.get())
+        loss = loss_of(network, *joined(network, *ready.get()))
         optimizer.zero_grad(set_to_none=True)
         loss.backward()
         torch.nn.utils.clip_grad_norm_(network.parameters(), 1.0)

@@ -84,6 +84,44 @@ TEST(EnlargedPicture, flatColoursStayAsTheyAre) {
     }
 }
 
+TEST(EnlargedPicture, whatIsHiddenUnderSeeThroughPlacesTintsNoRim) {
+    // A red round; under the see-through rest a maker left white, black or green.
+    cv::Mat drawn(50, 50, CV_8UC1, cv::Scalar(0));
+    cv::circle(drawn, {25, 25}, 16, 255, -1, cv::LINE_AA);
+    std::vector<cv::Mat> on_white;
+    for (const cv::Scalar& hidden : {cv::Scalar(255, 255, 255), cv::Scalar(0, 0, 0), cv::Scalar(0, 255, 0)}) {
+        cv::Mat colours(50, 50, CV_8UC3, hidden), source;
+        colours.setTo(cv::Scalar(200, 30, 20), drawn > 0);
+        cv::merge(std::vector{colours, drawn}, source);
+        const cv::Mat large =
+            whole(enlargedOf(source, 1, "rim " + std::to_string(hidden[0] + 2 * hidden[1])));
+        cv::Mat seen(large.size(), CV_32FC3);
+        for (int y = 0; y < large.rows; ++y)
+            for (int x = 0; x < large.cols; ++x) {
+                const auto p = large.at<cv::Vec4b>(y, x);
+                for (int c = 0; c < 3; ++c)
+                    seen.at<cv::Vec3f>(y, x)[c] = static_cast<float>(255 - p[3] + p[c] * p[3] / 255.0);
+            }
+        on_white.push_back(seen);
+    }
+    EXPECT_LE(cv::norm(on_white[0], on_white[1], cv::NORM_INF), 1) << "black hidden";
+    EXPECT_LE(cv::norm(on_white[0], on_white[2], cv::NORM_INF), 1) << "green hidden";
+    EXPECT_LE(cv::norm(on_white[0].at<cv::Vec3f>(50, 50) - cv::Vec3f(200, 30, 20)), 4) << "the middle is red";
+}
+
+TEST(EnlargedPicture, evenPaperBesideInkStaysEven) {
+    for (const int paper : {255, 231}) {
+        cv::Mat source(60, 60, CV_8UC1, cv::Scalar(paper));
+        source(cv::Rect(20, 20, 20, 20)).setTo(12);
+        const cv::Mat large = whole(enlargedOf(source, 2, "even " + std::to_string(paper)));
+        cv::Mat far(large.size(), CV_8U, cv::Scalar(255));
+        far(cv::Rect(80 - 12, 80 - 12, 80 + 24, 80 + 24)).setTo(0);
+        cv::Mat other;
+        cv::bitwise_and(large != paper, far, other);
+        EXPECT_EQ(cv::countNonZero(other), 0) << paper << ": three pixels from the ink the paper is itself";
+    }
+}
+
 TEST(EnlargedPicture, keepsTheDepthAndTheChannels) {
     for (const int type : {CV_8UC1, CV_8UC2, CV_8UC3, CV_8UC4, CV_16UC1, CV_16UC3}) {
         const cv::Mat source = noise({30, 20}, type);
