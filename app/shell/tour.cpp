@@ -135,6 +135,9 @@ int tour(MainWindow& window, const QString& name) {
     window.goTo(MainWindow::sharpness);
     window.loupe().show({0.5, 0.41});
     well = shoot(window, folder, "sharpness") && well;
+    choose(window, 8);
+    window.loupe().show({0.5, 0.48});
+    well = shoot(window, folder, "sharpness-lettering") && well;
     choose(window, 0);
     window.goTo(MainWindow::sheets);
     well = shoot(window, folder, "sheets") && well;

@@ -5,8 +5,6 @@
 #include <opencv2/imgproc.hpp>
 #include <vector>
 
-#include "core/enlarge/network.h"
-
 namespace tympan {
 
 namespace {
@@ -53,8 +51,8 @@ cv::Mat repeated(const cv::Mat& plane) {
 
 /// A plane with what the network adds: CV_32FC1 of h x w, 0 to 1, to 2 (h - 2 reach) x 2 (w - 2 reach). What
 /// is as all its neighbours are stays so: bare paper and flat colours are not guessed at.
-cv::Mat sharpened(const cv::Mat& plane, double strength) {
-    cv::Mat made = bicubic(inner(plane, Network::reach - spread)) + residualsOf(plane, strength);
+cv::Mat sharpened(const cv::Mat& plane, double strength, Learned learned) {
+    cv::Mat made = bicubic(inner(plane, Network::reach - spread)) + residualsOf(plane, strength, learned);
     const cv::Mat about = cv::getStructuringElement(cv::MORPH_RECT, {3, 3});
     cv::Mat most, least;
     cv::dilate(plane, most, about);
@@ -71,7 +69,7 @@ void liftOffWhite(cv::Mat& plane, const cv::Mat& alpha) {
 
 }  // namespace
 
-cv::Mat doubled(const cv::Mat& around, double strength) {
+cv::Mat doubled(const cv::Mat& around, double strength, Learned learned) {
     const double one = around.depth() == CV_8U ? 255 : 65535;
     const bool has_alpha = around.channels() % 2 == 0, has_colour = around.channels() >= 3;
     cv::Mat values;
@@ -82,12 +80,12 @@ cv::Mat doubled(const cv::Mat& around, double strength) {
     if (has_alpha) {
         alpha = planes.back();
         planes.pop_back();
-        large_alpha = cv::max(cv::min(sharpened(alpha, std::min(strength, 0.0)), 1), 0);
+        large_alpha = cv::max(cv::min(sharpened(alpha, std::min(strength, 0.0), Learned::drawings), 1), 0);
         for (cv::Mat& plane : planes) layOnWhite(plane, alpha);
     }
     const cv::Mat lightness =
         has_colour ? cv::Mat(0.299 * planes[0] + 0.587 * planes[1] + 0.114 * planes[2]) : planes[0];
-    const cv::Mat sharp = sharpened(lightness, strength);
+    const cv::Mat sharp = sharpened(lightness, strength, learned);
     for (const cv::Mat& plane : planes)
         large.push_back(
             has_colour ? cv::Mat(sharp + bicubic(inner(plane - lightness, Network::reach - spread))) : sharp);

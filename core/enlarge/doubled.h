@@ -1,6 +1,8 @@
 #pragma once
 #include <opencv2/core.hpp>
 
+#include "core/enlarge/network.h"
+
 namespace tympan {
 
 /// Twice as large in both directions. `around`: a part of a picture with `Network::reach` pixels more on
@@ -12,6 +14,6 @@ namespace tympan {
 /// tints no rim. Colour differences are bicubic: the eye sees no detail in them, and compressed pictures hold
 /// none. What is as all its neighbours are stays so. `strength`: see jpeg_strength.h; Network::again
 /// the second time.
-cv::Mat doubled(const cv::Mat& around, double strength);
+cv::Mat doubled(const cv::Mat& around, double strength, Learned learned);
 
 }  // namespace tympan

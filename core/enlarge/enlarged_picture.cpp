@@ -9,7 +9,6 @@
 #include "core/artwork/pixel_cache.h"
 #include "core/base/parallel.h"
 #include "core/enlarge/doubled.h"
-#include "core/enlarge/network.h"
 
 namespace tympan {
 
@@ -50,7 +49,8 @@ SizePx EnlargedPicture::sizeAt(int level) const {
 }
 
 std::string EnlargedPicture::keyOf(int level, const RectPx& tile) const {
-    return fmt::format("{} {:.4f} {} {} {} {}", key_, how_.strength, how_.clean_ends, level, tile.x, tile.y);
+    return fmt::format("{} {:.4f} {} {} {} {}", key_, how_.strength, how_.learned == Learned::drawings, level,
+                       tile.x, tile.y);
 }
 
 cv::Mat EnlargedPicture::box(const RectPx& box, const Progress& progress) const {
@@ -100,8 +100,8 @@ cv::Mat EnlargedPicture::boxAt(int level, const RectPx& box, const Progress& pro
                 PixelBuffer pixels;
                 pixels.view = doubled(source(rectOf({tile.x - reach - all.x, tile.y - reach - all.y,
                                                      tile.width + 2 * reach, tile.height + 2 * reach})),
-                                      level == 1 ? how_.strength : Network::again);
-                if (how_.clean_ends) cleanEnds(pixels.view);
+                                      level == 1 ? how_.strength : Network::again, how_.learned);
+                if (how_.learned == Learned::drawings) cleanEnds(pixels.view);
                 return pixels;
             });
             lay(tile, large.view);

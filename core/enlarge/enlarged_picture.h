@@ -3,6 +3,7 @@
 
 #include "core/artwork/pixel_buffer.h"
 #include "core/base/progress.h"
+#include "core/enlarge/network.h"
 
 namespace tympan {
 
@@ -15,9 +16,10 @@ class EnlargedPicture {
     static constexpr int most_doublings = 2;
 
     struct How {
-        int doublings = 0;        ///< 0 to 2
-        double strength = 0;      ///< see jpeg_strength.h
-        bool clean_ends = false;  ///< what is nearly white or black becomes white or black: for drawings
+        int doublings = 0;    ///< 0 to 2
+        double strength = 0;  ///< see jpeg_strength.h
+        /// By which network. What is nearly white or black in drawings becomes white or black.
+        Learned learned = Learned::photographs;
     };
 
     /// `key`: what the pixels depend on.

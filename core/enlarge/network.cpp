@@ -1,5 +1,6 @@
 #include "core/enlarge/network.h"
 
+#include <array>
 #include <mutex>
 #include <opencv2/dnn.hpp>
 #include <vector>
@@ -14,8 +15,9 @@ struct Network::Loaded {
     cv::Mat planes;  // kept between calls, as tiles are mostly of one size
 };
 
-Network::Network() : loaded_(std::make_unique<Loaded>()) {
-    const std::string file = (dataFolder() / "models" / "enlarger.onnx").string();
+Network::Network(Learned learned) : loaded_(std::make_unique<Loaded>()) {
+    const char* const name = learned == Learned::drawings ? "enlarger-drawing.onnx" : "enlarger-photo.onnx";
+    const std::string file = (dataFolder() / "models" / name).string();
     try {
         loaded_->net = cv::dnn::readNetFromONNX(file);
         loaded_->net.setPreferableBackend(cv::dnn::DNN_BACKEND_OPENCV);
@@ -50,9 +52,10 @@ cv::Mat Network::residuals(const cv::Mat& lightness, double strength) {
     return all;
 }
 
-cv::Mat residualsOf(const cv::Mat& lightness, double strength) {
+cv::Mat residualsOf(const cv::Mat& lightness, double strength, Learned learned) {
     static std::mutex lock;
-    static std::vector<std::unique_ptr<Network>> free;
+    static std::array<std::vector<std::unique_ptr<Network>>, 2> kept;
+    std::vector<std::unique_ptr<Network>>& free = kept[learned == Learned::drawings ? 1 : 0];
     std::unique_ptr<Network> mine;
     {
         const std::lock_guard hold(lock);
@@ -61,7 +64,7 @@ cv::Mat residualsOf(const cv::Mat& lightness, double strength) {
             free.pop_back();
         }
     }
-    if (!mine) mine = std::make_unique<Network>();
+    if (!mine) mine = std::make_unique<Network>(learned);
     const cv::Mat residuals = mine->residuals(lightness, strength);
     const std::lock_guard hold(lock);
     free.push_back(std::move(mine));

@@ -4,7 +4,10 @@
 
 namespace tympan {
 
-/// The trained network (docs/enlarger.md): from a picture's lightness and how strongly it was compressed,
+/// What a network has learned most from. They are of one shape.
+enum class Learned { photographs, drawings };
+
+/// A trained network (docs/enlarger.md): from a picture's lightness and how strongly it was compressed,
 /// what bicubic enlarging to twice the size misses. Not for two threads at once: see residualsOf.
 class Network {
   public:
@@ -14,8 +17,9 @@ class Network {
     /// The strength that tells it of a picture that it has enlarged itself.
     static constexpr double again = -0.5;
 
-    /// Reads data/models/enlarger.onnx. Throws Error (input) when it is missing or damaged.
-    Network();
+    /// Reads data/models/enlarger-photo.onnx or enlarger-drawing.onnx. Throws Error (input) when it is
+    /// missing or damaged.
+    explicit Network(Learned learned);
     ~Network();
 
     /// `lightness`: CV_32FC1, 0 to 1, w x h; `strength`: see jpeg_strength.h. Returns CV_32FC1 of
@@ -29,6 +33,6 @@ class Network {
 
 /// The residuals from a network that no other thread uses just then. They are kept for the next call: threads
 /// come and go, and reading one takes longer than a tile. Throws Error (input).
-cv::Mat residualsOf(const cv::Mat& lightness, double strength);
+cv::Mat residualsOf(const cv::Mat& lightness, double strength, Learned learned);
 
 }  // namespace tympan

@@ -80,7 +80,8 @@ ArtworkPtr traced(const Artwork& picture, const Redrawing& how, const Progress& 
     lightness.view = greyOf(pixelsFor(picture, 1, {progress.stop, {}}).view);
     const double area = static_cast<double>(lightness.view.total());
     const int doublings = area * 16 < most_traced_px ? 2 : area * 4 < most_traced_px ? 1 : 0;
-    const EnlargedPicture enlarged(lightness, "redrawn " + picture.sha256, {.doublings = doublings});
+    const EnlargedPicture enlarged(lightness, "redrawn " + picture.sha256,
+                                   {.doublings = doublings, .learned = Learned::drawings});
     const SizePx large = enlarged.size();
     cv::Mat ink;
     cv::threshold(enlarged.box({0, 0, large.width, large.height}, {progress.stop, {}}), ink, 0, 255,

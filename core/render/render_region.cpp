@@ -66,10 +66,11 @@ std::uint8_t toByte(std::uint32_t value) {
 
 cv::Mat uprightRegion(const Print& print, const RectPx& box, const Progress& progress) {
     const SizePx size = uprightSize(print);
-    const EnlargedPicture picture(sourcePixels(print, progress), print.artwork->sha256,
-                                  {.doublings = print.enlarged.doublings,
-                                   .strength = print.enlarged.strength,
-                                   .clean_ends = print.enlarged.engine == Engine::drawing});
+    const EnlargedPicture picture(
+        sourcePixels(print, progress), print.artwork->sha256,
+        {.doublings = print.enlarged.doublings,
+         .strength = print.enlarged.strength,
+         .learned = print.enlarged.engine == Engine::drawing ? Learned::drawings : Learned::photographs});
     const int columns = picture.size().width, rows = picture.size().height;
     const double left = print.box.left * columns, right = print.box.right * columns;
     const double top = print.box.top * rows, bottom = print.box.bottom * rows;

@@ -1,7 +1,10 @@
 """Gains over bicubic: mean over pictures of the difference in PSNR of 8-bit lightness, `scale` px of border cut.
 
-    evaluate.py NETWORK.pt [validation|test]
+    evaluate.py FOLDER
+
+Prints a table for each side and each of the networks in FOLDER (drawing.pt, photo.pt).
 """
+import pathlib
 import sys
 
 import numpy as np
@@ -76,8 +79,9 @@ def show(rows):
 
 if __name__ == "__main__":
     torch.set_num_threads(2)
-    trained = networks.Enlarger()
-    state = torch.load(sys.argv[1], map_location="cpu")
-    trained.load_state_dict(state.get("average", state))
-    chosen = sys.argv[2] if len(sys.argv) > 2 else "test"
-    print(show(table(networks.plain(trained), {kind: held_out(kind, chosen) for kind in pictures.KINDS})))
+    for side in ("train", "validation", "test"):
+        judged = {kind: held_out(kind, side) for kind in pictures.KINDS}
+        for what in ("drawing", "photo"):
+            trained = networks.Enlarger()
+            trained.load_state_dict(torch.load(pathlib.Path(sys.argv[1]) / f"{what}.pt", map_location="cpu")["average"])
+            print(f"== {side}, network {what}\n{show(table(networks.plain(trained), judged))}", flush=True)

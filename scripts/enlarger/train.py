@@ -1,8 +1,11 @@
-"""Trains the enlarger. Resumable: a batch is a function of its number alone, and the state is written every minute.
+"""Trains the enlarger's two networks. They learn together first, from everything; then the one for photographs parts
+and goes on with photographs, nearly alone. Resumable: a batch is a function of its number alone, and the state is
+written every minute.
 
-    train.py FOLDER [--steps N] [--threads N]
+    train.py FOLDER drawing [--threads N]
+    train.py FOLDER photo [--threads N]      (after `drawing`, or beside it once that has come to PARTING)
 
-FOLDER keeps the squares that were cut (squares-*.npy), the state (state.pt) and the curve (curve.csv).
+FOLDER keeps the squares that were cut (squares-*.npy), the states (drawing.pt, together.pt, photo.pt) and the curves.
 """
 import argparse
 import copy
@@ -24,8 +27,11 @@ import pictures
 SEED = 20
 SQUARE = 96  # px of the large picture; the small one has half
 # Squares of each kind in a batch, and of how many of them the network gets its own enlarging of a quarter of the size.
-BATCH = {"photo": (8, 1), "clip-art": (3, 1), "lettering": (4, 1), "engraving": (2, 0)}
-STEPS = 36_000
+BATCHES = {
+    "drawing": {"photo": (8, 1), "clip-art": (3, 1), "lettering": (4, 1), "engraving": (2, 0)},
+    "photo": {"photo": (14, 2), "clip-art": (1, 0), "lettering": (1, 0), "engraving": (1, 0)},
+}
+PARTING, STEPS = 22_000, 30_000
 RATE, WARM_UP, KEPT = 2e-3, 300, 0.9995  # peak step size; steps to reach it; share the running average keeps
 FLOOR = 0.1 / 255**2  # below the rounding of eight bits nothing more is to be won
 EDGE = 6  # px of the small square left out of the loss: convolutions there see a border that pictures lack
@@ -45,12 +51,12 @@ def busy(square):
     return np.abs(np.diff(square.astype(np.int16), axis=1)).mean()
 
 
-def batch(number, held):
-    """Batch `number`, squares turned and flipped at random: (small, strength, large), and the same of those that
+def batch(number, held, shares):
+    """Batch `number` of the `shares` in BATCHES, squares turned and flipped at random: (small, strength, large), and the same of those that
     the network is to enlarge twice."""
     random = np.random.default_rng([SEED, number])
     once, twice = [], []
-    for kind, (count, again) in BATCH.items():
+    for kind, (count, again) in shares.items():
         for turn, (index, other) in enumerate(random.integers(len(held[kind]), size=(count, 2))):
             square = held[kind][index]
             if kind == "photo":  # of two the one with more in it: sky teaches little
@@ -81,9 +87,9 @@ def loss_of(network, small, strength, large):
     return torch.log(error(networks.enlarge(network, small, strength)) / error(networks.bicubic(small))).mean()
 
 
-def rate_at(step, steps):
+def rate_at(step):
     """A short warm-up, then half a cosine down to nothing."""
-    return RATE * min(1, step / WARM_UP) * 0.5 * (1 + math.cos(math.pi * min(1, step / steps)))
+    return RATE * min(1, step / WARM_UP) * 0.5 * (1 + math.cos(math.pi * step / STEPS))
 
 
 def save(path, **state):
@@ -91,27 +97,35 @@ def save(path, **state):
     os.replace(path.with_suffix(".new"), path)
 
 
-def train(folder, steps):
-    held = {kind: squares(folder, kind) for kind in BATCH}
+def started(path, together, network, average, optimizer):
+    """The step to go on from, everything put back as it was then; 0 for a new network."""
+    found = next((file for file in (path, together) if file and file.exists()), None)
+    if not found:
+        return 0
+    state = torch.load(found)
+    network.load_state_dict(state["network"])
+    average.load_state_dict(state["average"])
+    optimizer.load_state_dict(state["optimizer"])
+    return state["step"]
+
+
+def train(folder, what):
+    shares = BATCHES[what]
+    held = {kind: squares(folder, kind) for kind in shares}
     print({kind: len(found) for kind, found in held.items()}, flush=True)
-    judged = {kind: evaluate.held_out(kind, "validation", 10) for kind in BATCH}
+    judged = {kind: evaluate.held_out(kind, "validation", 10) for kind in shares}
     torch.manual_seed(SEED)
     network = networks.Enlarger().to(memory_format=torch.channels_last)
     average = copy.deepcopy(network)
     optimizer = torch.optim.Adam(network.parameters(), RATE)
-    first, state_path = 0, folder / "state.pt"
-    if state_path.exists():
-        state = torch.load(state_path)
-        first = state["step"]
-        network.load_state_dict(state["network"])
-        average.load_state_dict(state["average"])
-        optimizer.load_state_dict(state["optimizer"])
+    state_path, together = folder / f"{what}.pt", folder / "together.pt"
+    first = started(state_path, together if what == "photo" else None, network, average, optimizer)
     ready = queue.Queue(16)
-    threading.Thread(target=lambda: [ready.put(batch(n, held)) for n in range(first, steps)], daemon=True).start()
+    threading.Thread(target=lambda: [ready.put(batch(n, held, shares)) for n in range(first, STEPS)], daemon=True).start()
     saved, recent = time.monotonic(), []
-    for step in range(first, steps):
+    for step in range(first, STEPS):
         for group in optimizer.param_groups:
-            group["lr"] = rate_at(step, steps)
+            group["lr"] = rate_at(step)
         loss = loss_of(network, *joined(network, *ready.get()))
         optimizer.zero_grad(set_to_none=True)
         loss.backward()
@@ -123,29 +137,29 @@ def train(folder, steps):
                 mean.lerp_(value, 1 - kept)
         recent.append(loss.item())
         done = step + 1
-        if time.monotonic() - saved > 60 or done == steps:
-            save(state_path, step=done, network=network.state_dict(), average=average.state_dict(),
-                 optimizer=optimizer.state_dict())
+        if time.monotonic() - saved > 60 or done in (PARTING, STEPS):
+            for path in [state_path, together] if done == PARTING else [state_path]:
+                save(path, step=done, network=network.state_dict(), average=average.state_dict(),
+                     optimizer=optimizer.state_dict())
             saved = time.monotonic()
         if done % 500 == 0:
             print(f"{done} loss {np.mean(recent):.4f}", flush=True)
             recent = []
-        if done % 4000 == 0 or done == steps:
+        if done % 4000 == 0 or done == STEPS:
             rows = evaluate.table(networks.plain(average), judged)
             print(evaluate.show(rows), flush=True)
-            with open(folder / "curve.csv", "a") as curve:
+            with open(folder / f"curve-{what}.csv", "a") as curve:
                 for row, gains in rows.items():
                     for kind, value in gains.items():
                         curve.write(f"{done},{row},{kind},{value:.3f}\n")
-    return average
 
 
 if __name__ == "__main__":
     asked = argparse.ArgumentParser()
     asked.add_argument("folder", type=pathlib.Path)
-    asked.add_argument("--steps", type=int, default=STEPS)
+    asked.add_argument("what", choices=BATCHES)
     asked.add_argument("--threads", type=int, default=2)
     asked = asked.parse_args()
     asked.folder.mkdir(parents=True, exist_ok=True)
     torch.set_num_threads(asked.threads)
-    train(asked.folder, asked.steps)
+    train(asked.folder, asked.what)
