@@ -52,6 +52,9 @@ cv::Mat repeated(const cv::Mat& plane) {
 /// A plane with what the network adds: CV_32FC1 of h x w, 0 to 1, to 2 (h - 2 reach) x 2 (w - 2 reach). What
 /// is as all its neighbours are stays so: bare paper and flat colours are not guessed at.
 cv::Mat sharpened(const cv::Mat& plane, double strength, Learned learned) {
+    double lowest = 0, highest = 0;
+    cv::minMaxLoc(plane, &lowest, &highest);
+    if (lowest == highest) return repeated(inner(plane, Network::reach));  // bare paper costs nothing
     cv::Mat made = bicubic(inner(plane, Network::reach - spread)) + residualsOf(plane, strength, learned);
     const cv::Mat about = cv::getStructuringElement(cv::MORPH_RECT, {3, 3});
     cv::Mat most, least;

@@ -1,4 +1,4 @@
-"""Writes the trained network as ONNX, and again as a check what it makes of a test card.
+"""Writes a trained network as ONNX, its identities folded in.
 
     export.py STATE.pt OUT.onnx
 """

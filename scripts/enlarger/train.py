@@ -109,6 +109,31 @@ def started(path, together, network, average, optimizer):
     return state["step"]
 
 
+def learn(network, average, optimizer, step, parts):
+    """One step; returns its loss."""
+    for group in optimizer.param_groups:
+        group["lr"] = rate_at(step)
+    loss = loss_of(network, *joined(network, *parts))
+    optimizer.zero_grad(set_to_none=True)
+    loss.backward()
+    torch.nn.utils.clip_grad_norm_(network.parameters(), 1.0)
+    optimizer.step()
+    kept = min(KEPT, (1 + step) / (10 + step))
+    with torch.no_grad():
+        for mean, value in zip(average.parameters(), network.parameters()):
+            mean.lerp_(value, 1 - kept)
+    return loss.item()
+
+
+def judge(average, judged, done, curve):
+    """Prints the gains so far and adds them to the curve."""
+    rows = evaluate.table(networks.plain(average), judged)
+    print(evaluate.show(rows), flush=True)
+    with open(curve, "a") as lines:
+        for row, gains in rows.items():
+            lines.writelines(f"{done},{row},{kind},{value:.3f}\n" for kind, value in gains.items())
+
+
 def train(folder, what):
     shares = BATCHES[what]
     held = {kind: squares(folder, kind) for kind in shares}
@@ -118,27 +143,17 @@ def train(folder, what):
     network = networks.Enlarger().to(memory_format=torch.channels_last)
     average = copy.deepcopy(network)
     optimizer = torch.optim.Adam(network.parameters(), RATE)
-    state_path, together = folder / f"{what}.pt", folder / "together.pt"
-    first = started(state_path, together if what == "photo" else None, network, average, optimizer)
+    own, together = folder / f"{what}.pt", folder / "together.pt"
+    first = started(own, together if what == "photo" else None, network, average, optimizer)
     ready = queue.Queue(16)
-    threading.Thread(target=lambda: [ready.put(batch(n, held, shares)) for n in range(first, STEPS)], daemon=True).start()
+    make = lambda: [ready.put(batch(number, held, shares)) for number in range(first, STEPS)]
+    threading.Thread(target=make, daemon=True).start()
     saved, recent = time.monotonic(), []
     for step in range(first, STEPS):
-        for group in optimizer.param_groups:
-            group["lr"] = rate_at(step)
-        loss = loss_of(network, *joined(network, *ready.get()))
-        optimizer.zero_grad(set_to_none=True)
-        loss.backward()
-        torch.nn.utils.clip_grad_norm_(network.parameters(), 1.0)
-        optimizer.step()
-        with torch.no_grad():
-            kept = min(KEPT, (1 + step) / (10 + step))
-            for mean, value in zip(average.parameters(), network.parameters()):
-                mean.lerp_(value, 1 - kept)
-        recent.append(loss.item())
+        recent.append(learn(network, average, optimizer, step, ready.get()))
         done = step + 1
         if time.monotonic() - saved > 60 or done in (PARTING, STEPS):
-            for path in [state_path, together] if done == PARTING else [state_path]:
+            for path in [own, together] if done == PARTING else [own]:
                 save(path, step=done, network=network.state_dict(), average=average.state_dict(),
                      optimizer=optimizer.state_dict())
             saved = time.monotonic()
@@ -146,12 +161,7 @@ def train(folder, what):
             print(f"{done} loss {np.mean(recent):.4f}", flush=True)
             recent = []
         if done % 4000 == 0 or done == STEPS:
-            rows = evaluate.table(networks.plain(average), judged)
-            print(evaluate.show(rows), flush=True)
-            with open(folder / f"curve-{what}.csv", "a") as curve:
-                for row, gains in rows.items():
-                    for kind, value in gains.items():
-                        curve.write(f"{done},{row},{kind},{value:.3f}\n")
+            judge(average, judged, done, folder / f"curve-{what}.csv")
 
 
 if __name__ == "__main__":
