@@ -41,13 +41,13 @@ def bicubic_times(picture, scale):
 def held_out(kind, side, most=24):
     """Up to `most` pictures of one kind and side, cut to their middle and to whole multiples of four."""
     found = []
-    for picture in pictures.of_side(kind, side):
+    for picture in pictures.of_side(kind, side, most):
         if min(picture.shape) < 96:
             continue
         height, width = (min(LARGEST, n) // 4 * 4 for n in picture.shape)
         y, x = (picture.shape[0] - height) // 2, (picture.shape[1] - width) // 2
         found.append(picture[y:y + height, x:x + width])
-    return found[:: max(1, len(found) // most)][:most]
+    return found[:most]
 
 
 def gain(network, truth, scale, way, sigma, quality):
@@ -78,7 +78,6 @@ def show(rows):
 
 
 if __name__ == "__main__":
-    torch.set_num_threads(2)
     for side in ("train", "validation", "test"):
         judged = {kind: held_out(kind, side) for kind in pictures.KINDS}
         for what in ("drawing", "photo"):

@@ -127,14 +127,15 @@ KINDS = {
 }
 
 
-def of_side(kind, side):
-    """Yields the pictures of one kind and side; those that cannot be read or drawn teach nothing."""
-    for name, picture in KINDS[kind]():
-        if side_of(name) == side:
-            try:
-                yield picture()
-            except (subprocess.SubprocessError, OSError):
-                continue
+def of_side(kind, side, most=None):
+    """Yields the pictures of one kind and side, evenly chosen where there are more than `most`; those that cannot be
+    read or drawn teach nothing."""
+    chosen = [picture for name, picture in KINDS[kind]() if side_of(name) == side]
+    for picture in chosen[:: max(1, len(chosen) // most) if most else 1]:
+        try:
+            yield picture()
+        except (subprocess.SubprocessError, OSError):
+            continue
 
 
 def crops_of(picture, size, most, random, least):
