@@ -55,6 +55,16 @@ def arc_letters(ctx, text, radius, middle, size, spacing):
         angle += w / radius
 
 
+def white_page(w, h, k):
+    """A sheet of w x h mm, k pixels to each, and a context that draws in mm."""
+    surface = cairo.ImageSurface(cairo.FORMAT_RGB24, int(w * k), int(h * k))
+    ctx = cairo.Context(surface)
+    ctx.scale(k, k)
+    ctx.set_source_rgb(1, 1, 1)
+    ctx.paint()
+    return surface, ctx
+
+
 def star(ctx, x, y, r, points=8):
     ctx.new_path()
     for i in range(2 * points):
@@ -304,11 +314,7 @@ def orrery():
     """An engraved orrery with lettering, then what scanning did to it: small, yellowed, dusty, JPEG."""
     rng = np.random.default_rng(1911)
     w, h, k = 176.0, 226.0, 12
-    surface = cairo.ImageSurface(cairo.FORMAT_RGB24, int(w * k), int(h * k))
-    ctx = cairo.Context(surface)
-    ctx.scale(k, k)
-    ctx.set_source_rgb(1, 1, 1)
-    ctx.paint()
+    surface, ctx = white_page(w, h, k)
     ctx.set_source_rgb(0.08, 0.08, 0.09)
     ctx.save()
     ctx.translate(w / 2, 92)
@@ -553,11 +559,7 @@ def lantern_name():
 def moon_dial():
     """A lettered dial of when the moon rises and sets, as a web page would give it: PNG of 16 greys, 480 x 600."""
     w, h, k = 160.0, 200.0, 12
-    surface = cairo.ImageSurface(cairo.FORMAT_RGB24, int(w * k), int(h * k))
-    ctx = cairo.Context(surface)
-    ctx.scale(k, k)
-    ctx.set_source_rgb(1, 1, 1)
-    ctx.paint()
+    surface, ctx = white_page(w, h, k)
     ctx.set_source_rgb(0, 0, 0)
     letters(ctx, "MOON DIAL", w / 2, 18, 15, 2.2, weight=cairo.FONT_WEIGHT_BOLD)
     ctx.save()
