@@ -2,7 +2,7 @@
 
     evaluate.py FOLDER
 
-Prints a table for each side and each of the networks in FOLDER (drawing.pt, photo.pt).
+Prints a table for each side, every kind judged with the network in FOLDER (drawing.pt, photo.pt) that is made for it.
 """
 import pathlib
 import sys
@@ -78,9 +78,15 @@ def show(rows):
 
 
 if __name__ == "__main__":
+    loaded = {}
+    for what in ("drawing", "photo"):
+        loaded[what] = networks.Enlarger()
+        loaded[what].load_state_dict(torch.load(pathlib.Path(sys.argv[1]) / f"{what}.pt", map_location="cpu")["average"])
+        loaded[what] = networks.plain(loaded[what])
     for side in ("train", "validation", "test"):
-        judged = {kind: held_out(kind, side) for kind in pictures.KINDS}
-        for what in ("drawing", "photo"):
-            trained = networks.Enlarger()
-            trained.load_state_dict(torch.load(pathlib.Path(sys.argv[1]) / f"{what}.pt", map_location="cpu")["average"])
-            print(f"== {side}, network {what}\n{show(table(networks.plain(trained), judged))}", flush=True)
+        rows = {row: {} for row in ROWS}
+        for kind in pictures.KINDS:
+            gains = table(loaded["photo" if kind == "photo" else "drawing"], {kind: held_out(kind, side)})
+            for row in rows:
+                rows[row] |= gains[row]
+        print(f"{side}\n\n{show(rows)}\n", flush=True)

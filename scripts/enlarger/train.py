@@ -51,12 +51,12 @@ def busy(square):
     return np.abs(np.diff(square.astype(np.int16), axis=1)).mean()
 
 
-def batch(number, held, shares):
-    """Batch `number` of the `shares` in BATCHES, squares turned and flipped at random: (small, strength, large), and the same of those that
+def batch(number, held, what):
+    """Batch `number` for one of the networks, squares turned and flipped at random: (small, strength, large), and the same of those that
     the network is to enlarge twice."""
     random = np.random.default_rng([SEED, number])
     once, twice = [], []
-    for kind, (count, again) in shares.items():
+    for kind, (count, again) in BATCHES[what].items():
         for turn, (index, other) in enumerate(random.integers(len(held[kind]), size=(count, 2))):
             square = held[kind][index]
             if kind == "photo":  # of two the one with more in it: sky teaches little
@@ -65,7 +65,7 @@ def batch(number, held, shares):
             square = square[:, ::-1] if random.random() < 0.5 else square
             square = np.ascontiguousarray(255 - square if random.random() < 0.25 else square)
             scale, found = (4, twice) if turn < again else (2, once)
-            found.append((*degrade.degrade(square, scale, kind != "photo", random), square))
+            found.append((*degrade.degrade(square, scale, kind != "photo", degrade.MIXES[what], random), square))
     as_planes = lambda parts: torch.from_numpy(np.stack(parts)).float().div(255)[:, None]
     return [(as_planes(small), torch.tensor(strength, dtype=torch.float32), as_planes(large))
             for small, strength, large in (zip(*found) for found in (once, twice))]
@@ -146,7 +146,7 @@ def train(folder, what):
     own, together = folder / f"{what}.pt", folder / "together.pt"
     first = started(own, together if what == "photo" else None, network, average, optimizer)
     ready = queue.Queue(16)
-    make = lambda: [ready.put(batch(number, held, shares)) for number in range(first, STEPS)]
+    make = lambda: [ready.put(batch(number, held, what)) for number in range(first, STEPS)]
     threading.Thread(target=make, daemon=True).start()
     saved, recent = time.monotonic(), []
     for step in range(first, STEPS):
