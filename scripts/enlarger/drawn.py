@@ -1,12 +1,14 @@
-"""Pictures that the script draws itself: lettering in every face that is installed, and engravings.
+"""Pictures that the script draws itself: lettering in every face of the packages for training, and engravings.
 
 Both are drawn four times too large and box-shrunk, as a good scanner or a renderer would give them.
 """
+import pathlib
 import subprocess
 
 import numpy as np
 from PIL import Image, ImageDraw, ImageFont
 
+PACKAGES = pathlib.Path(__file__).resolve().parents[1] / "packages-training.txt"
 # Kept for judging by others; the second half is drawn so nearly like one of them that it would give it away.
 RESERVED_FACES = ("DejaVu Serif", "EB Garamond", "Lobster", "FreeSans", "Nimbus Sans")
 
@@ -17,13 +19,17 @@ WORDS = ("open night star chart moon orrery comet tin lantern oak table birch sl
 
 
 def faces():
-    """(family, style, file) of each outline face that can spell our words; reserved families are left out."""
+    """(family, style, file) of each outline face of the listed packages that can spell our words; reserved families are
+    left out. Faces that are installed besides would make other pages on another machine."""
+    packages = [line for line in PACKAGES.read_text().splitlines() if line.startswith("fonts-")]
+    ours = set(subprocess.run(["dpkg-query", "-L", *packages], capture_output=True, text=True,
+                              check=True).stdout.splitlines())
     listed = subprocess.run(["fc-list", "--format", "%{family[0]}\t%{style[0]}\t%{file}\t%{lang}\n"],
                             capture_output=True, text=True, check=True).stdout
     found = {}
     for line in sorted(listed.splitlines()):
         family, style, path, languages = line.split("\t")
-        plain = path.endswith((".ttf", ".otf", ".t1")) and "en" in languages.split("|")
+        plain = path in ours and path.endswith((".ttf", ".otf", ".t1")) and "en" in languages.split("|")
         if plain and not family.startswith(RESERVED_FACES):
             found[family, style] = path
     return [(*name, path) for name, path in sorted(found.items())]

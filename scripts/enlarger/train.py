@@ -31,7 +31,7 @@ BATCHES = {
     "drawing": {"photo": (8, 1), "clip-art": (3, 1), "lettering": (4, 1), "engraving": (2, 0)},
     "photo": {"photo": (14, 2), "clip-art": (1, 0), "lettering": (1, 0), "engraving": (1, 0)},
 }
-PARTING, STEPS = 22_000, {"drawing": 30_000, "photo": 26_500}
+PARTING, STEPS = 22_000, 30_000
 RATE, WARM_UP, KEPT = 2e-3, 300, 0.9995  # peak step size; steps to reach it; share the running average keeps
 FLOOR = 0.1 / 255**2  # below the rounding of eight bits nothing more is to be won
 EDGE = 6  # px of the small square left out of the loss: convolutions there see a border that pictures lack
@@ -52,8 +52,8 @@ def busy(square):
 
 
 def batch(number, held, what):
-    """Batch `number` for one of the networks, squares turned and flipped at random: (small, strength, large), and the same of those that
-    the network is to enlarge twice."""
+    """Batch `number` for one of the networks, squares turned and flipped at random: (small, strength, large), and the
+    same of those that the network is to enlarge twice."""
     random = np.random.default_rng([SEED, number])
     once, twice = [], []
     for kind, (count, again) in BATCHES[what].items():
@@ -87,9 +87,9 @@ def loss_of(network, small, strength, large):
     return torch.log(error(networks.enlarge(network, small, strength)) / error(networks.bicubic(small))).mean()
 
 
-def rate_at(step, steps):
+def rate_at(step):
     """A short warm-up, then half a cosine down to nothing."""
-    return RATE * min(1, step / WARM_UP) * 0.5 * (1 + math.cos(math.pi * step / steps))
+    return RATE * min(1, step / WARM_UP) * 0.5 * (1 + math.cos(math.pi * step / STEPS))
 
 
 def save(path, **state):
@@ -97,10 +97,14 @@ def save(path, **state):
     os.replace(path.with_suffix(".new"), path)
 
 
-def started(path, together, network, average, optimizer):
+def started(folder, what, network, average, optimizer):
     """The step to go on from, everything put back as it was then; 0 for a new network."""
-    found = next((file for file in (path, together) if file and file.exists()), None)
-    if not found:
+    own, together = folder / f"{what}.pt", folder / "together.pt"
+    found = own if own.exists() or what == "drawing" else together
+    if not found.exists():
+        if what == "photo":
+            raise SystemExit(f"train.py: no {found}. The network for photographs parts from the other at step "
+                             f"{PARTING}: train `drawing` up to there first.")
         return 0
     state = torch.load(found)
     network.load_state_dict(state["network"])
@@ -109,10 +113,10 @@ def started(path, together, network, average, optimizer):
     return state["step"]
 
 
-def learn(network, average, optimizer, step, steps, parts):
-    """Step `step` of `steps`; returns its loss."""
+def learn(network, average, optimizer, step, parts):
+    """One step; returns its loss."""
     for group in optimizer.param_groups:
-        group["lr"] = rate_at(step, steps)
+        group["lr"] = rate_at(step)
     loss = loss_of(network, *joined(network, *parts))
     optimizer.zero_grad(set_to_none=True)
     loss.backward()
@@ -135,7 +139,7 @@ def judge(average, judged, done, curve):
 
 
 def train(folder, what):
-    shares, steps = BATCHES[what], STEPS[what]
+    shares = BATCHES[what]
     held = {kind: squares(folder, kind) for kind in shares}
     print({kind: len(found) for kind, found in held.items()}, flush=True)
     judged = {kind: evaluate.held_out(kind, "validation", 10) for kind in shares}
@@ -143,24 +147,23 @@ def train(folder, what):
     network = networks.Enlarger().to(memory_format=torch.channels_last)
     average = copy.deepcopy(network)
     optimizer = torch.optim.Adam(network.parameters(), RATE)
-    own, together = folder / f"{what}.pt", folder / "together.pt"
-    first = started(own, together if what == "photo" else None, network, average, optimizer)
+    first = started(folder, what, network, average, optimizer)
     ready = queue.Queue(16)
-    make = lambda: [ready.put(batch(number, held, what)) for number in range(first, steps)]
+    make = lambda: [ready.put(batch(number, held, what)) for number in range(first, STEPS)]
     threading.Thread(target=make, daemon=True).start()
     saved, recent = time.monotonic(), []
-    for step in range(first, steps):
-        recent.append(learn(network, average, optimizer, step, steps, ready.get()))
+    for step in range(first, STEPS):
+        recent.append(learn(network, average, optimizer, step, ready.get()))
         done = step + 1
-        if time.monotonic() - saved > 60 or done in (PARTING, steps):
-            for path in [own, together] if done == PARTING else [own]:
-                save(path, step=done, network=network.state_dict(), average=average.state_dict(),
+        if time.monotonic() - saved > 60 or done in (PARTING, STEPS):
+            for name in [what, "together"] if done == PARTING else [what]:
+                save(folder / f"{name}.pt", step=done, network=network.state_dict(), average=average.state_dict(),
                      optimizer=optimizer.state_dict())
             saved = time.monotonic()
         if done % 500 == 0:
             print(f"{done} loss {np.mean(recent):.4f}", flush=True)
             recent = []
-        if done % 4000 == 0 or done == steps:
+        if done % 4000 == 0 or done == STEPS:
             judge(average, judged, done, folder / f"curve-{what}.csv")
 
 
