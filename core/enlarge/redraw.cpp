@@ -20,7 +20,7 @@ namespace tympan {
 namespace {
 
 constexpr double most_traced_px = 48e6;
-constexpr double most_curves = 400'000;  // more than a drawing has: a photograph was asked for
+constexpr std::size_t most_path_bytes = 9'500'000;  // readers of SVG take 10 MB; a photograph was asked for
 constexpr std::size_t kept_drawings = 8;
 constexpr double nearly_black = 64;  // of 255: black ink that was scanned
 constexpr double most_spread = 25;   // of 255, of one ink
@@ -43,7 +43,8 @@ std::vector<potrace_word> bitsOf(const cv::Mat& mask, int words) {
     return map;
 }
 
-/// Path data of all outlines, in pixels of the picture: `scale` of the mask's pixels to one, y down.
+/// Path data of all outlines, in pixels of the picture: `scale` of the mask's pixels to one, y down. Where
+/// they are too many, more than `most_path_bytes` of them.
 std::string pathOf(const potrace_path_t* paths, double scale, int rows) {
     std::string data;
     const auto add = [&](const char* letter, std::initializer_list<potrace_dpoint_t> points) {
@@ -51,10 +52,9 @@ std::string pathOf(const potrace_path_t* paths, double scale, int rows) {
         for (const potrace_dpoint_t& p : points)
             data += fmt::format("{:.3f} {:.3f} ", p.x / scale, (rows - p.y) / scale);
     };
-    double curves = 0;
-    for (const potrace_path_t* path = paths; path; path = path->next) {
+    for (const potrace_path_t* path = paths; path && data.size() <= most_path_bytes; path = path->next) {
         const potrace_curve_t& curve = path->curve;
-        if (curve.n == 0 || (curves += curve.n) > most_curves) continue;
+        if (curve.n == 0) continue;
         add("M", {curve.c[curve.n - 1][2]});
         for (int i = 0; i < curve.n; ++i) {
             if (curve.tag[i] == POTRACE_CORNER)
@@ -91,7 +91,8 @@ ArtworkPtr traced(const Artwork& picture, const Redrawing& how, const Progress& 
     param->turdsize = static_cast<int>(std::lround(std::pow(how.speck_px * scale, 2) * CV_PI / 4));
     param->alphamax = std::clamp(how.corners, 0, 100) / 100.0 * 4 / 3;
     param->opttolerance = 0.2;
-    // The tracer cannot be stopped but by leaping out of it, which would lose its memory: it is quick.
+    // The tracer cannot be stopped but by leaping out of it, which would lose its memory: drawings take it no
+    // time.
     progress.at(0.6);
     constexpr int bits = 8 * sizeof(potrace_word);
     const int words = (ink.cols + bits - 1) / bits;
@@ -100,6 +101,10 @@ ArtworkPtr traced(const Artwork& picture, const Redrawing& how, const Progress& 
     const std::unique_ptr<potrace_state_t, Free> state(potrace_trace(param.get(), &bitmap));
     if (!state || state->status != POTRACE_STATUS_OK)
         throw Error(Error::Kind::input, picture.name, "too large to be drawn again", "crop it first");
+    const std::string path = pathOf(state->plist, scale, ink.rows);
+    if (path.size() > most_path_bytes)
+        throw Error(Error::Kind::input, picture.name, "has too many outlines to be drawn again as curves",
+                    "leave out larger specks, or make it larger in another way");
     progress.at(0.9);
     cv::Mat where;
     cv::resize(ink, where, picture.reduced.size(), 0, 0, cv::INTER_AREA);
@@ -108,7 +113,7 @@ ArtworkPtr traced(const Artwork& picture, const Redrawing& how, const Progress& 
     if (picture.reduced.channels() < 3) colour = cv::Scalar::all(colour[0]);
     if (std::max({colour[0], colour[1], colour[2]}) < nearly_black) colour = cv::Scalar::all(0);
     const SizePx size{lightness.view.cols, lightness.view.rows};
-    const std::string svg = svgOf(size, pathOf(state->plist, scale, ink.rows), colour);
+    const std::string svg = svgOf(size, path, colour);
     return readPicture(std::vector<unsigned char>(svg.begin(), svg.end()), picture.name + ".svg",
                        {progress.stop, {}});
 }

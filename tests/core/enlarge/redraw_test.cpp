@@ -6,6 +6,7 @@
 
 #include "core/artwork/grey.h"
 #include "core/artwork/rasterise.h"
+#include "core/base/error.h"
 #include "tests/support/pictures.h"
 
 using namespace tympan;
@@ -71,6 +72,21 @@ TEST(Redraw, leavesSpecksOutAndKeepsTheInksColour) {
 TEST(Redraw, aBlankPageIsABlankDrawing) {
     const ArtworkPtr blank = artworkOf(cv::Mat(60, 80, CV_8UC1, cv::Scalar(255)));
     EXPECT_EQ(cv::countNonZero(drawnAt(redrawn(*blank, {}), 2) < 255), 0);
+}
+
+TEST(Redraw, tooManyOutlinesAreSaid) {
+    cv::Mat dots(500, 500, CV_8UC1, cv::Scalar(255));
+    for (int y = 0; y < dots.rows; y += 2)
+        for (int x = 0; x < dots.cols; x += 2) dots.at<std::uint8_t>(y, x) = 0;
+    const ArtworkPtr grain = artworkOf(dots);
+    try {
+        redrawn(*grain, {75, 0});
+        FAIL() << "grain has more outlines than a drawing";
+    } catch (const Error& error) {
+        EXPECT_EQ(error.kind(), Error::Kind::input);
+        EXPECT_NE(std::string(error.what()).find("too many outlines"), std::string::npos) << error.what();
+    }
+    EXPECT_NO_THROW(redrawn(*grain, {75, 6})) << "with larger specks left out it can be drawn";
 }
 
 TEST(Redraw, lineArtIsToldFromPhotographs) {
