@@ -77,6 +77,23 @@ TEST_F(Sharpness, anotherWayIsChosenSeenAndUndone) {
     EXPECT_EQ(asked().engine, Engine::drawing);
 }
 
+TEST_F(Sharpness, theLoupeSaysWhatCannotBeDrawnAgain) {
+    cv::Mat dots(500, 500, CV_8UC1, cv::Scalar(255));
+    for (int y = 0; y < dots.rows; y += 2)
+        for (int x = 0; x < dots.cols; x += 2) dots.at<std::uint8_t>(y, x) = 0;
+    open(dots);
+    wide("500 mm");
+    click("engine-redraw");
+    Loupe& loupe = window.loupe();
+    const auto fault = [&] {
+        return loupe.accessibleDescription().contains(QLatin1String("too many outlines"));
+    };
+    ASSERT_TRUE(waitFor(fault));
+    click("engine-smooth");
+    ASSERT_TRUE(waitFor([&] { return loupe.ready() && !fault(); }))
+        << "another way goes on as if nothing was";
+}
+
 TEST_F(Sharpness, theLoupeIsMovedAndWiped) {
     open(photograph());
     wide("180 mm");

@@ -39,6 +39,7 @@ Loupe::Loupe(JobStore& store, RenderService& service, QWidget* parent)
     setMouseTracking(true);
     setMinimumSize(480, 220);
     connect(&store_, &JobStore::changed, this, &Loupe::refresh);
+    connect(&service_, &RenderService::failed, this, &Loupe::sayFault);
 }
 
 void Loupe::compareWith(Engine engine) {
@@ -113,6 +114,7 @@ void Loupe::ask(Side& side, const Piece& piece, const RectPx& box, const SizePx&
     side.how = print.enlarged;
     if (asked == side.asked) return;
     side.asked = asked;
+    side.fault.clear();
     const bool left = &side == &left_;
     service_.request(
         viewOf(left),
@@ -122,11 +124,19 @@ void Loupe::ask(Side& side, const Piece& piece, const RectPx& box, const SizePx&
                 Side& made = left ? left_ : right_;
                 made.image = image;
                 made.made = asked;
+                made.fault.clear();
                 made.parts = {1.0 * box.x / size.width, 1.0 * box.y / size.height,
                               1.0 * box.width / size.width, 1.0 * box.height / size.height};
                 update();
             };
         });
+}
+
+void Loupe::sayFault(const QString& view, const QString& sentence) {
+    if (sentence.isEmpty()) return;
+    for (const bool left : {true, false})
+        if (view == viewOf(left)) (left ? left_ : right_).fault = sentence;
+    update();
 }
 
 QRectF Loupe::onScreen(const QRectF& parts) const {
@@ -152,13 +162,17 @@ void Loupe::paintSide(QPainter& painter, const Side& side, const QRectF& clip, c
                       Qt::Alignment at) const {
     painter.save();
     painter.setClipRect(clip);
-    if (!side.image.isNull()) {
+    if (!side.fault.isEmpty()) {
+        painter.setPen(theme().text);
+        painter.setFont(textFont(TextSize::normal));
+        painter.drawText(clip.adjusted(rim, 0, -rim, 0), Qt::AlignCenter | Qt::TextWordWrap, side.fault);
+    } else if (!side.image.isNull()) {
         // Pixels of the print are shown as pixels when they are seen one by one.
         painter.setRenderHint(QPainter::SmoothPixmapTransform, scale() < 2);
         painter.drawImage(onScreen(side.parts), side.image);
     }
     painter.restore();
-    const QString says = side.asked == side.made ? title : tr("%1…").arg(title);
+    const QString says = side.asked == side.made || !side.fault.isEmpty() ? title : tr("%1…").arg(title);
     painter.setFont(textFont(TextSize::normal, true));
     const double wide = painter.fontMetrics().horizontalAdvance(says) + 20;
     const QRectF tag(at & Qt::AlignLeft ? clip.left() + rim : clip.right() - rim - wide, rim / 2, wide, head);
@@ -210,7 +224,7 @@ void Loupe::paintEvent(QPaintEvent*) {
     painter.fillRect(tag, theme().card);
     painter.setPen(theme().quiet);
     painter.drawText(tag, Qt::AlignCenter, says);
-    setAccessibleDescription(says);
+    setAccessibleDescription(right_.fault.isEmpty() ? says : right_.fault);
 }
 
 void Loupe::moveSpot(const QPointF& by_px) {

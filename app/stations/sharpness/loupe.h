@@ -44,12 +44,14 @@ class Loupe : public QWidget {
     /// One side: what is asked of it, and the picture that is there.
     struct Side {
         QString asked, made;
+        QString fault;  ///< why what is asked cannot be made
         QImage image;
         QRectF parts;  ///< of the print, that the image shows
         Enlarged how;
     };
     void refresh();
     void ask(Side& side, const Piece& piece, const RectPx& box, const SizePx& print);
+    void sayFault(const QString& view, const QString& sentence);
     /// Screen pixels to one of the print's.
     double scale() const;
     /// Where a box in parts of the print lies on the widget.
