@@ -58,9 +58,7 @@ int main() {
     cv::setNumThreads(1);
     cv::Mat page(page_height, page_width, CV_8UC1);
     cv::randu(page, 0, 256);
-    tympan::PixelBuffer pixels;
-    pixels.view = page;
-    const tympan::EnlargedPicture picture(pixels, "bench", {.doublings = 1});
+    const tympan::EnlargedPicture picture(page, tympan::keyOf("bench"), {.doublings = 1});
     picture.box({0, 0, 64, 64});  // reads the network
     cv::Mat large;
     const double bicubic = seconds([&] { cv::resize(page, large, {}, 2, 2, cv::INTER_CUBIC); });

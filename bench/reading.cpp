@@ -23,7 +23,7 @@ int main(int count, char** arguments) {
             cv::Mat grey = picture.grey;
             if (mirrored) cv::flip(picture.grey, grey, 1);
             const auto start = std::chrono::steady_clock::now();
-            const Reading reading = readGrey(grey);
+            const Reading reading = readGrey(grey, {150});
             seconds.push_back(
                 std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count());
             const Reads truth = mirrored ? Reads::reversed : Reads::normal;

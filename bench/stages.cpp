@@ -6,6 +6,7 @@
 
 #include "core/artwork/edited.h"
 #include "core/artwork/read_picture.h"
+#include "core/base/cache.h"
 #include "core/inspect/look.h"
 #include "core/job/edits.h"
 #include "core/method/catalogue.h"
@@ -32,7 +33,7 @@ const Job& job() {
 
 /// Everything between a slider's move and an image to paint: tone, ground, both leaves.
 void toneChangeAtPreview(benchmark::State& state) {
-    PixelCache cache(std::size_t{64} << 20);
+    cache().clear();
     const int id = job().pieces.front().id;
     int strength = 0;
     for (auto _ : state) {
@@ -41,13 +42,12 @@ void toneChangeAtPreview(benchmark::State& state) {
             job(), id, {.ink = Tone::InkChoice::grey, .contrast = {Contrast::Kind::strength, strength}});
         const Piece& piece = next.pieces.front();
         const Print print = printOf(next, piece, previewPpi(next, piece, 300, 1e6));
-        const cv::Mat ink = previewInk(print, cache);
+        const cv::Mat ink = previewInk(print);
         cv::Mat printed;
         cv::flip(ink, printed, 1);
-        benchmark::DoNotOptimize(onGround(ink, groundUnder(next, piece, print, cache)).data);
+        benchmark::DoNotOptimize(onGround(ink, groundUnder(next, piece, print)).data);
         const Object& object = objectOf(next, piece);
-        benchmark::DoNotOptimize(
-            finishedFace(next, object, windowOn(next, object, 4e5, 300), cache, piece.id).data);
+        benchmark::DoNotOptimize(finishedFace(next, object, windowOn(next, object, 4e5, 300), piece.id).data);
     }
 }
 BENCHMARK(toneChangeAtPreview)->Unit(benchmark::kMillisecond)->UseRealTime();
@@ -55,9 +55,8 @@ BENCHMARK(toneChangeAtPreview)->Unit(benchmark::kMillisecond)->UseRealTime();
 void firstPreview(benchmark::State& state) {
     const Piece& piece = job().pieces.front();
     for (auto _ : state) {
-        PixelCache cache(std::size_t{64} << 20);
-        benchmark::DoNotOptimize(
-            previewInk(printOf(job(), piece, previewPpi(job(), piece, 300, 1e6)), cache).data);
+        cache().clear();
+        benchmark::DoNotOptimize(previewInk(printOf(job(), piece, previewPpi(job(), piece, 300, 1e6))).data);
     }
 }
 BENCHMARK(firstPreview)->Unit(benchmark::kMillisecond)->UseRealTime();
@@ -77,11 +76,11 @@ void busyToneAtPreview(benchmark::State& state) {
     tones[2].solids.kind = Solids::Kind::hatched;
     tones[3].screen = {Screen::Kind::round, 12, 30};
     const Tone& tone = tones[static_cast<std::size_t>(state.range(0))];
-    PixelCache cache(std::size_t{64} << 20);
+    cache().clear();
     const Job toned = withTone(job(), job().pieces.front().id, tone);
     const Piece& piece = toned.pieces.front();
     const Print print = printOf(toned, piece, previewPpi(toned, piece, 300, 1e6));
-    for (auto _ : state) benchmark::DoNotOptimize(previewInk(print, cache).data);
+    for (auto _ : state) benchmark::DoNotOptimize(previewInk(print).data);
 }
 BENCHMARK(busyToneAtPreview)->DenseRange(0, 3)->Unit(benchmark::kMillisecond)->UseRealTime();
 
@@ -109,7 +108,7 @@ void cleanUp(benchmark::State& state) {
     for (auto _ : state) {
         edit.clean.even_light = 50 + static_cast<int>(state.iterations() % 50);  // never found again
         const ArtworkPtr picture = edited(job().pieces.front().artwork, edit);
-        benchmark::DoNotOptimize(pixelsFor(*picture, 1).view.data);
+        benchmark::DoNotOptimize(pixelsFor(*picture, 1).data);
     }
 }
 BENCHMARK(cleanUp)->Unit(benchmark::kMillisecond)->UseRealTime()->Iterations(3);

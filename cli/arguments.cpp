@@ -1,14 +1,12 @@
 #include "cli/arguments.h"
 
-#include <atomic>
 #include <charconv>
 #include <filesystem>
-#include <iostream>
 
 #include <fmt/format.h>
 #include <sys/stat.h>
-#include <unistd.h>
 
+#include "cli/say.h"
 #include "core/artwork/edited.h"
 #include "core/artwork/read_picture.h"
 #include "core/job/edits.h"
@@ -25,7 +23,7 @@ namespace {
 
 double sizeOf(const std::string& option, const std::string& text) {
     const double mm = lengthOf(option, text);
-    if (mm < least_size_mm || mm > most_size_mm)
+    if (!limits::asked_mm.holds(mm))
         failUsage(fmt::format("{} {} is not a size that can be printed", option, text), "use 1 mm to 20 m");
     return mm;
 }
@@ -57,8 +55,6 @@ LineArt lineArtOf(const std::string& text) {
 
 }  // namespace
 
-void say(const std::string& sentence) { std::cerr << "tympan-cli: " << sentence << '\n'; }
-
 double lengthOf(const std::string& option, const std::string& text) {
     const auto mm = parseLength(text, Unit::mm);
     if (!mm)
@@ -66,27 +62,14 @@ double lengthOf(const std::string& option, const std::string& text) {
     return *mm;
 }
 
-Progress progressLine() {
-    if (!isatty(STDERR_FILENO)) return {};
-    return {{}, [shown = std::make_shared<std::atomic<int>>(-1)](double fraction) {
-                const int percent = static_cast<int>(100 * fraction);
-                if (shown->exchange(percent) == percent) return;
-                std::cerr << fmt::format("\r{:3} %{}", percent, percent >= 99 ? "\r      \r" : "")
-                          << std::flush;
-            }};
-}
-
-void PieceOptions::addTo(CLI::App& command) {
-    command.add_option("PICTURE", picture, "a JPEG, PNG, TIFF, WebP, HEIC, SVG or PDF file")->required();
-    command.add_option("--width", width, "width of the picture on the object: 200mm, 20cm, 8in");
-    command.add_option(
+void PieceOptions::addTo(Command& command) {
+    command.required("PICTURE", picture, "a JPEG, PNG, TIFF, WebP, HEIC, SVG or PDF file");
+    command.option("--width", width, "width of the picture on the object: 200mm, 20cm, 8in");
+    command.option(
         "--height", height,
         "its height; with another shape than the picture's, the picture is cropped about its centre");
-    command.add_option("--page", page, "which page of a PDF")
-        ->check(CLI::Range(1, 1'000'000))
-        ->capture_default_str();
-    command.add_option("--method", method, "how it is transferred; `tympan-cli methods` lists them")
-        ->capture_default_str();
+    command.whole("--page", page, 1, 1'000'000, "which page of a PDF");
+    command.option("--method", method, "how it is transferred; `tympan-cli methods` lists them");
 }
 
 Job PieceOptions::job() const {
@@ -108,6 +91,10 @@ Job PieceOptions::job() const {
     }
     piece.artwork = edited(readPicture(std::filesystem::path(picture)), {.page = page});
     piece.size.height = asked_height.value_or(piece.size.width / piece.artwork->aspect());
+    if (!limits::side_mm.holds(piece.size.height))
+        failUsage(fmt::format("--width {} makes the picture {} high", width,
+                              formatLength(piece.size.height, Unit::mm)),
+                  "choose a width that keeps both sides between a hair and 20 m");
     if (asked_height) {
         const SourceBox box = centredCrop(*piece.artwork, piece.size);
         const double kept = (box.right - box.left) * (box.bottom - box.top);
@@ -130,28 +117,46 @@ Job PieceOptions::job() const {
 
 bool isJobFile(const std::string& name) { return std::filesystem::path(name).extension() == ".tympan"; }
 
-Job openJob(const std::string& file) {
-    const ReadJob read = openJobFile(file);
-    for (const std::string& fault : read.faults) say(fmt::format("{}: left out: {}", file, fault));
-    return read.job;
+OpenedJob openJob(const std::string& file) {
+    ReadJob read = openJobFile(file);
+    std::vector<std::string> sentences;
+    for (const std::string& fault : read.faults)
+        sentences.push_back(fmt::format("{}: left out: {}", file, fault));
+    sayFew(sentences);
+    return {std::move(read.job), read.faults.size()};
 }
 
-void PrintOptions::addTo(CLI::App& command) {
-    command.add_option("--ppi", ppi, "pixels per inch of the print")
-        ->check(CLI::Range(20.0, 2400.0))
-        ->capture_default_str();
-    command.add_option("--mirror", mirror, "auto follows the method; on and off force this one output")
-        ->check(CLI::IsMember({"auto", "on", "off"}))
-        ->capture_default_str();
-    command.add_option("--colour", colour, "auto follows the method's advice")
-        ->check(CLI::IsMember({"auto", "gray", "keep"}))
-        ->capture_default_str();
-    command.add_option("--contrast", contrast, "auto, none, or 0 to 100; for grey")->capture_default_str();
-    command.add_option("--line-art", line_art,
-                       "black and white alone: auto, or the grey (0 to 255) below which is black");
-    command.add_option("--enlarge", enlarge, "what makes more pixels where the picture has too few")
-        ->check(CLI::IsMember({"auto", "photo", "drawing", "redraw", "smooth"}))
-        ->capture_default_str();
+void refuseSameFile(const std::vector<std::string>& written, const std::vector<std::string>& read) {
+    const auto same = [](const std::filesystem::path& a, const std::filesystem::path& b) {
+        std::error_code none;
+        if (std::filesystem::equivalent(a, b, none)) return true;
+        // What is not there yet is the same file when its name is, however it is written.
+        const auto whole = std::filesystem::weakly_canonical(a, none);
+        return !whole.empty() && whole == std::filesystem::weakly_canonical(b, none);
+    };
+    for (std::size_t i = 0; i < written.size(); ++i) {
+        if (written[i].empty()) continue;
+        for (const std::string& source : read)
+            if (!source.empty() && same(written[i], source))
+                throw Error(Error::Kind::usage, written[i], "would be written over what is read",
+                            "give the output a name of its own");
+        for (std::size_t j = 0; j < i; ++j)
+            if (!written[j].empty() && same(written[i], written[j]))
+                throw Error(Error::Kind::usage, written[i], "is asked for twice",
+                            "give each output a name of its own");
+    }
+}
+
+void PrintOptions::addTo(Command& command) {
+    command.number("--ppi", ppi, 20, 2400, "pixels per inch of the print");
+    command.oneOf("--mirror", mirror, {"auto", "on", "off"},
+                  "auto follows the method; on and off force this one output");
+    command.oneOf("--colour", colour, {"auto", "gray", "keep"}, "auto follows the method's advice");
+    command.option("--contrast", contrast, "auto, none, or 0 to 100; for grey");
+    command.option("--line-art", line_art,
+                   "black and white alone: auto, or the grey (0 to 255) below which is black");
+    command.oneOf("--enlarge", enlarge, {"auto", "photo", "drawing", "redraw", "smooth"},
+                  "what makes more pixels where the picture has too few");
 }
 
 Job PrintOptions::applied(Job job) const {

@@ -1,31 +1,29 @@
 #pragma once
-#include <CLI/CLI.hpp>
 #include <optional>
 #include <string>
 
-#include "core/base/progress.h"
+#include "cli/command.h"
 #include "core/job/job.h"
 
 namespace tympan::cli {
 
 // One file a subcommand; each adds itself to the command line with its options and the work to do when it is
-// chosen. The work returns the exit status.
+// chosen.
 
-using Work = std::function<int()>;
-
-void addMethods(CLI::App& app, Work& work);
-void addPrepare(CLI::App& app, Work& work);
-void addEnlarge(CLI::App& app, Work& work);
-void addSheets(CLI::App& app, Work& work);
-void addInspect(CLI::App& app, Work& work);
-void addCheck(CLI::App& app, Work& work);
+void addMethods(CommandLine& line);
+void addPrepare(CommandLine& line);
+void addEnlarge(CommandLine& line);
+void addSheets(CommandLine& line);
+void addInspect(CommandLine& line);
+void addJob(CommandLine& line);
+void addCheck(CommandLine& line);
 
 /// Options that several subcommands share, as typed; empty means not given.
 struct PieceOptions {
     std::string picture, width, height, method = "gel-rub-off", ground;
     int page = 1;
 
-    void addTo(CLI::App& command);
+    void addTo(Command& command);
     /// A job of one piece. Says on standard error when the asked shape crops the picture. Throws Error.
     Job job() const;
 };
@@ -34,7 +32,7 @@ struct PrintOptions {
     std::string mirror = "auto", colour = "auto", contrast = "auto", line_art = "", enlarge = "auto";
     double ppi = 300;
 
-    void addTo(CLI::App& command);
+    void addTo(Command& command);
     /// The job with these options. Throws Error (usage).
     Job applied(Job job) const;
     /// What --mirror forces on this one output; says so on standard error.
@@ -43,16 +41,18 @@ struct PrintOptions {
 
 /// True for a name that ends in .tympan.
 bool isJobFile(const std::string& name);
-/// A job from its file; what of it could not be read is said on standard error. Throws Error.
-Job openJob(const std::string& file);
+/// A job from its file; what of it could not be read is said on standard error, and counted. Throws Error.
+struct OpenedJob {
+    Job job;
+    std::size_t left_out = 0;
+};
+OpenedJob openJob(const std::string& file);
+
+/// Throws Error (usage) when two of the files that a command reads and writes are the same one; empty names
+/// are none.
+void refuseSameFile(const std::vector<std::string>& written, const std::vector<std::string>& read);
 
 /// Millimetres of an option's value. Throws Error (usage) that names the option.
 double lengthOf(const std::string& option, const std::string& text);
-
-/// One line on standard error.
-void say(const std::string& sentence);
-
-/// A progress line on a terminal; nothing in a pipe.
-Progress progressLine();
 
 }  // namespace tympan::cli

@@ -1,6 +1,7 @@
 #include <fmt/format.h>
 
 #include "cli/arguments.h"
+#include "cli/say.h"
 #include "core/artwork/edited.h"
 #include "core/artwork/read_picture.h"
 #include "core/artwork/write_picture.h"
@@ -30,9 +31,11 @@ Print plainPrint(const Options& options) {
     const double ppi = options.ppi > 0 ? options.ppi : stored_ppi;
     const double width = options.scale > 0 ? options.scale * piece.artwork->size.width * mm_per_inch / ppi
                                            : lengthOf("--width", options.width);
-    if (width <= 0 || width > most_size_mm)
-        failUsage(fmt::format("{} mm is not a size that can be printed", width), "use up to 20 m");
     piece.size = {width, width / piece.artwork->aspect()};
+    if (!limits::side_mm.holds(piece.size.width) || !limits::side_mm.holds(piece.size.height))
+        failUsage(
+            fmt::format("{} x {} mm is not a size that can be made", piece.size.width, piece.size.height),
+            "use sides from a hundredth of a millimetre to 20 m");
     const bool colour = piece.artwork->reduced.channels() >= 3;
     Job job = withPiece({}, std::move(piece));
     Tone tone;
@@ -74,6 +77,7 @@ int enlarge(const Options& options) {
         failUsage("how large is not said", "give either --scale, or --width and --ppi");
     if (!options.width.empty() && options.ppi <= 0)
         failUsage("--width needs --ppi", "say how many pixels an inch: --ppi 300");
+    refuseSameFile({options.out}, {options.picture});
     const Print print = plainPrint(options);
     say(fmt::format("{}: {} x {} pixels, engine {} ({})", options.picture, print.size.width,
                     print.size.height, name(print.enlarged.engine), why(print.enlarged.reason)));
@@ -87,22 +91,18 @@ int enlarge(const Options& options) {
 
 }  // namespace
 
-void addEnlarge(CLI::App& app, Work& work) {
-    CLI::App* command = app.add_subcommand("enlarge", "make a picture larger, with more pixels");
+void addEnlarge(CommandLine& line) {
+    Command command = line.add("enlarge", "make a picture larger, with more pixels");
     auto options = std::make_shared<Options>();
-    command->add_option("PICTURE", options->picture, "a JPEG, PNG, TIFF, WebP, HEIC, SVG or PDF file")
-        ->required();
-    command->add_option("-o,--output", options->out, "the picture file: .png or .tif")->required();
-    command->add_option("--scale", options->scale, "how many times as wide")->check(CLI::Range(0.01, 64.0));
-    command->add_option("--ppi", options->ppi, "pixels per inch of --width")->check(CLI::Range(20.0, 2400.0));
-    command->add_option("--width", options->width, "how wide it will be printed: 200mm, 20cm, 8in");
-    command->add_option("--page", options->page, "which page of a PDF")
-        ->check(CLI::Range(1, 1'000'000))
-        ->capture_default_str();
-    command->add_option("--engine", options->engine, "what makes the pixels")
-        ->check(CLI::IsMember({"auto", "photo", "drawing", "redraw", "smooth"}))
-        ->capture_default_str();
-    command->callback([&work, options] { work = [options] { return enlarge(*options); }; });
+    command.required("PICTURE", options->picture, "a JPEG, PNG, TIFF, WebP, HEIC, SVG or PDF file");
+    command.required("-o,--output", options->out, "the picture file: .png or .tif");
+    command.number("--scale", options->scale, 0.01, 64, "how many times as wide");
+    command.number("--ppi", options->ppi, 20, 2400, "pixels per inch of --width");
+    command.option("--width", options->width, "how wide it will be printed: 200mm, 20cm, 8in");
+    command.whole("--page", options->page, 1, 1'000'000, "which page of a PDF");
+    command.oneOf("--engine", options->engine, {"auto", "photo", "drawing", "redraw", "smooth"},
+                  "what makes the pixels");
+    command.does([options] { return enlarge(*options); });
 }
 
 }  // namespace tympan::cli

@@ -1,82 +1,118 @@
 #include "cli/finding_words.h"
 
+#include <nlohmann/json.hpp>
+
 #include <fmt/format.h>
+
+#include "core/base/overloaded.h"
+#include "core/job/job.h"
+#include "core/measure/length.h"
 
 namespace tympan::cli {
 
-std::string sentence(const Finding& finding) {
-    switch (finding.id) {
-        case Finding::Id::misses_one_sheet:
-            return fmt::format("the picture misses one sheet by {}; {} mm wide would fit",
-                               formatLength(finding.mm, Unit::mm),
-                               formatNumber(finding.remedy->width, Unit::mm));
-        case Finding::Id::crosses_margin:
-            return fmt::format(
-                "{} of the picture would lie in the margin that is not printed; {} mm wide would fit",
-                formatLength(finding.mm, Unit::mm), formatNumber(finding.remedy->width, Unit::mm));
-        case Finding::Id::larger_than_object:
-            return fmt::format("the picture goes {} over the edge of the object; {} mm wide would fit",
-                               formatLength(finding.mm, Unit::mm),
-                               formatNumber(finding.remedy->width, Unit::mm));
-        case Finding::Id::misses_object:
-            return "the picture does not lie on the object at all; move it there";
-        case Finding::Id::crosses_keep_out:
-            return fmt::format("the picture runs over \"{}\"; move it, or cut it to the object",
-                               finding.name);
-        case Finding::Id::unsuited_material:
-            return finding.name;
-        case Finding::Id::dark_ground:
-            return "the ink is see-through and hardly shows on this dark colour; paint it pale first";
-        case Finding::Id::edge_in_care_zone:
-            return fmt::format("the edge cuts into \"{}\", which should stay whole", finding.name);
-        case Finding::Id::seam_in_care_zone:
-            return fmt::format("a join between sheets runs through \"{}\"", finding.name);
-        case Finding::Id::few_pixels:
-            return fmt::format("few pixels for this size: {:.0f} an inch", finding.number);
-        case Finding::Id::whole_sheets_join:
-            return fmt::format("this method lays sheets whole; {:.0f} sheets must be joined by eye",
-                               finding.number);
-        case Finding::Id::newer_method:
-            return fmt::format("the catalogue describes \"{}\" anew; the job keeps its own copy",
-                               finding.name);
-        case Finding::Id::cropped:
-            return fmt::format("another shape than the picture: {:.0f} % of it is left out", finding.number);
-        case Finding::Id::soft_detail:
+std::string sentence(const Finding& found) {
+    using namespace finding;
+    const auto mm = [](double length) { return formatLength(length, Unit::mm); };
+    const auto fits = [](const SizeMm& size) {
+        return fmt::format("{} mm wide would fit", formatNumber(size.width, Unit::mm));
+    };
+    const auto percent = [](double share) { return fmt::format("{:.0f} %", 100 * share); };
+    const Overloaded words{
+        [&](const MissesOneSheet& what) {
+            return fmt::format("the picture misses one sheet by {}; {}", mm(what.by_mm), fits(what.fits));
+        },
+        [&](const CrossesMargin& what) {
+            return fmt::format("{} of the picture would lie in the margin that is not printed; {}",
+                               mm(what.by_mm), fits(what.fits));
+        },
+        [&](const LargerThanObject& what) {
+            return fmt::format("the picture goes {} over the edge of the object; {}", mm(what.by_mm),
+                               what.fits ? fits(*what.fits) : "nothing of its shape would fit inside");
+        },
+        [](const MissesObject&) {
+            return std::string("the picture does not lie on the object at all; move it there");
+        },
+        [](const CrossesKeepOut& what) {
+            return fmt::format("the picture runs over \"{}\"; move it, or cut it to the object", what.zone);
+        },
+        [](const UnsuitedMaterial& what) { return what.why; },
+        [](const UnsuitedPrinter& what) {
+            return what.printer.empty() ? what.why : fmt::format("\"{}\": {}", what.printer, what.why);
+        },
+        [](const DarkGround&) {
+            return std::string(
+                "the ink is see-through and hardly shows on this dark colour; paint it pale first");
+        },
+        [](const EdgeInCareZone& what) {
+            return fmt::format("the edge cuts into \"{}\", which should stay whole", what.zone);
+        },
+        [](const SeamInCareZone& what) {
+            return fmt::format("a join between sheets runs through \"{}\"", what.zone);
+        },
+        [](const FewPixels& what) {
+            const std::string few = fmt::format("few pixels for this size: {:.0f} an inch", what.per_inch);
+            const std::string enough = fmt::format("enough from {:.1f} m on", what.enough_from_mm / 1000);
+            if (what.engine == Engine::redraw) return few + "; it is drawn again as curves";
+            if (what.times == 1) return fmt::format("{}; {}", few, enough);
+            return fmt::format("{}; it is made {} times larger, its true detail is {}", few, what.times,
+                               enough);
+        },
+        [](const WholeSheetsJoin& what) {
+            return fmt::format("this method lays sheets whole; {} sheets must be joined by eye", what.sheets);
+        },
+        [](const NewerMethod& what) {
+            return fmt::format("the catalogue describes \"{}\" anew; the job keeps its own copy", what.name);
+        },
+        [&](const Cropped& what) {
+            return fmt::format("another shape than the picture: {} of it is left out", percent(what.share));
+        },
+        [](const SoftDetail& what) {
             return fmt::format("the picture is softer than its pixels: its detail comes to {:.0f} an inch",
-                               finding.number);
-        case Finding::Id::stray_border:
+                               what.per_inch);
+        },
+        [](const EvenBorder& what) {
             return fmt::format("an even {} border runs along the picture; crop it off",
-                               finding.number > 0 ? "white" : "black");
-        case Finding::Id::solid_area:
+                               what.white ? "white" : "black");
+        },
+        [](const SolidAreas& what) {
             return fmt::format("big black areas, {:.1f} cm2 in all; their middle may stay on the paper",
-                               finding.number);
-        case Finding::Id::thin_lines:
-            return fmt::format("lines of {:.2f} mm; this method holds {:.2f} mm (a guess)", finding.mm,
-                               finding.number);
-        case Finding::Id::pale_detail_lost:
-            return fmt::format("pale detail will hardly be seen on this ground: {:.0f} % of all detail",
-                               finding.number);
-        case Finding::Id::dark_detail_lost:
-            return fmt::format("detail over the dark part of the ground will hardly be seen: {:.0f} % of it",
-                               finding.number);
-        case Finding::Id::much_ink:
-            return fmt::format("{:.0f} % of the sheet is inked; this sheet takes less (a guess)",
-                               finding.number);
-        case Finding::Id::colours_merge:
-            return fmt::format("colours that differ become the same grey: {:.0f} % of such places",
-                               finding.number);
-        case Finding::Id::colour_without:
-            return "colour is asked for, but the printer prints black alone";
-        case Finding::Id::face:
-            return fmt::format("{:.0f} face{} found; mark {} so that seams and edges stay away",
-                               finding.number, finding.number > 1 ? "s" : "",
-                               finding.number > 1 ? "them" : "it");
-        case Finding::Id::came_reversed:
-            return fmt::format("\"{}\" reads backwards in the picture: it came reversed", finding.name);
-        case Finding::Id::reads_backwards:
-            return fmt::format("\"{}\" will read backwards: the picture did not come reversed", finding.name);
-    }
-    return {};
+                               what.cm2);
+        },
+        [](const ThinLine& what) {
+            return fmt::format("lines of {:.2f} mm; this method holds {:.2f} mm (a guess)", what.mm,
+                               what.holds_mm);
+        },
+        [&](const PaleDetailLost& what) {
+            return fmt::format("pale detail will hardly be seen on this ground: {} of all detail",
+                               percent(what.share));
+        },
+        [&](const DarkDetailLost& what) {
+            return fmt::format("detail over the dark part of the ground will hardly be seen: {} of it",
+                               percent(what.share));
+        },
+        [&](const MuchInk& what) {
+            return fmt::format("{} of the sheet is inked; this sheet takes less (a guess)",
+                               percent(what.share));
+        },
+        [&](const ColoursMerge& what) {
+            return fmt::format("colours that differ become the same grey: {} of such places",
+                               percent(what.share));
+        },
+        [](const ColourWithout&) {
+            return std::string("colour is asked for, but the printer prints black alone");
+        },
+        [](const Faces& what) {
+            return fmt::format("{} face{} found; mark {} so that seams and edges stay away", what.count,
+                               what.count > 1 ? "s" : "", what.count > 1 ? "them" : "it");
+        },
+        [](const CameReversed& what) {
+            return fmt::format("\"{}\" reads backwards in the picture: it came reversed", what.words);
+        },
+        [](const ReadsBackwards& what) {
+            return fmt::format("\"{}\" will read backwards: the picture did not come reversed", what.words);
+        },
+    };
+    return std::visit(words, found.what);
 }
 
 std::string_view name(Severity severity) {
@@ -85,7 +121,7 @@ std::string_view name(Severity severity) {
 
 nlohmann::ordered_json asJson(const Job& job, const Finding& finding) {
     const Piece* piece = findPiece(job, finding.piece);
-    return {{"id", std::string(tympan::name(finding.id))},
+    return {{"id", std::string(tympan::name(finding))},
             {"severity", std::string(name(finding.severity))},
             {"piece", piece ? piece->name : std::string()},
             {"message", sentence(finding)}};

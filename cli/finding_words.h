@@ -1,7 +1,8 @@
 #pragma once
-#include <nlohmann/json.hpp>
+#include <nlohmann/json_fwd.hpp>
 
-#include "core/inspect/findings.h"
+#include "core/inspect/finding.h"
+#include "core/job/job.h"
 
 namespace tympan::cli {
 

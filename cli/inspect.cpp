@@ -1,5 +1,4 @@
 #include <algorithm>
-#include <iostream>
 #include <nlohmann/json.hpp>
 
 #include <fmt/format.h>
@@ -7,6 +6,7 @@
 
 #include "cli/arguments.h"
 #include "cli/finding_words.h"
+#include "cli/say.h"
 #include "core/inspect/look.h"
 #include "core/inspect/reading.h"
 #include "core/job/turns.h"
@@ -58,46 +58,47 @@ int inspect(const Options& options) {
         if (look.finest_line_mm) report["finest_line_mm"] = *look.finest_line_mm;
         report["ink_coverage"] = look.ink_coverage;
         report["faces"] = nlohmann::ordered_json::array();
-        for (const RectMm& face : look.faces)
+        for (const ArtworkParts& face : look.faces)
             report["faces"].push_back(
                 {{"left", face.x}, {"top", face.y}, {"width", face.width}, {"height", face.height}});
         report["findings"] = nlohmann::ordered_json::array();
         for (const Finding& finding : found) report["findings"].push_back(asJson(job, finding));
-        std::cout << report.dump(2, ' ', false, nlohmann::ordered_json::error_handler_t::replace) << '\n';
+        print(report.dump(2, ' ', false, nlohmann::ordered_json::error_handler_t::replace) + "\n");
         return blocked ? 1 : 0;
     }
+    std::string report;
     const SizePx size = piece.artwork->size;
-    std::cout << (drawing ? fmt::format("a drawing of {} x {} pixels, sharp at any size\n", size.width,
-                                        size.height)
-                          : fmt::format(
-                                "{} x {} pixels; {:.0f} for every inch of the print, {:.2f} times enlarged "
-                                "to {:.0f}\n",
-                                size.width, size.height, ppi, wanted_ppi / ppi, wanted_ppi));
+    report +=
+        (drawing ? fmt::format("a drawing of {} x {} pixels, sharp at any size\n", size.width, size.height)
+                 : fmt::format("{} x {} pixels; {:.0f} for every inch of the print, {:.2f} times enlarged "
+                               "to {:.0f}\n",
+                               size.width, size.height, ppi, wanted_ppi / ppi, wanted_ppi));
     const auto turns = turned.size();
-    std::cout << fmt::format("{}, because the ink is turned over {} {}\n",
-                             mirror ? "printed mirrored" : "printed as it reads", turns,
-                             turns == 1 ? "time" : "times");
+    report += fmt::format("{}, because the ink is turned over {} {}\n",
+                          mirror ? "printed mirrored" : "printed as it reads", turns,
+                          turns == 1 ? "time" : "times");
     if (reading.reads != Reads::unknown)
-        std::cout << fmt::format("\"{}\" will read {}\n", fmt::join(reading.words, " "),
-                                 reading.reads == Reads::normal ? "the right way" : "backwards");
+        report += fmt::format("\"{}\" will read {}\n", fmt::join(reading.words, " "),
+                              reading.reads == Reads::normal ? "the right way" : "backwards");
     for (const SolidArea& solid : look.solids)
-        std::cout << fmt::format(
+        report += fmt::format(
             "a big black area of {:.1f} cm2, {:.0f} mm from the left and {:.0f} mm from the top\n",
             solid.area_cm2, solid.box.x, solid.box.y);
     for (const Finding& finding : found)
-        std::cout << fmt::format("{}: {}\n", name(finding.severity), sentence(finding));
+        report += fmt::format("{}: {}\n", name(finding.severity), sentence(finding));
+    print(report);
     return blocked ? 1 : 0;
 }
 
 }  // namespace
 
-void addInspect(CLI::App& app, Work& work) {
-    CLI::App* command = app.add_subcommand("inspect", "say what a picture comes to at a size, by a method");
+void addInspect(CommandLine& line) {
+    Command command = line.add("inspect", "say what a picture comes to at a size, by a method");
     auto options = std::make_shared<Options>();
-    options->piece.addTo(*command);
-    command->add_option("--ground", options->piece.ground, "the object's colour: #e8dfc8");
-    command->add_flag("--json", options->json, "one JSON object on standard output");
-    command->callback([&work, options] { work = [options] { return inspect(*options); }; });
+    options->piece.addTo(command);
+    command.option("--ground", options->piece.ground, "the object's colour: #e8dfc8");
+    command.flag("--json", options->json, "one JSON object on standard output");
+    command.does([options] { return inspect(*options); });
 }
 
 }  // namespace tympan::cli

@@ -1,9 +1,9 @@
-#include <iostream>
 #include <nlohmann/json.hpp>
 
 #include <fmt/format.h>
 
 #include "cli/arguments.h"
+#include "cli/say.h"
 #include "core/method/catalogue.h"
 
 namespace tympan::cli {
@@ -28,24 +28,24 @@ int listMethods(bool json) {
         nlohmann::ordered_json all;
         all["methods"] = nlohmann::ordered_json::array();
         for (const Method& method : shippedMethods()) all["methods"].push_back(asJson(method));
-        std::cout << all.dump(2) << '\n';
+        print(all.dump(2) + "\n");
         return 0;
     }
     for (const Method& method : shippedMethods())
-        std::cout << fmt::format("{:22}{}\n{:22}{}\n", method.id, method.name, "",
-                                 !selectable(method) ? "needs two printed passes: cannot be prepared yet"
-                                 : mirroredBy(method) == Mirrored::yes ? "printed mirrored"
-                                                                       : "printed as it reads");
+        print(fmt::format("{:22}{}\n{:22}{}\n", method.id, method.name, "",
+                          !selectable(method) ? "needs two printed passes: cannot be prepared yet"
+                          : mirroredBy(method) == Mirrored::yes ? "printed mirrored"
+                                                                : "printed as it reads"));
     return 0;
 }
 
 }  // namespace
 
-void addMethods(CLI::App& app, Work& work) {
-    CLI::App* command = app.add_subcommand("methods", "list the transfer methods");
+void addMethods(CommandLine& line) {
+    Command command = line.add("methods", "list the transfer methods");
     auto json = std::make_shared<bool>(false);
-    command->add_flag("--json", *json, "one JSON object on standard output");
-    command->callback([&work, json] { work = [json] { return listMethods(*json); }; });
+    command.flag("--json", *json, "one JSON object on standard output");
+    command.does([json] { return listMethods(*json); });
 }
 
 }  // namespace tympan::cli

@@ -1,4 +1,5 @@
 #include "cli/arguments.h"
+#include "cli/say.h"
 #include "core/artwork/write_picture.h"
 #include "core/output/whole_print.h"
 
@@ -16,6 +17,7 @@ int prepare(const Options& options) {
     if (!isWritablePicture(options.out))
         throw Error(Error::Kind::usage, options.out, "not a picture name that can be written",
                     "end it in .png or .tif");
+    refuseSameFile({options.out}, {options.piece.picture});
     const Job job = options.print.applied(options.piece.job());
     Print print = printOf(job, job.pieces.front(), job.sheets.ppi);
     if (const auto forced = options.print.forced()) print.mirrored = *forced;
@@ -25,14 +27,13 @@ int prepare(const Options& options) {
 
 }  // namespace
 
-void addPrepare(CLI::App& app, Work& work) {
-    CLI::App* command =
-        app.add_subcommand("prepare", "write the whole print as a picture file, as it will be printed");
+void addPrepare(CommandLine& line) {
+    Command command = line.add("prepare", "write the whole print as a picture file, as it will be printed");
     auto options = std::make_shared<Options>();
-    options->piece.addTo(*command);
-    command->add_option("-o,--output", options->out, "the picture file: .png or .tif")->required();
-    options->print.addTo(*command);
-    command->callback([&work, options] { work = [options] { return prepare(*options); }; });
+    options->piece.addTo(command);
+    command.required("-o,--output", options->out, "the picture file: .png or .tif");
+    options->print.addTo(command);
+    command.does([options] { return prepare(*options); });
 }
 
 }  // namespace tympan::cli

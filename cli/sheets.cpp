@@ -2,6 +2,8 @@
 
 #include "cli/arguments.h"
 #include "cli/finding_words.h"
+#include "cli/say.h"
+#include "core/inspect/findings.h"
 #include "core/job/edits.h"
 #include "core/output/plan_json.h"
 #include "core/output/sheet_marks.h"
@@ -15,11 +17,14 @@ namespace {
 struct Options {
     PieceOptions piece;
     PrintOptions print;
-    CLI::App* command = nullptr;
+    std::optional<Command> command;
     std::string out, paper = "A4", margin = "5mm", band = "7mm", plan;
 };
 
 void checkBand(const SheetRules& rules, const std::string& asked) {
+    if (!limits::band_mm.holds(rules.band_mm) && rules.band_mm > least_band_mm)
+        throw Error(Error::Kind::usage, "", "--band " + asked + " is wider than a sheet can spare",
+                    fmt::format("use up to {} mm", limits::band_mm.most));
     if (rules.band_mm < least_band_mm)
         throw Error(Error::Kind::usage, "", "--band " + asked + " is too narrow for bleed and cut marks",
                     fmt::format("use {} mm or more", least_band_mm));
@@ -27,36 +32,51 @@ void checkBand(const SheetRules& rules, const std::string& asked) {
 
 /// The rules with what was asked on the command line; a job keeps its own for the rest.
 SheetRules rulesOf(const Options& options, SheetRules rules, bool of_job) {
-    const auto asked = [&](const char* option) { return !of_job || options.command->count(option) > 0; };
+    const auto asked = [&](const char* option) { return !of_job || options.command->given(option); };
     if (asked("--paper")) rules.paper = paperNamed(options.paper);
-    if (asked("--margin")) rules.margin_mm = lengthOf("--margin", options.margin);
     if (asked("--band")) rules.band_mm = lengthOf("--band", options.band);
     if (asked("--ppi")) rules.ppi = options.print.ppi;
     checkBand(rules, options.band);
     return rules;
 }
 
-Job jobOf(const Options& options) {
-    const SheetRules asked = rulesOf(options, {}, false);  // wrong usage is said before a large file is read
+/// Every printer of the job leaves bare what was asked.
+Job withMargin(Job job, const Options& options, bool of_job) {
+    if (of_job && !options.command->given("--margin")) return job;
+    const double mm = lengthOf("--margin", options.margin);
+    if (!limits::margin_mm.holds(mm))
+        throw Error(Error::Kind::usage, "", "--margin " + options.margin + " is not a margin of a sheet",
+                    fmt::format("use 0 to {} mm", limits::margin_mm.most));
+    for (Printer& printer : job.printers) printer.margins = evenMargins(mm);
+    return job;
+}
+
+OpenedJob jobOf(const Options& options) {
+    // Wrong usage is said before a large file is read.
+    const SheetRules asked = rulesOf(options, {}, false);
+    withMargin({}, options, false);
     if (!isJobFile(options.piece.picture))
-        return withSheets(options.print.applied(options.piece.job()), asked);
+        return {withMargin(withSheets(options.print.applied(options.piece.job()), asked), options, false), 0};
     for (const char* option :
          {"--width", "--height", "--page", "--method", "--colour", "--contrast", "--line-art", "--enlarge"})
-        if (options.command->count(option) > 0)
+        if (options.command->given(option))
             throw Error(Error::Kind::usage, "", fmt::format("a job has its own {}", option + 2),
                         "leave it out, or change it in the job");
-    Job job = openJob(options.piece.picture);
-    if (job.pieces.empty())
+    OpenedJob opened = openJob(options.piece.picture);
+    if (opened.job.pieces.empty())
         throw Error(Error::Kind::input, options.piece.picture, "there is no piece in it",
                     "add a picture first");
-    const SheetRules rules = rulesOf(options, job.sheets, true);
-    return withSheets(std::move(job), rules);
+    const SheetRules rules = rulesOf(options, opened.job.sheets, true);
+    opened.job = withMargin(withSheets(std::move(opened.job), rules), options, true);
+    return opened;
 }
 
 int sheets(const Options& options) {
-    const Job job = jobOf(options);
+    refuseSameFile({options.out, options.plan}, {options.piece.picture});
+    const OpenedJob opened = jobOf(options);
+    const Job& job = opened.job;
     const Imposition imposition = impose(job, options.print.forced());
-    bool blocked = false;
+    bool blocked = opened.left_out > 0;  // what could not be read is not on the sheets
     for (const Finding& finding : findings(job)) {
         say(sentence(finding));
         blocked = blocked || finding.severity == Severity::blocker;
@@ -73,21 +93,18 @@ int sheets(const Options& options) {
 
 }  // namespace
 
-void addSheets(CLI::App& app, Work& work) {
-    CLI::App* command = app.add_subcommand("sheets", "write true-size sheets as a PDF, cut and marked");
+void addSheets(CommandLine& line) {
     auto options = std::make_shared<Options>();
-    options->command = command;
-    options->piece.addTo(*command);
-    command->add_option("-o,--output", options->out, "the PDF file")->required();
-    options->print.addTo(*command);
-    command
-        ->add_option("--paper", options->paper, "A4, A3, Letter, Legal, Tabloid, or a size such as 300x400")
-        ->capture_default_str();
-    command->add_option("--margin", options->margin, "what the printer leaves bare at every edge")
-        ->capture_default_str();
-    command->add_option("--band", options->band, "kept for marks along a seam")->capture_default_str();
-    command->add_option("--plan", options->plan, "also write which region lies where, as JSON");
-    command->callback([&work, options] { work = [options] { return sheets(*options); }; });
+    Command& command =
+        options->command.emplace(line.add("sheets", "write true-size sheets as a PDF, cut and marked"));
+    options->piece.addTo(command);
+    command.required("-o,--output", options->out, "the PDF file");
+    options->print.addTo(command);
+    command.option("--paper", options->paper, "A4, A3, Letter, Legal, Tabloid, or a size such as 300x400");
+    command.option("--margin", options->margin, "what the printer leaves bare at every edge");
+    command.option("--band", options->band, "kept for marks along a seam");
+    command.option("--plan", options->plan, "also write which region lies where, as JSON");
+    command.does([options] { return sheets(*options); });
 }
 
 }  // namespace tympan::cli

@@ -8,6 +8,8 @@ target_compile_options(tympan_rules INTERFACE -Wall -Wextra -Wconversion -Werror
 if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
     target_compile_options(tympan_rules INTERFACE -Wno-maybe-uninitialized)
 endif()
+# Some packages ask for it, others not; a precompiled header must be compiled as what uses it.
+target_compile_options(tympan_rules INTERFACE -pthread)
 target_include_directories(tympan_rules INTERFACE ${CMAKE_SOURCE_DIR})
 if(TYMPAN_SANITIZE)
     target_compile_options(tympan_rules INTERFACE -fsanitize=${TYMPAN_SANITIZE} -fno-omit-frame-pointer
@@ -20,4 +22,7 @@ function(tympan_library name)
     cmake_parse_arguments(arg "" "" "SOURCES;USES" ${ARGN})
     add_library(tympan_${name} STATIC ${arg_SOURCES})
     target_link_libraries(tympan_${name} PUBLIC tympan_rules ${arg_USES})
+    if(NOT name STREQUAL "base")
+        target_precompile_headers(tympan_${name} REUSE_FROM tympan_base)
+    endif()
 endfunction()

@@ -7,7 +7,7 @@
 
 namespace tympan::app {
 
-int cropHandle(const RectMm& crop, const PointMm& at, double reach_x, double reach_y) {
+int cropHandle(const PageParts& crop, const PointMm& at, double reach_x, double reach_y) {
     const bool across = at.x > crop.x - reach_x && at.x < crop.right() + reach_x;
     const bool down = at.y > crop.y - reach_y && at.y < crop.bottom() + reach_y;
     if (!across || !down) return no_handle;
@@ -26,8 +26,8 @@ int cropHandle(const RectMm& crop, const PointMm& at, double reach_x, double rea
 namespace {
 
 /// Shrinks a dragged frame to a shape about what is not held.
-RectMm shaped(const RectMm& crop, int handle, double shape) {
-    RectMm fitted = crop;
+PageParts shaped(const PageParts& crop, int handle, double shape) {
+    PageParts fitted = crop;
     const bool level_edge = handle == handle_top || handle == handle_bottom;
     const bool upright_edge = handle == handle_left || handle == handle_right;
     if (level_edge) fitted.width = crop.height * shape;
@@ -53,7 +53,7 @@ RectMm shaped(const RectMm& crop, int handle, double shape) {
 
 }  // namespace
 
-RectMm movedCrop(const RectMm& crop, int handle, const PointMm& by, std::optional<double> shape) {
+PageParts movedCrop(const PageParts& crop, int handle, const PointMm& by, std::optional<double> shape) {
     if (handle == whole_handle)
         return {std::clamp(crop.x + by.x, 0.0, 1 - crop.width),
                 std::clamp(crop.y + by.y, 0.0, 1 - crop.height), crop.width, crop.height};
@@ -63,7 +63,7 @@ RectMm movedCrop(const RectMm& crop, int handle, const PointMm& by, std::optiona
     if (handle & handle_right) right = std::clamp(right + by.x, left + least, 1.0);
     if (handle & handle_top) top = std::clamp(top + by.y, 0.0, bottom - least);
     if (handle & handle_bottom) bottom = std::clamp(bottom + by.y, top + least, 1.0);
-    const RectMm moved{left, top, right - left, bottom - top};
+    const PageParts moved{left, top, right - left, bottom - top};
     return shape ? shaped(moved, handle, *shape) : moved;
 }
 

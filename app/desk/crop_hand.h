@@ -2,6 +2,7 @@
 #include <optional>
 
 #include "core/measure/geometry.h"
+#include "core/measure/parts.h"
 
 namespace tympan::app {
 
@@ -16,10 +17,10 @@ enum CropHandle {
 };
 
 /// The handle at a place; how near an edge counts is in parts of the picture, across and down.
-int cropHandle(const RectMm& crop, const PointMm& at, double reach_x, double reach_y);
+int cropHandle(const PageParts& crop, const PointMm& at, double reach_x, double reach_y);
 
 /// The frame after a drag, inside the picture and never too small. `shape`: the width to height, in parts,
 /// that it keeps; what is not held stays where it is.
-RectMm movedCrop(const RectMm& crop, int handle, const PointMm& by, std::optional<double> shape);
+PageParts movedCrop(const PageParts& crop, int handle, const PointMm& by, std::optional<double> shape);
 
 }  // namespace tympan::app

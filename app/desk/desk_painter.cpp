@@ -17,7 +17,7 @@ QPointF placed(const QRectF& picture, const PointMm& place) {
     return {picture.x() + place.x * picture.width(), picture.y() + place.y * picture.height()};
 }
 
-void paintCrop(QPainter& painter, const QRectF& picture, const RectMm& crop) {
+void paintCrop(QPainter& painter, const QRectF& picture, const PageParts& crop) {
     const QRectF frame(placed(picture, {crop.x, crop.y}), placed(picture, {crop.right(), crop.bottom()}));
     QPainterPath outside;
     outside.addRect(picture);

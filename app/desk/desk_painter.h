@@ -4,6 +4,7 @@
 #include <vector>
 
 #include "core/measure/geometry.h"
+#include "core/measure/parts.h"
 
 namespace tympan::app {
 
@@ -12,7 +13,7 @@ namespace tympan::app {
 QPointF placed(const QRectF& picture, const PointMm& place);
 
 /// What is kept of the picture, with its handles; the rest is dimmed.
-void paintCrop(QPainter& painter, const QRectF& picture, const RectMm& crop);
+void paintCrop(QPainter& painter, const QRectF& picture, const PageParts& crop);
 /// The corners of a photographed sheet; in the colour of what is worth a look when they make none.
 void paintCorners(QPainter& painter, const QRectF& picture, const std::array<PointMm, 4>& corners);
 /// Pictures on a page, numbered.

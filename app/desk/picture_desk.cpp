@@ -122,7 +122,7 @@ int PictureDesk::cornerAt(const QPointF& at) const {
     return -1;
 }
 
-RectMm PictureDesk::draggedCrop(const PointMm& to) const {
+PageParts PictureDesk::draggedCrop(const PointMm& to) const {
     const PointMm from = inPicture(pressed_at_);
     const double aspect = 1.0 * scene_.picture.width() / std::max(1, scene_.picture.height());
     return movedCrop(crop_before_, handle_, {to.x - from.x, to.y - from.y},
@@ -248,8 +248,8 @@ void PictureDesk::keyPressEvent(QKeyEvent* event) {
     // With Control the lower right corner moves, else the frame as a whole.
     const int handle = event->modifiers() & Qt::ControlModifier ? handle_right | handle_bottom : whole_handle;
     const double aspect = 1.0 * scene_.picture.width() / std::max(1, scene_.picture.height());
-    const RectMm crop = movedCrop(scene_.crop, handle, by,
-                                  scene_.shape ? std::optional(*scene_.shape / aspect) : std::nullopt);
+    const PageParts crop = movedCrop(scene_.crop, handle, by,
+                                     scene_.shape ? std::optional(*scene_.shape / aspect) : std::nullopt);
     if (crop == scene_.crop) return;
     scene_.crop = crop;
     update();

@@ -25,7 +25,7 @@ struct DeskScene {
     QImage veil;    ///< laid over it, as large: what is taken away
     QColor ground;  ///< seen where the picture is see-through
     DeskTool tool = DeskTool::look;
-    RectMm crop{0, 0, 1, 1};
+    PageParts crop;
     std::optional<double> shape;  ///< width to height that the crop keeps, in the picture's own pixels
     std::array<PointMm, 4> corners{};
     std::vector<std::array<PointMm, 4>> found;  ///< pictures on a page, numbered
@@ -48,7 +48,7 @@ class PictureDesk : public QWidget {
     PointMm inPicture(const QPointF& at) const;
 
   signals:
-    void cropped(const tympan::RectMm& crop);
+    void cropped(const tympan::PageParts& crop);
     void cornersMoved(const std::array<tympan::PointMm, 4>& corners);
     /// Clockwise, so that the line that was drawn lies level or stands upright.
     void levelled(double deg);
@@ -71,7 +71,7 @@ class PictureDesk : public QWidget {
     /// Which handle of the crop is under the pointer: 0 left, 1 right, 2 top, 3 bottom as bits, or the whole.
     int cropHandle(const QPointF& at) const;
     int cornerAt(const QPointF& at) const;
-    RectMm draggedCrop(const PointMm& to) const;
+    PageParts draggedCrop(const PointMm& to) const;
     void endDrag();
 
     DeskScene scene_;
@@ -81,7 +81,7 @@ class PictureDesk : public QWidget {
     enum class Grab { nothing, view, crop, corner, line, brush } grab_ = Grab::nothing;
     int handle_ = 0;
     QPointF pressed_at_;
-    RectMm crop_before_;
+    PageParts crop_before_;
     std::vector<PointMm> stroke_;
     std::optional<QPointF> pointer_;
 };

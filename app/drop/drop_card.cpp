@@ -6,6 +6,7 @@
 #include <QStyle>
 
 #include "app/shell/preferences.h"
+#include "app/shell/printers.h"
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
 #include "app/widgets/colour_button.h"
@@ -167,6 +168,7 @@ void DropCard::hang() {
         piece.object.material =
             findMaterial(shippedMaterials(), material_->currentData().toString().toStdString());
         piece.method = finder_->chosen();
+        piece.printer = printerOfChoice(finder_->printer());
         piece.size = {width_->value(), width_->value() / artwork->aspect()};
         pieces.push_back(std::move(piece));
     }

@@ -45,7 +45,12 @@ void NewPictures::addToObject(const Piece& piece, const std::vector<ArtworkPtr>&
 
 void NewPictures::hangUp(const std::vector<NewPiece>& pieces) {
     store_.edit(tr("hang up pictures"), [&](Job job) {
-        if (job.pieces.empty()) job.name = pieces.front().artwork->name;
+        if (job.pieces.empty()) {
+            job.name = pieces.front().artwork->name;
+            // The one that was assumed gives way to the one that is told.
+            if (pieces.front().printer)
+                job.printers.front() = *pieces.front().printer, job.printers.front().id = 1;
+        }
         for (const NewPiece& piece : pieces) {
             job = withPiece(std::move(job), piece);
             // One spare where a transfer fails often and costs no more than a part of a sheet.

@@ -59,7 +59,7 @@ QPainterPath pathOf(const Outline& outline) {
     return path;
 }
 
-FoldScene foldScene(const Job& job, const Piece& piece, const std::optional<Imposition>& imposition) {
+FoldScene foldScene(const Job& job, const Piece& piece, const Imposition* imposition) {
     FoldScene scene;
     const Object& object = objectOf(job, piece);
     const Landing landing = landingOf(object, piece);

@@ -30,7 +30,7 @@ struct FoldScene {
     int sharing = 1;                               ///< copies and pieces on its sheet
 };
 
-FoldScene foldScene(const Job& job, const Piece& piece, const std::optional<Imposition>& imposition);
+FoldScene foldScene(const Job& job, const Piece& piece, const Imposition* imposition);
 
 /// Where things lie on the screen: the hinge stands upright between the leaves, and the object's middle lies
 /// as far from it on the right as its mirror image does on the left, so that folding the paper over the hinge

@@ -25,19 +25,18 @@ namespace {
 constexpr int edge = 28, bottom_edge = 14;
 constexpr double quick_pixels = 1e6, sharp_pixels = 6e6;
 constexpr double face_pixels = 4e5;  // a likeness of wood and cloth; the picture itself is drawn sharper
-constexpr std::size_t cache_bytes = std::size_t{192} << 20;
 
 /// Pictures of one piece of a job, at the resolution of the screen; `quick`: before the hand rests, when what
 /// takes seconds must wait.
 LeafPictures drawn(const Job& job, const Piece& piece, double ppi, bool quick, const Likeness& likeness,
-                   PixelCache& cache, const std::stop_token& stop) {
+                   const std::stop_token& stop) {
     const Object& object = objectOf(job, piece);
     Print print = printOf(job, piece, ppi);
     if (quick) print.enlarged = {};
-    const cv::Mat ink = previewInk(print, cache, {stop, {}});
+    const cv::Mat ink = previewInk(print, {stop, {}});
     LeafPictures pictures;
     pictures.ground = toQColor(object.ground);
-    const cv::Mat finished = finishedPrint(job, piece, print, ink, likeness, cache);
+    const cv::Mat finished = finishedPrint(job, piece, print, ink, likeness);
     if (print.edge) {
         cv::Mat clear(finished.rows, finished.cols, CV_8UC4);
         const cv::Mat stays =
@@ -53,7 +52,7 @@ LeafPictures drawn(const Job& job, const Piece& piece, double ppi, bool quick, c
     if (print.mirrored == Mirrored::yes) cv::flip(ink, printed, 1);
     pictures.printed = toImage(printed);
     const FaceWindow window = windowOn(job, object, face_pixels, ppi);
-    pictures.face = toClearImage(finishedFace(job, object, window, cache, piece.id, {stop, {}}));
+    pictures.face = toClearImage(finishedFace(job, object, window, piece.id, {stop, {}}));
     pictures.face_box = {window.corner.x, window.corner.y, window.grid.mm(window.size.width),
                          window.grid.mm(window.size.height)};
     return pictures;
@@ -65,7 +64,6 @@ FoldView::FoldView(JobStore& store, RenderService& service, QWidget* parent)
     : QWidget(parent),
       store_(store),
       service_(service),
-      cache_(std::make_shared<PixelCache>(cache_bytes)),
       notes_(new LeafNotes(this)),
       hand_(new HandPlacement(store, this)) {
     setObjectName(QStringLiteral("fold"));
@@ -83,6 +81,13 @@ FoldView::FoldView(JobStore& store, RenderService& service, QWidget* parent)
     connect(&rest_, &QTimer::timeout, this, [this] { requestPictures(sharp_pixels); });
     connect(&store_, &JobStore::changed, this, &FoldView::refresh);
     connect(&store_, &JobStore::seen, this, qOverload<>(&QWidget::update));
+    // The paper may be another by then; the picture on it is not.
+    connect(&store_, &JobStore::foreseen, this, [this] {
+        if (!store_.piece()) return;
+        scene_ = foldScene(store_.job(), *store_.piece(), store_.imposition());
+        notes_->say(store_.job(), *store_.piece(), scene_);
+        relayout();
+    });
     refresh();
 }
 
@@ -131,10 +136,10 @@ void FoldView::requestPictures(double most_pixels) {
     const bool quick = most_pixels < sharp_pixels;
     if (ppi >= sharpest && !quick) rest_.stop();
     service_.request(QStringLiteral("fold"),
-                     [this, cache = cache_, job, id = piece->id, likeness = likeness_, quick,
+                     [this, job, id = piece->id, likeness = likeness_, quick,
                       ppi](const std::stop_token& stop) -> RenderService::Finish {
-                         const LeafPictures pictures = drawn(job, *findPiece(job, id), std::max(1.0, ppi),
-                                                             quick, likeness, *cache, stop);
+                         const LeafPictures pictures =
+                             drawn(job, *findPiece(job, id), std::max(1.0, ppi), quick, likeness, stop);
                          return [this, pictures, id] {
                              if (id != shown_piece_) return;
                              pictures_ = pictures;
@@ -143,8 +148,8 @@ void FoldView::requestPictures(double most_pixels) {
                      });
 }
 
-void FoldView::point(Finding::Id finding) {
-    pointed_ = finding;
+void FoldView::point(const Finding& finding) {
+    pointed_ = finding.what.index();
     update();
 }
 
@@ -152,7 +157,7 @@ void FoldView::paintFindings(QPainter& painter) const {
     const RectMm& box = scene_.box;
     for (const Finding& finding : store_.findings()) {
         if (finding.piece != shown_piece_) continue;
-        const bool strong = finding.id == pointed_;
+        const bool strong = finding.what.index() == pointed_;
         if (!strong && finding.severity == Severity::note) continue;
         std::vector<RectMm> places = finding.places;
         // What is true of all of the print is marked only when it is asked for.

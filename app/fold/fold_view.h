@@ -4,8 +4,7 @@
 #include <QWidget>
 
 #include "app/fold/leaf_painter.h"
-#include "core/artwork/pixel_cache.h"
-#include "core/inspect/findings.h"
+#include "core/inspect/finding.h"
 #include "core/render/wear.h"
 
 namespace tympan::app {
@@ -31,7 +30,7 @@ class FoldView : public QWidget {
     /// One millimetre of the object is one millimetre of the screen, as far as the screen knows its own size.
     void zoomToTrueSize();
     /// Marks where a finding is more strongly than the others, until another piece is chosen.
-    void point(Finding::Id finding);
+    void point(const Finding& finding);
     /// How the finished leaf pictures rubbing.
     void picture(const Likeness& likeness);
     /// What the hand moves on the finished leaf.
@@ -66,7 +65,6 @@ class FoldView : public QWidget {
 
     JobStore& store_;
     RenderService& service_;
-    std::shared_ptr<PixelCache> cache_;
     int shown_piece_ = 0;
     FoldScene scene_;
     FoldLayout layout_;
@@ -81,7 +79,7 @@ class FoldView : public QWidget {
     LeafNotes* notes_;
     HandPlacement* hand_;
     Likeness likeness_;
-    std::optional<Finding::Id> pointed_;
+    std::optional<std::size_t> pointed_;  ///< which kind of finding
 };
 
 }  // namespace tympan::app

@@ -87,9 +87,7 @@ void paintZones(QPainter& painter, const FoldLayout& layout, const FoldScene& sc
     painter.setBrush(Qt::NoBrush);
     for (const CareZone& zone : piece.care) {
         painter.setPen(QPen(theme().chosen, 1.5, Qt::DashLine));
-        const QRectF box((zone.parts.x - 0.5) * piece.size.width, (zone.parts.y - 0.5) * piece.size.height,
-                         zone.parts.width * piece.size.width, zone.parts.height * piece.size.height);
-        painter.drawPolygon(layout.picture_mm.map(QPolygonF(box)));
+        painter.drawPolygon(layout.picture_mm.map(QPolygonF(toQRectF(inPicture(piece, zone.parts)))));
     }
     painter.restore();
 }
@@ -165,7 +163,7 @@ void paintCorner(QPainter& painter, const QRectF& paper, bool pointed) {
     painter.restore();
 }
 
-void paintPlace(QPainter& painter, const FoldLayout& layout, Mirrored mirrored, const RectMm& place,
+void paintPlace(QPainter& painter, const FoldLayout& layout, Mirrored mirrored, const PrintParts& place,
                 bool strong) {
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);

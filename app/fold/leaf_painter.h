@@ -29,8 +29,8 @@ void paintPaper(QPainter& painter, const FoldLayout& layout, const FoldScene& sc
 void paintHinge(QPainter& painter, double x, double top, double bottom);
 /// The corner to take hold of.
 void paintCorner(QPainter& painter, const QRectF& paper, bool pointed);
-/// Where something is worth a look, on both leaves: `place` in parts of the print, finished frame.
-void paintPlace(QPainter& painter, const FoldLayout& layout, Mirrored mirrored, const RectMm& place,
+/// Where something is worth a look, on both leaves.
+void paintPlace(QPainter& painter, const FoldLayout& layout, Mirrored mirrored, const PrintParts& place,
                 bool strong);
 void paintTwin(QPainter& painter, const QPointF& at);
 /// Ticks with figures above and at the right of `beside`, counting from the top left corner of `measured`, in

@@ -5,8 +5,6 @@
 #include <QPainter>
 #include <QPainterPath>
 
-#include <fmt/format.h>
-
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/theme.h"
@@ -14,9 +12,8 @@
 #include "app/widgets/icons.h"
 #include "app/widgets/to_image.h"
 #include "core/job/landing.h"
-#include "core/job/piece_json.h"
-#include "core/object/object_json.h"
 #include "core/render/finished.h"
+#include "core/render/seen_key.h"
 
 namespace tympan::app {
 
@@ -24,7 +21,6 @@ namespace {
 
 constexpr int ticket_width = 178, ticket_height = 92, ticket_gap = 12, left_margin = 16, top = 22,
               thumb_side = 46;
-constexpr std::size_t cache_bytes = std::size_t{16} << 20;
 
 /// What a maker would measure on the finished object: on a tin along its girth, else what is left of the
 /// picture.
@@ -33,30 +29,17 @@ SizeMm sizeOnObject(const Job& job, const Piece& piece) {
     return landing.bend ? piece.size : SizeMm{landing.box.width, landing.box.height};
 }
 
-/// Everything that the finished face of a piece's object depends on.
-QString thumbKey(const Job& job, const Piece& piece) {
-    const Object& object = objectOf(job, piece);
-    std::string all = toJson(object).dump();
-    for (const Piece& other : job.pieces)
-        if (other.placement.object == object.id)
-            all += fmt::format("{} {} {} {} {} {}", other.artwork->sha256, toJson(other.placement).dump(),
-                               toJson(other.edge).dump(), toJson(other.tone).dump(), other.size.width,
-                               other.size.height);
-    return QString::fromStdString(all);
-}
-
-/// The finished object at the size of a thumbnail. Resampled pictures are kept in `cache`: a large photograph
-/// is read again for another size, not for another tone.
-QImage thumbOf(const Job& job, const Piece& piece, PixelCache& cache, const std::stop_token& stop) {
+/// The finished object at the size of a thumbnail.
+QImage thumbOf(const Job& job, const Piece& piece, const std::stop_token& stop) {
     const Object& object = objectOf(job, piece);
     const double most = 4.0 * thumb_side * thumb_side;
-    return toClearImage(finishedFace(job, object, windowOn(job, object, most, 300), cache, {}, {stop, {}}));
+    return toClearImage(finishedFace(job, object, windowOn(job, object, most, 300), {}, {stop, {}}));
 }
 
 }  // namespace
 
 TicketLine::TicketLine(JobStore& store, RenderService& service, QWidget* parent)
-    : QWidget(parent), store_(store), service_(service), cache_(std::make_shared<PixelCache>(cache_bytes)) {
+    : QWidget(parent), store_(store), service_(service) {
     setObjectName(QStringLiteral("line"));
     setFixedHeight(132);
     setFocusPolicy(Qt::StrongFocus);
@@ -67,7 +50,6 @@ TicketLine::TicketLine(JobStore& store, RenderService& service, QWidget* parent)
 
 void TicketLine::refresh() {
     const auto& pieces = store_.job().pieces;
-    for (std::size_t i = 0; i < pieces.size(); ++i) requestThumb(i);
     const Piece* chosen = store_.piece();
     setAccessibleName(chosen ? tr("Pieces: %1 of %2, %3")
                                    .arg(QString::fromStdString(chosen->name))
@@ -82,19 +64,28 @@ void TicketLine::refresh() {
             if (r.right() > width() - 8) scrollTo(offset_ + r.right() - width() + left_margin);
             if (r.left() < 8) scrollTo(offset_ + r.left() - left_margin);
         }
+    requestThumbs();
     update();
+}
+
+void TicketLine::requestThumbs() {
+    const auto& pieces = store_.job().pieces;
+    for (std::size_t i = 0; i < pieces.size(); ++i)
+        if (ticketRect(static_cast<int>(i)).intersects(rect())) requestThumb(i);
+    // Of pieces that are gone nothing is kept.
+    for (auto thumb = thumbs_.begin(); thumb != thumbs_.end();)
+        thumb = findPiece(store_.job(), thumb.key()) ? std::next(thumb) : thumbs_.erase(thumb);
 }
 
 void TicketLine::requestThumb(std::size_t index) {
     const Job& job = store_.job();
     const Piece& piece = job.pieces[index];
-    const QString key = thumbKey(job, piece);
+    const Key key = seenKeyOf(job, piece);
     if (thumbs_.value(piece.id).of == key) return;
     thumbs_[piece.id].of = key;
     service_.request(QStringLiteral("ticket %1").arg(piece.id),
-                     [this, job, id = piece.id, key,
-                      cache = cache_](const std::stop_token& stop) -> RenderService::Finish {
-                         const QImage picture = thumbOf(job, *findPiece(job, id), *cache, stop);
+                     [this, job, id = piece.id, key](const std::stop_token& stop) -> RenderService::Finish {
+                         const QImage picture = thumbOf(job, *findPiece(job, id), stop);
                          return [this, picture, key, id] {
                              thumbs_[id] = {key, picture};
                              update();
@@ -207,6 +198,7 @@ void TicketLine::scrollTo(int offset) {
     const int all =
         left_margin * 2 + static_cast<int>(store_.job().pieces.size()) * (ticket_width + ticket_gap);
     offset_ = std::clamp(offset, 0, std::max(0, all - width()));
+    requestThumbs();
     update();
 }
 

@@ -3,7 +3,7 @@
 #include <QMap>
 #include <QWidget>
 
-#include "core/artwork/pixel_cache.h"
+#include "core/base/key.h"
 
 namespace tympan::app {
 
@@ -31,10 +31,12 @@ class TicketLine : public QWidget {
 
   private:
     struct Thumb {
-        QString of;  ///< what it was drawn from
+        Key of;  ///< what it was drawn from
         QImage picture;
     };
     void refresh();
+    /// Of the tickets that are seen.
+    void requestThumbs();
     void requestThumb(std::size_t index);
     QRect ticketRect(int index) const;
     void paintTicket(QPainter& painter, int index) const;
@@ -43,7 +45,6 @@ class TicketLine : public QWidget {
 
     JobStore& store_;
     RenderService& service_;
-    std::shared_ptr<PixelCache> cache_;
     QMap<int, Thumb> thumbs_;  // by piece
     int offset_ = 0;
 };

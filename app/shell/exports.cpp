@@ -48,13 +48,15 @@ void Exports::run(const QString& what, const Work& work) {
         });
     };
     service_.request(
-        view(), [this, job = store_.job(), work, sink](const std::stop_token& stop) -> RenderService::Finish {
+        view(),
+        [this, job = store_.job(), work, sink](const std::stop_token& stop) -> RenderService::Finish {
             const QString done = work(job, {stop, sink});
             return [this, done] {
                 running_ = false;
                 emit ended(true, done);
             };
-        });
+        },
+        Lane::background);
 }
 
 void Exports::writePdf(const QString& file) {

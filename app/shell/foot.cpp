@@ -43,6 +43,7 @@ Foot::Foot(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
 
     connect(print_, &QPushButton::clicked, this, &Foot::printWanted);
     connect(&store_, &JobStore::changed, this, &Foot::refresh);
+    connect(&store_, &JobStore::foreseen, this, &Foot::refresh);
     connect(&store_, &JobStore::seen, this, &Foot::refresh);
     refresh();
 }
@@ -95,8 +96,13 @@ void Foot::refresh() {
         summary += counted(static_cast<qsizetype>(store_.imposition()->sheets.size()), tr(" on %1 sheet of "),
                            tr(" on %1 sheets of ")) +
                    QString::fromStdString(job.sheets.paper.name);
+    using State = JobStore::SeenPiece::State;
+    const bool looking = std::any_of(job.pieces.begin(), job.pieces.end(), [this](const Piece& piece) {
+        return store_.lookedAt(piece.id) == State::looking;
+    });
     const auto things = static_cast<qsizetype>(store_.findings().size());
     if (things > 0) summary += counted(things, tr(" · %1 thing to look at"), tr(" · %1 things to look at"));
+    if (looking) summary += tr(" · looking…");
     summary_->setText(summary);
 }
 

@@ -1,7 +1,8 @@
 #pragma once
-#include <QMap>
 #include <QObject>
 #include <QTimer>
+#include <map>
+#include <set>
 
 #include "core/inspect/look.h"
 #include "core/inspect/reading.h"
@@ -27,18 +28,21 @@ class Inspector : public QObject {
         std::optional<Look> look;
         std::optional<Reading> reading;
     };
+    void lookAgain();
     void next();
     void tell();
-    void lookAtPiece(const QString& key, const Piece& piece);
-    void readPiece(const QString& key, const Piece& piece);
+    void forgetOld();
+    void lookAtPiece(const Key& key, const Piece& piece);
+    void readPiece(const Key& key, const Piece& piece);
 
     JobStore& store_;
     RenderService& service_;
     QTimer rest_;
-    QMap<QString, Seen> seen_;  ///< by everything it depends on
-    QMap<int, QString> keys_;   ///< of each piece, as it is now
-    QStringList failed_;        ///< keys that could not be looked at: not tried again
-    QString looked_at_;         ///< the key that is worked on
+    std::map<Key, Seen> seen_;  ///< by everything it depends on
+    std::map<int, Key> keys_;   ///< of each piece, as it is now
+    std::set<Key> failed_;      ///< what could not be looked at: not tried again
+    Key looked_at_;             ///< what is worked on
+    quint64 keys_of_ = 0;       ///< of which revision of the job
     bool working_ = false;
 };
 

@@ -31,10 +31,9 @@ std::filesystem::path path(const QString& file) { return file.toStdString(); }
 QByteArray previewOf(const Job& job, const Progress& progress) {
     QByteArray png;
     if (job.pieces.empty()) return png;
-    PixelCache cache(std::size_t{8} << 20);
     const Object& object = objectOf(job, job.pieces.front());
-    QImage face = toClearImage(finishedFace(
-        job, object, windowOn(job, object, preview_side * preview_side, 150), cache, {}, progress));
+    QImage face = toClearImage(
+        finishedFace(job, object, windowOn(job, object, preview_side * preview_side, 150), {}, progress));
     face = face.scaled(preview_side, preview_side, Qt::KeepAspectRatio, Qt::SmoothTransformation);
     QBuffer buffer(&png);
     buffer.open(QIODevice::WriteOnly);

@@ -4,7 +4,9 @@
 #include <algorithm>
 
 #include "app/shell/preferences.h"
+#include "app/shell/printers.h"
 #include "core/base/error.h"
+#include "core/base/uuid.h"
 
 namespace tympan::app {
 
@@ -15,7 +17,11 @@ Job freshJob() {
     job.name = JobStore::tr("New job").toStdString();
     job.created = QDateTime::currentSecsSinceEpoch();
     job.unit = preferredUnit();
+    job.uuid = newUuid();
     job.sheets.paper = preferredPaper();
+    Printer printer = printerOfChoice(preferredPrinter());
+    printer.id = 1;
+    job.printers = {printer};
     return job;
 }
 
@@ -71,7 +77,8 @@ void JobStore::redo() {
 }
 
 void JobStore::collect() {
-    findings_ = own_findings_;
+    findings_ = consequences_.findings;
+    std::erase_if(findings_, [&](const Finding& finding) { return !findPiece(job(), finding.piece); });
     for (const Piece& piece : job().pieces)
         if (const auto at = seen_.find(piece.id); at != seen_.end())
             findings_.insert(findings_.end(), at->second.findings.begin(), at->second.findings.end());
@@ -80,33 +87,42 @@ void JobStore::collect() {
                      [](const Finding& a, const Finding& b) { return a.severity > b.severity; });
 }
 
-Reading JobStore::reading() const {
-    const auto at = seen_.find(chosen_);
-    return at == seen_.end() ? Reading{} : at->second.reading;
+JobStore::SeenPiece::State JobStore::lookedAt(int piece) const {
+    const auto at = seen_.find(piece);
+    if (at == seen_.end() || !upToDate() || seen_of_ != revision_) return SeenPiece::State::looking;
+    return at->second.state;
 }
 
-void JobStore::setSeen(SeenPieces pieces) {
+std::optional<Reading> JobStore::reading() const {
+    const auto at = seen_.find(chosen_);
+    return at == seen_.end() ? std::nullopt : at->second.reading;
+}
+
+void JobStore::setConsequences(Consequences consequences, quint64 of_revision) {
+    if (of_revision != revision_) return;
+    consequences_ = std::move(consequences);
+    consequences_of_ = of_revision;
+    collect();
+    emit foreseen();
+}
+
+void JobStore::setSeen(SeenPieces pieces, quint64 of_revision) {
     seen_ = std::move(pieces);
+    seen_of_ = of_revision;
     collect();
     emit seen();
 }
 
 void JobStore::dropFinding(const Finding& finding) {
     if (const auto at = seen_.find(finding.piece); at != seen_.end())
-        std::erase_if(at->second.findings, [&](const Finding& other) { return other.id == finding.id; });
+        std::erase_if(at->second.findings,
+                      [&](const Finding& other) { return other.what.index() == finding.what.index(); });
 }
 
 void JobStore::refresh() {
+    ++revision_;
     if (!piece()) chosen_ = job().pieces.empty() ? 0 : job().pieces.back().id;
-    own_findings_ = tympan::findings(job());
     collect();
-    imposition_.reset();
-    fault_.clear();
-    try {
-        imposition_ = impose(job());
-    } catch (const Error& error) {
-        fault_ = QString::fromStdString(error.wrong() + "; " + error.remedy());
-    }
     emit changed();
 }
 

@@ -3,6 +3,7 @@
 #include <QString>
 #include <functional>
 #include <map>
+#include <memory>
 #include <optional>
 
 #include "core/inspect/findings.h"
@@ -44,26 +45,50 @@ class JobStore : public QObject {
 
     /// What was seen in the pixels of a piece.
     struct SeenPiece {
+        enum class State {
+            looking,  ///< as far as it goes by now
+            seen,
+            hidden,  ///< it could not be looked into
+        };
+        State state = State::looking;
         std::vector<Finding> findings;
-        Reading reading;
+        std::optional<Reading> reading;
     };
     using SeenPieces = std::map<int, SeenPiece>;
+    /// What follows from the job itself: see Outlook.
+    struct Consequences {
+        std::vector<Finding> findings;
+        std::shared_ptr<const Imposition> imposition;  ///< none when the sheets cannot be laid out
+        QString fault;                                 ///< then: why
+    };
 
-    /// Everything worth a look: of the job as it is, and what was last seen in its pictures.
+    /// Counts up with every other value of the job.
+    quint64 revision() const { return revision_; }
+    /// Everything worth a look, as far as it is known: of the job, and what was seen in its pictures.
     const std::vector<Finding>& findings() const { return findings_; }
-    /// How the chosen piece's lettering reads, as far as it was read.
-    Reading reading() const;
+    /// Whether all of a piece, as it is now, has been looked at. What has not is not called fine.
+    SeenPiece::State lookedAt(int piece) const;
+    /// How the chosen piece's lettering reads; nothing until it was read.
+    std::optional<Reading> reading() const;
     /// Takes what was seen in the pictures, piece by piece.
-    void setSeen(SeenPieces seen);
+    void setSeen(SeenPieces seen, quint64 of_revision);
+    /// Takes what follows from the job of a revision; of an older one than the present it is not taken.
+    void setConsequences(Consequences consequences, quint64 of_revision);
+    /// Whether the consequences are those of the job as it is now.
+    bool upToDate() const { return consequences_of_ == revision_; }
     /// A finding that is being mended is not shown meanwhile.
     void dropFinding(const Finding& finding);
-    /// The sheets, or nothing when they cannot be laid out; `impositionFault` then says why.
-    const std::optional<Imposition>& imposition() const { return imposition_; }
-    const QString& impositionFault() const { return fault_; }
+    /// The sheets as last laid out (see upToDate), or nullptr when they cannot be; `impositionFault` then
+    /// says why.
+    const Imposition* imposition() const { return consequences_.imposition.get(); }
+    std::shared_ptr<const Imposition> sharedImposition() const { return consequences_.imposition; }
+    const QString& impositionFault() const { return consequences_.fault; }
 
   signals:
     /// The job, or which piece is chosen, is another.
     void changed();
+    /// Its sheets and findings are known; the job is the same.
+    void foreseen();
     /// Other things were seen in the pictures; the job is the same.
     void seen();
 
@@ -73,10 +98,10 @@ class JobStore : public QObject {
 
     History history_;
     int chosen_ = 0;
-    std::vector<Finding> own_findings_, findings_;
+    quint64 revision_ = 1, consequences_of_ = 0, seen_of_ = 0;
+    std::vector<Finding> findings_;
     SeenPieces seen_;
-    std::optional<Imposition> imposition_;
-    QString fault_;
+    Consequences consequences_;
 };
 
 }  // namespace tympan::app

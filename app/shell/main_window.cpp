@@ -34,6 +34,8 @@
 #include "app/stations/tone/tone_tray.h"
 #include "app/widgets/tray_parts.h"
 #include "app/widgets/worth_a_look.h"
+#include "core/base/overloaded.h"
+#include "core/inspect/mend.h"
 #include "core/job/edits.h"
 #include "core/job/job_recipe.h"
 
@@ -50,40 +52,37 @@ QStringList stationNames() {
 }
 
 /// Where a finding shows, and can be mended.
-MainWindow::Station stationOf(Finding::Id finding) {
-    switch (finding) {
-        case Finding::Id::larger_than_object:
-        case Finding::Id::misses_object:
-        case Finding::Id::crosses_keep_out:
-        case Finding::Id::dark_ground:
-        case Finding::Id::unsuited_material:
-        case Finding::Id::newer_method:
-        case Finding::Id::edge_in_care_zone:
-            return MainWindow::object;
-        case Finding::Id::few_pixels:
-        case Finding::Id::soft_detail:
-            return MainWindow::sharpness;
-        case Finding::Id::cropped:
-        case Finding::Id::stray_border:
-        case Finding::Id::face:
-        case Finding::Id::came_reversed:
-        case Finding::Id::reads_backwards:
-            return MainWindow::picture;
-        case Finding::Id::solid_area:
-        case Finding::Id::thin_lines:
-        case Finding::Id::pale_detail_lost:
-        case Finding::Id::dark_detail_lost:
-        case Finding::Id::much_ink:
-        case Finding::Id::colours_merge:
-        case Finding::Id::colour_without:
-            return MainWindow::tone;
-        case Finding::Id::misses_one_sheet:
-        case Finding::Id::crosses_margin:
-        case Finding::Id::whole_sheets_join:
-        case Finding::Id::seam_in_care_zone:
-            return MainWindow::sheets;
-    }
-    return MainWindow::picture;
+MainWindow::Station stationOf(const Finding& found) {
+    using namespace finding;
+    const Overloaded station{
+        [](const LargerThanObject&) { return MainWindow::object; },
+        [](const MissesObject&) { return MainWindow::object; },
+        [](const CrossesKeepOut&) { return MainWindow::object; },
+        [](const UnsuitedMaterial&) { return MainWindow::object; },
+        [](const UnsuitedPrinter&) { return MainWindow::object; },
+        [](const DarkGround&) { return MainWindow::object; },
+        [](const NewerMethod&) { return MainWindow::object; },
+        [](const EdgeInCareZone&) { return MainWindow::object; },
+        [](const FewPixels&) { return MainWindow::sharpness; },
+        [](const SoftDetail&) { return MainWindow::sharpness; },
+        [](const SolidAreas&) { return MainWindow::tone; },
+        [](const ThinLine&) { return MainWindow::tone; },
+        [](const PaleDetailLost&) { return MainWindow::tone; },
+        [](const DarkDetailLost&) { return MainWindow::tone; },
+        [](const MuchInk&) { return MainWindow::tone; },
+        [](const ColoursMerge&) { return MainWindow::tone; },
+        [](const ColourWithout&) { return MainWindow::tone; },
+        [](const MissesOneSheet&) { return MainWindow::sheets; },
+        [](const CrossesMargin&) { return MainWindow::sheets; },
+        [](const WholeSheetsJoin&) { return MainWindow::sheets; },
+        [](const SeamInCareZone&) { return MainWindow::sheets; },
+        [](const Cropped&) { return MainWindow::picture; },
+        [](const EvenBorder&) { return MainWindow::picture; },
+        [](const Faces&) { return MainWindow::picture; },
+        [](const CameReversed&) { return MainWindow::picture; },
+        [](const ReadsBackwards&) { return MainWindow::picture; },
+    };
+    return std::visit(station, found.what);
 }
 
 }  // namespace
@@ -92,6 +91,7 @@ MainWindow::MainWindow()
     : exports_(store_, service_),
       files_(store_, service_),
       open_(service_),
+      outlook_(store_, service_),
       inspector_(store_, service_),
       actions_(this, stationNames()) {
     setWindowTitle(tr("Tympan"));
@@ -166,12 +166,13 @@ void MainWindow::build() {
     trays_->addWidget(print_tray_);
     tray_layout->addWidget(trays_, 1);
     look_ = new WorthALook(store_);
-    connect(look_, &WorthALook::showWanted, this, [this](Finding::Id id) {
-        goTo(stationOf(id));
+    connect(look_, &WorthALook::showWanted, this, [this](const Finding& finding) {
+        goTo(stationOf(finding));
         // The leaves show where, not the desk.
-        if (stationOf(id) == picture) picture_tray_->open(QStringLiteral("came"));
-        fold_->point(id);
+        if (stationOf(finding) == picture) picture_tray_->open(QStringLiteral("came"));
+        fold_->point(finding);
     });
+    connect(look_, &WorthALook::mendWanted, this, &MainWindow::mend);
     tray_layout->addWidget(look_);
     down->addWidget(tray);
     foot_ = new Foot(store_);
@@ -199,6 +200,7 @@ void MainWindow::connectActions() {
     connect(line_, &TicketLine::openWanted, actions_.open, &QAction::trigger);
     connect(foot_, &Foot::printWanted, actions_.print, &QAction::trigger);
     connect(&store_, &JobStore::changed, this, &MainWindow::refresh);
+    connect(&store_, &JobStore::foreseen, this, &MainWindow::refresh);
     connect(&store_, &JobStore::seen, this, &MainWindow::refresh);
     connect(&service_, &RenderService::failed, this, [this](const QString&, const QString& sentence) {
         if (!sentence.isEmpty()) foot_->say(sentence, false);
@@ -298,10 +300,29 @@ void MainWindow::refresh() {
     for (int station : {picture, object, tone, sharpness, sheets}) {
         bool look = station == sheets && !store_.impositionFault().isEmpty();
         for (const Finding& finding : store_.findings())
-            look = look || (piece && finding.piece == piece->id && stationOf(finding.id) == station);
-        rule_->setState(station, !piece ? State::nothing : look ? State::look : State::fine);
+            look = look || (piece && finding.piece == piece->id && stationOf(finding) == station);
+        // What has not been looked at yet is not called fine.
+        const bool seen = piece && store_.lookedAt(piece->id) == JobStore::SeenPiece::State::seen;
+        rule_->setState(station, !piece ? State::nothing
+                                 : look ? State::look
+                                 : seen ? State::fine
+                                        : State::nothing);
     }
     if (fold_) fold_->update();
+}
+
+/// A remedy may look at all of a picture: it is made beside the window, and again where the job has become
+/// another meanwhile.
+void MainWindow::mend(const Finding& finding) {
+    store_.dropFinding(finding);
+    service_.request(QStringLiteral("mend"),
+                     [this, job = store_.job(), revision = store_.revision(),
+                      finding](const std::stop_token&) -> RenderService::Finish {
+                         return [this, made = mended(job, finding), revision, finding] {
+                             if (revision != store_.revision()) return mend(finding);
+                             store_.edit(tr("mend it"), [&](const Job&) { return made; });
+                         };
+                     });
 }
 
 void MainWindow::openJob(Job job) { files_.begin(std::move(job)); }

@@ -8,6 +8,7 @@
 #include "app/shell/job_files.h"
 #include "app/shell/job_store.h"
 #include "app/shell/open_pictures.h"
+#include "app/shell/outlook.h"
 #include "app/shell/render_service.h"
 
 class QLabel;
@@ -71,6 +72,7 @@ class MainWindow : public QMainWindow {
     void connectActions();
     void refresh();
     void setUnit(Unit unit);
+    void mend(const Finding& finding);
     void fillRecent();
     /// Asks what to do with work that is not saved; `then` happens unless the maker stays.
     void afterSaving(const std::function<void()>& then);
@@ -80,6 +82,7 @@ class MainWindow : public QMainWindow {
     Exports exports_;
     JobFiles files_;
     OpenPictures open_;
+    Outlook outlook_;
     Inspector inspector_;
     Actions actions_;
     StationRule* rule_;

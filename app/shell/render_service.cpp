@@ -9,7 +9,9 @@ namespace tympan::app {
 
 RenderService::RenderService(QObject* parent) : QObject(parent) {
     cv::setNumThreads(1);
-    for (int i = 0; i < 2; ++i) threads_.emplace_back([this](const std::stop_token& quit) { run(quit); });
+    for (const bool background_too : {false, true})
+        threads_.emplace_back(
+            [this, background_too](const std::stop_token& quit) { run(quit, background_too); });
 }
 
 RenderService::~RenderService() { stopAll(); }
@@ -31,11 +33,11 @@ std::size_t RenderService::stopView(const QString& view) {
     return erased;
 }
 
-void RenderService::request(const QString& view, Work work) {
+void RenderService::request(const QString& view, Work work, Lane lane) {
     const std::lock_guard hold(lock_);
     stopView(view);
-    waiting_.push_front({view, std::move(work), {}});
-    wake_.notify_one();
+    waiting_.push_front({view, std::move(work), lane, {}});
+    wake_.notify_all();  // either thread may be the one that may take it
 }
 
 void RenderService::cancel(const QString& view) {
@@ -58,14 +60,21 @@ bool RenderService::idle() const {
     return waiting_.empty() && running_.empty() && undelivered_ == 0;
 }
 
-void RenderService::run(const std::stop_token& quit) {
+std::deque<RenderService::Task>::iterator RenderService::nextTask(bool background_too) {
+    const auto looked_at = std::find_if(waiting_.begin(), waiting_.end(),
+                                        [](const Task& task) { return task.lane == Lane::looked_at; });
+    return looked_at == waiting_.end() && background_too ? waiting_.begin() : looked_at;
+}
+
+void RenderService::run(const std::stop_token& quit, bool background_too) {
     for (;;) {
         Task task;
         {
             std::unique_lock hold(lock_);
-            if (!wake_.wait(hold, quit, [&] { return !waiting_.empty(); })) return;
-            task = std::move(waiting_.front());
-            waiting_.pop_front();
+            if (!wake_.wait(hold, quit, [&] { return nextTask(background_too) != waiting_.end(); })) return;
+            const auto next = nextTask(background_too);
+            task = std::move(*next);
+            waiting_.erase(next);
             running_.push_back(task);
         }
         Finish finish;

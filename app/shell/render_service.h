@@ -11,10 +11,15 @@
 
 namespace tympan::app {
 
+/// What a request is for: `looked_at` is waited for by somebody's eyes; `background` (looking into pictures,
+/// searching, writing files) may take its time.
+enum class Lane { looked_at, background };
+
 /// Two threads for everything that takes longer than a frame. Each request belongs to a view ("fold", "ticket
 /// 3", "export"): a newer request of the same view replaces one that waits and stops one that runs; among
-/// views the newest goes first. Work is given a stop token and returns what to do with its result on the
-/// interface thread.
+/// views the newest goes first. One of the threads never does background work, and the other does none while
+/// something that is looked at waits. Work is given a stop token and returns what to do with its result on
+/// the interface thread.
 class RenderService : public QObject {
     Q_OBJECT
   public:
@@ -24,7 +29,7 @@ class RenderService : public QObject {
     explicit RenderService(QObject* parent = nullptr);
     ~RenderService() override;
 
-    void request(const QString& view, Work work);
+    void request(const QString& view, Work work, Lane lane = Lane::looked_at);
     void cancel(const QString& view);
     /// Stops everything and waits until no work runs. What was asked later never runs.
     void stopAll();
@@ -39,15 +44,19 @@ class RenderService : public QObject {
     struct Task {
         QString view;
         Work work;
+        Lane lane = Lane::looked_at;
         std::stop_source stop;
     };
-    void run(const std::stop_token& quit);
+    void run(const std::stop_token& quit, bool background_too);
     /// Returns how many waited and now never run.
     std::size_t stopView(const QString& view);
     void finished(const Task& task, const Finish& finish, const QString& fault);
 
     mutable std::mutex lock_;
     std::condition_variable_any wake_;
+    /// The next task that a thread may take; the end where there is none.
+    std::deque<Task>::iterator nextTask(bool background_too);
+
     std::deque<Task> waiting_;  // the newest first
     std::vector<Task> running_;
     int undelivered_ = 0;

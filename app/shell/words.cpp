@@ -3,6 +3,8 @@
 #include <QCoreApplication>
 #include <algorithm>
 
+#include "core/base/overloaded.h"
+
 namespace tympan::app {
 
 namespace {
@@ -36,113 +38,144 @@ QString thinText(double mm) { return QString::number(mm, 'f', 2) + tr("\u00a0mm"
 
 }  // namespace
 
-QString sentence(const Finding& finding, Unit unit) {
-    switch (finding.id) {
-        case Finding::Id::misses_one_sheet:
-            return tr("The picture misses one sheet by only %1.").arg(lengthText(finding.mm, unit));
-        case Finding::Id::crosses_margin:
+QString sentence(const Finding& found, Unit unit) {
+    using namespace finding;
+    const auto length = [unit](double mm) { return lengthText(mm, unit); };
+    const auto named = [](const std::string& name) { return QString::fromStdString(name); };
+    const auto percent = [](double share) { return qRound(100 * share); };
+    const Overloaded words{
+        [&](const MissesOneSheet& what) {
+            return tr("The picture misses one sheet by only %1.").arg(length(what.by_mm));
+        },
+        [&](const CrossesMargin& what) {
             return tr("It fits the paper, but %1 of it would lie in the margin that is not printed.")
-                .arg(lengthText(finding.mm, unit));
-        case Finding::Id::larger_than_object:
-            return finding.mm < 0.05 ? tr("The picture goes over the edge of the object.")
-                                     : tr("The picture goes %1 over the edge of the object.")
-                                           .arg(lengthText(finding.mm, unit));
-        case Finding::Id::misses_object:
-            return tr("The picture does not lie on the object at all.");
-        case Finding::Id::crosses_keep_out:
-            return tr("The picture runs over \u201c%1\u201d.").arg(QString::fromStdString(finding.name));
-        case Finding::Id::unsuited_material:
-            return text(finding.name);
-        case Finding::Id::dark_ground:
+                .arg(length(what.by_mm));
+        },
+        [&](const LargerThanObject& what) {
+            return what.by_mm < 0.05
+                       ? tr("The picture goes over the edge of the object.")
+                       : tr("The picture goes %1 over the edge of the object.").arg(length(what.by_mm));
+        },
+        [](const MissesObject&) { return tr("The picture does not lie on the object at all."); },
+        [&](const CrossesKeepOut& what) {
+            return tr("The picture runs over \u201c%1\u201d.").arg(named(what.zone));
+        },
+        [](const UnsuitedMaterial& what) { return text(what.why); },
+        [&](const UnsuitedPrinter& what) {
+            return what.printer.empty()
+                       ? tr("With your printer: %1").arg(text(what.why))
+                       : tr("With \u201c%1\u201d: %2").arg(named(what.printer), text(what.why));
+        },
+        [](const DarkGround&) {
             return tr(
-                "The ink is see-through and hardly shows on this dark colour. Paint it pale first, or choose "
-                "a "
-                "way that brings its own white.");
-        case Finding::Id::edge_in_care_zone:
-            return tr("The edge cuts into \u201c%1\u201d, which should stay whole.")
-                .arg(QString::fromStdString(finding.name));
-        case Finding::Id::seam_in_care_zone:
-            return tr("A join between sheets runs through \u201c%1\u201d.")
-                .arg(QString::fromStdString(finding.name));
-        case Finding::Id::few_pixels:
-            return tr("Few pixels for this size: each will be %1 wide and may show.")
-                .arg(lengthText(mm_per_inch / finding.number, Unit::mm));
-        case Finding::Id::whole_sheets_join:
+                "The ink is see-through and hardly shows on this dark colour. Paint it pale first, or "
+                "choose a way that brings its own white.");
+        },
+        [&](const EdgeInCareZone& what) {
+            return tr("The edge cuts into \u201c%1\u201d, which should stay whole.").arg(named(what.zone));
+        },
+        [&](const SeamInCareZone& what) {
+            return tr("A join between sheets runs through \u201c%1\u201d.").arg(named(what.zone));
+        },
+        [&](const FewPixels& what) {
+            const QString enough = lengthText(what.enough_from_mm, unit == Unit::in ? Unit::in : Unit::cm);
+            if (what.engine == Engine::redraw)
+                return tr("Few pixels for this size. It is drawn again as curves, so its edges stay crisp.");
+            if (what.times == 1)
+                return tr("Few pixels for this size: each will be %1 wide. From %2 on, the eye sees no more "
+                          "than "
+                          "there is.")
+                    .arg(lengthText(mm_per_inch / what.per_inch, Unit::mm), enough);
+            return tr("Few pixels for this size: it is made %1 times larger. Its true detail stays at %2 to "
+                      "the "
+                      "inch, enough from %3 on.")
+                .arg(what.times)
+                .arg(qRound(what.per_inch))
+                .arg(enough);
+        },
+        [](const WholeSheetsJoin& what) {
             return tr("This way of transfer lays sheets whole: %1 sheets must be joined by eye.")
-                .arg(finding.number);
-        case Finding::Id::newer_method:
+                .arg(what.sheets);
+        },
+        [](const NewerMethod& what) {
             return tr("\u201c%1\u201d is described anew since this job was made. The job keeps its own copy.")
-                .arg(text(finding.name));
-        case Finding::Id::cropped:
+                .arg(text(what.name));
+        },
+        [&](const Cropped& what) {
             return tr("This size has another shape than the picture: %1 % of it is left out at the edges.")
-                .arg(qRound(finding.number));
-        case Finding::Id::soft_detail:
+                .arg(percent(what.share));
+        },
+        [](const SoftDetail& what) {
             return tr("The picture is softer than its pixels: its true detail comes to about %1 dots an "
                       "inch. It "
                       "may have been enlarged before.")
-                .arg(qRound(finding.number));
-        case Finding::Id::stray_border:
-            return finding.number > 0
-                       ? tr("An even white border runs along the picture. It will show as a rim.")
-                       : tr("An even black border runs along the picture. Black rims fail first.");
-        case Finding::Id::solid_area:
+                .arg(qRound(what.per_inch));
+        },
+        [](const EvenBorder& what) {
+            return what.white ? tr("An even white border runs along the picture. It will show as a rim.")
+                              : tr("An even black border runs along the picture. Black rims fail first.");
+        },
+        [](const SolidAreas& what) {
             return tr("Big black areas, %1\u00a0cm² in all. Their middle may stay on the paper.")
-                .arg(finding.number, 0, 'f', finding.number < 10 ? 1 : 0);
-        case Finding::Id::thin_lines:
+                .arg(what.cm2, 0, 'f', what.cm2 < 10 ? 1 : 0);
+        },
+        [](const ThinLine& what) {
             return tr("Some lines are only %1 wide. This way of transfer holds about %2, as a guess.")
-                .arg(thinText(finding.mm), thinText(finding.number));
-        case Finding::Id::pale_detail_lost:
+                .arg(thinText(what.mm), thinText(what.holds_mm));
+        },
+        [&](const PaleDetailLost& what) {
             return tr("Pale detail will hardly be seen on this ground: about %1 % of all detail.")
-                .arg(qRound(finding.number));
-        case Finding::Id::dark_detail_lost:
+                .arg(percent(what.share));
+        },
+        [&](const DarkDetailLost& what) {
             return tr("Over the dark part of the ground, about %1 % of the detail will hardly be seen.")
-                .arg(qRound(finding.number));
-        case Finding::Id::much_ink:
+                .arg(percent(what.share));
+        },
+        [&](const MuchInk& what) {
             return tr("%1 % of the sheet is inked. This kind of sheet takes less, as a guess: it may smear "
-                      "or curl.")
-                .arg(qRound(finding.number));
-        case Finding::Id::colours_merge:
+                      "or "
+                      "curl.")
+                .arg(percent(what.share));
+        },
+        [&](const ColoursMerge& what) {
             return tr("Colours that differ become the same grey in %1 % of the places where they meet.")
-                .arg(qRound(finding.number));
-        case Finding::Id::colour_without:
-            return tr("Colour is asked for, but your printer prints black alone.");
-        case Finding::Id::face:
-            return counted(qRound(finding.number),
-                           tr("%1 face is found. Seams and edges should stay away from it."),
+                .arg(percent(what.share));
+        },
+        [](const ColourWithout&) { return tr("Colour is asked for, but your printer prints black alone."); },
+        [](const Faces& what) {
+            return counted(what.count, tr("%1 face is found. Seams and edges should stay away from it."),
                            tr("%1 faces are found. Seams and edges should stay away from them."));
-        case Finding::Id::came_reversed:
+        },
+        [](const CameReversed& what) {
             return tr("\u201c%1\u201d reads backwards in this picture. It seems to have come mirrored.")
-                .arg(text(finding.name));
-        case Finding::Id::reads_backwards:
+                .arg(text(what.words));
+        },
+        [](const ReadsBackwards& what) {
             return tr("\u201c%1\u201d will read backwards. The picture does not seem to have come mirrored.")
-                .arg(text(finding.name));
-    }
-    return {};
+                .arg(text(what.words));
+        },
+    };
+    return std::visit(words, found.what);
 }
 
-QString remedyText(const Finding& finding, Unit unit) {
-    switch (finding.id) {
-        case Finding::Id::newer_method:
-            return tr("Take the new one");
-        case Finding::Id::stray_border:
-            return tr("Trim it");
-        case Finding::Id::solid_area:
-            return tr("Break it up");
-        case Finding::Id::colours_merge:
-            return tr("Keep them apart");
-        case Finding::Id::colour_without:
-            return tr("Print it grey");
-        case Finding::Id::face:
-            return finding.number > 1 ? tr("Mark them") : tr("Mark it");
-        case Finding::Id::came_reversed:
-            return tr("Turn it back");
-        case Finding::Id::reads_backwards:
-            return tr("Turn it back");
-        default:
-            break;
-    }
-    if (finding.remedy && finding.id == Finding::Id::larger_than_object) return tr("Fit it inside");
-    return finding.remedy ? tr("Make it %1").arg(sizeText(*finding.remedy, unit)) : QString();
+QString remedyText(const Finding& found, Unit unit) {
+    using namespace finding;
+    const auto size = [unit](const SizeMm& fits) { return tr("Make it %1").arg(sizeText(fits, unit)); };
+    const Overloaded words{
+        [&](const MissesOneSheet& what) { return size(what.fits); },
+        [&](const CrossesMargin& what) { return size(what.fits); },
+        [](const LargerThanObject& what) { return what.fits ? tr("Fit it inside") : QString(); },
+        [](const NewerMethod&) { return tr("Take the new one"); },
+        [](const EvenBorder&) { return tr("Trim it"); },
+        [](const SolidAreas&) { return tr("Break it up"); },
+        [](const ColoursMerge&) { return tr("Keep them apart"); },
+        [](const ColourWithout&) { return tr("Print it grey"); },
+        [](const Faces& what) { return what.count > 1 ? tr("Mark them") : tr("Mark it"); },
+        [](const CameReversed&) { return tr("Turn it back"); },
+        [](const ReadsBackwards&) { return tr("Turn it back"); },
+        [](const auto&) { return QString(); },  // nothing mends it by itself: see mend.h
+    };
+    return std::visit(words, found.what);
 }
 
 QString mirroredText(Mirrored mirrored) {

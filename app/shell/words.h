@@ -1,7 +1,7 @@
 #pragma once
 #include <QString>
 
-#include "core/inspect/findings.h"
+#include "core/inspect/finding.h"
 #include "core/job/turns.h"
 
 namespace tympan::app {

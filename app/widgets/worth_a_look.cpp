@@ -12,6 +12,12 @@
 
 namespace tympan::app {
 
+namespace {
+
+const QString look_icon = QStringLiteral("look"), fine_icon = QStringLiteral("fine");
+
+}  // namespace
+
 WorthALook::WorthALook(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
     setObjectName(QStringLiteral("worth-a-look"));
     setAccessibleName(tr("Worth a look"));
@@ -28,22 +34,25 @@ WorthALook::WorthALook(JobStore& store, QWidget* parent) : QWidget(parent), stor
     area->setWidget(body);
     outer->addWidget(area, 1);
     connect(&store_, &JobStore::changed, this, &WorthALook::refresh);
+    connect(&store_, &JobStore::foreseen, this, &WorthALook::refresh);
     connect(&store_, &JobStore::seen, this, &WorthALook::refresh);
     refresh();
 }
 
-void WorthALook::addLine(const QString& name, bool look, const QString& text,
-                         const QList<QPushButton*>& buttons) {
+void WorthALook::addLine(const Line& line) {
+    const QList<QPushButton*> buttons = line.finding ? buttonsFor(*line.finding) : QList<QPushButton*>();
     auto* row = new QWidget;
     auto* layout = new QHBoxLayout(row);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(8);
     auto* mark = new QLabel;
-    mark->setPixmap(icon(name, look ? theme().look : theme().text, 16));
+    mark->setFixedWidth(16);
+    if (!line.icon.isEmpty())
+        mark->setPixmap(icon(line.icon, line.icon == look_icon ? theme().look : theme().text, 16));
     layout->addWidget(mark, 0, Qt::AlignTop);
     auto* words = column();
     words->setSpacing(4);
-    auto* label = new QLabel(text);
+    auto* label = new QLabel(line.text);
     label->setWordWrap(true);
     words->addWidget(label);
     if (!buttons.isEmpty()) {
@@ -61,19 +70,30 @@ std::vector<WorthALook::Line> WorthALook::lines() const {
     std::vector<Line> all;
     const Piece* piece = store_.piece();
     if (!piece) return all;
+    using State = JobStore::SeenPiece::State;
     for (const Finding& finding : store_.findings())
-        if (finding.piece == piece->id) all.push_back({sentence(finding, store_.job().unit), finding, true});
-    if (!store_.impositionFault().isEmpty()) all.push_back({store_.impositionFault(), {}, true});
-    if (all.empty()) all.push_back({tr("Nothing that would spoil the print."), {}, false});
-    const Reading reading = store_.reading();
+        if (finding.piece == piece->id)
+            all.push_back({sentence(finding, store_.job().unit), look_icon, finding});
+    if (!store_.impositionFault().isEmpty()) all.push_back({store_.impositionFault(), look_icon});
+    const State state = store_.lookedAt(piece->id);
+    if (state == State::hidden) {
+        all.push_back(
+            {tr("The picture could not be looked into, so nothing more is known of it."), look_icon});
+        return all;
+    }
+    // What has not been looked at is not called fine.
+    if (state == State::looking) {
+        all.push_back({tr("Looking…"), {}});
+        return all;
+    }
+    if (all.empty()) all.push_back({tr("Nothing was found that would spoil the print."), fine_icon});
+    const Reading reading = store_.reading().value_or(Reading());
     if (reading.reads == Reads::normal && !reading.words.empty()) {
         QStringList words;
         for (const std::string& word : reading.words)
             if (words.size() < 3) words << QString::fromStdString(word);
         all.push_back(
-            {tr("\u201c%1\u201d will read the right way.").arg(words.join(QLatin1Char(' '))), {}, false});
-    } else if (reading.reads == Reads::unknown) {
-        all.push_back({tr("The picture will be the right way round on the object."), {}, false});
+            {tr("\u201c%1\u201d will read the right way.").arg(words.join(QLatin1Char(' '))), fine_icon});
     }
     return all;
 }
@@ -95,27 +115,20 @@ void WorthALook::refresh() {
         if (item->widget()) item->widget()->hide(), item->widget()->deleteLater();
         delete item;
     }
-    for (const Line& line : all) {
-        QList<QPushButton*> buttons;
-        if (line.finding) buttons = buttonsFor(*line.finding);
-        addLine(line.look ? QStringLiteral("look") : QStringLiteral("fine"), line.look, line.text, buttons);
-    }
+    for (const Line& line : all) addLine(line);
     lines_->addStretch(1);
 }
 
 QList<QPushButton*> WorthALook::buttonsFor(const Finding& finding) {
-    const QString named = QString::fromStdString(std::string(name(finding.id)));
+    const QString named = QString::fromStdString(std::string(name(finding)));
     QList<QPushButton*> buttons;
     if (hasRemedy(finding)) {
         buttons << pushButton(QStringLiteral("remedy-") + named, remedyText(finding, store_.job().unit));
         buttons.back()->setProperty("remedy", true);
-        connect(buttons.back(), &QPushButton::clicked, this, [this, finding] {
-            store_.dropFinding(finding);
-            store_.edit(tr("mend it"), [&](Job job) { return mended(std::move(job), finding); });
-        });
+        connect(buttons.back(), &QPushButton::clicked, this, [this, finding] { emit mendWanted(finding); });
     }
     buttons << linkButton(QStringLiteral("show-") + named, tr("show it"));
-    connect(buttons.back(), &QPushButton::clicked, this, [this, id = finding.id] { emit showWanted(id); });
+    connect(buttons.back(), &QPushButton::clicked, this, [this, finding] { emit showWanted(finding); });
     return buttons;
 }
 

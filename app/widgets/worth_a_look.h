@@ -1,7 +1,7 @@
 #pragma once
 #include <QWidget>
 
-#include "core/inspect/findings.h"
+#include "core/inspect/finding.h"
 
 class QPushButton;
 class QVBoxLayout;
@@ -19,18 +19,20 @@ class WorthALook : public QWidget {
 
   signals:
     /// "show it": the maker wants to see where this is.
-    void showWanted(Finding::Id finding);
+    void showWanted(const tympan::Finding& finding);
+    /// A remedy was clicked; it may take a while.
+    void mendWanted(const tympan::Finding& finding);
 
   private:
     struct Line {
         QString text;
-        std::optional<Finding> finding;
-        bool look = false;
+        QString icon;  ///< none: it is only said
+        std::optional<Finding> finding{};
     };
     std::vector<Line> lines() const;
     void refresh();
     QList<QPushButton*> buttonsFor(const Finding& finding);
-    void addLine(const QString& icon, bool look, const QString& text, const QList<QPushButton*>& buttons);
+    void addLine(const Line& line);
 
     JobStore& store_;
     QVBoxLayout* lines_;

@@ -5,7 +5,7 @@
 #include <vector>
 
 #include "core/artwork/picture_edit.h"
-#include "core/artwork/pixel_buffer.h"
+#include "core/artwork/pixels.h"
 
 namespace tympan {
 
@@ -37,8 +37,8 @@ struct Artwork {
     SizePx edited_from;                   ///< upright pixels of the page that the edit is of; see pageSize
     std::shared_ptr<const CutModel> cut;  ///< the subject that was found, when the edit cuts it out
 
-    PixelBuffer pixels;  ///< empty for a vector and for an edited picture: see pixelsFor in edited.h
-    cv::Mat reduced;     ///< 8-bit copy of at most 1024 px on the long side, for analysis and thumbnails
+    cv::Mat pixels;   ///< empty for a vector and for an edited picture: see pixelsFor in edited.h
+    cv::Mat reduced;  ///< 8-bit copy of at most 1024 px on the long side, for analysis and thumbnails
 
     /// Upright pixels before the edit: what the edit's parts are parts of.
     SizePx pageSize() const { return original ? edited_from : size; }
@@ -47,6 +47,9 @@ struct Artwork {
     /// The size that the file itself states, when it states one.
     std::optional<SizeMm> naturalSize() const;
 };
+
+/// A picture is the same wherever its bytes and its edit are: for keys.
+inline const std::string& identityOf(const Artwork& artwork) { return artwork.sha256; }
 
 /// The picture without its edit.
 inline const Artwork& asItCame(const Artwork& artwork) {

@@ -26,7 +26,7 @@ int rim(int side, const std::function<double(int line)>& share) {
     return least <= edge_share ? lines + (share(lines) > edge_share ? 1 : 0) : 0;
 }
 
-RectMm insideOf(const cv::Mat& like) {
+ArtworkParts insideOf(const cv::Mat& like) {
     const int w = like.cols, h = like.rows;
     const auto row = [&](int y) { return cv::countNonZero(like.row(y)) / (1.0 * w); };
     const auto column = [&](int x) { return cv::countNonZero(like.col(x)) / (1.0 * h); };
@@ -42,8 +42,8 @@ StrayBorder strayBorder(const cv::Mat& pixels) {
     if (pixels.channels() % 2 == 0) return {};
     const cv::Mat grey = greyOf(pixels);
     for (const bool dark : {true, false}) {
-        const RectMm inside = insideOf(dark ? grey < black_below : grey > white_above);
-        if (inside == RectMm{0, 0, 1, 1}) continue;
+        const ArtworkParts inside = insideOf(dark ? grey < black_below : grey > white_above);
+        if (inside.whole()) continue;
         // Bare paper round a drawing is no rim; bare paper round a picture without any of it is.
         const cv::Mat rest =
             grey(cv::Rect(static_cast<int>(inside.x * grey.cols), static_cast<int>(inside.y * grey.rows),

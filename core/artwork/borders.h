@@ -1,7 +1,7 @@
 #pragma once
 #include <opencv2/core.hpp>
 
-#include "core/measure/geometry.h"
+#include "core/measure/parts.h"
 
 namespace tympan {
 
@@ -9,7 +9,7 @@ namespace tympan {
 struct StrayBorder {
     enum class Kind { none, dark, light };
     Kind kind = Kind::none;
-    RectMm inside{0, 0, 1, 1};  ///< the picture without it, in parts
+    ArtworkParts inside;  ///< the picture without it
 };
 
 /// Finds an even rim of near-black, or of near-white beside a picture that is not: rows and columns from each

@@ -7,21 +7,14 @@
 
 #include "core/artwork/clean_up.h"
 #include "core/artwork/cut_out.h"
-#include "core/artwork/pixel_cache.h"
 #include "core/artwork/rasterise.h"
 #include "core/artwork/warp.h"
+#include "core/base/cache.h"
 #include "core/base/sha256.h"
 
 namespace tympan {
 
 namespace {
-
-constexpr std::size_t kept_bytes = std::size_t{512} << 20;
-
-PixelCache& cache() {
-    static PixelCache kept(kept_bytes);
-    return kept;
-}
 
 /// What of the original an edit shows, in whole pixels, with a little more about it where it is bent.
 RectPx neededOf(const PictureEdit& edit, const SizePx& original, const cv::Matx33d& map, const SizePx& size) {
@@ -74,9 +67,9 @@ cv::Mat shaped(const Artwork& page, const PictureEdit& edit, double scale, const
     const RectPx box = neededOf(edit, whole, map, size);
     cv::Mat source;
     if (vector)
-        source = rasterise(page, whole, box, {progress.stop, {}}).view;
+        source = rasterise(page, whole, box, {progress.stop, {}});
     else
-        source = page.pixels.view(cv::Rect(box.x, box.y, box.width, box.height));
+        source = page.pixels(cv::Rect(box.x, box.y, box.width, box.height));
     if (!vector && scale < 1) {
         // A small copy for looking at: reduced first, bent after.
         cv::Mat small;
@@ -130,11 +123,11 @@ ArtworkPtr edited(const ArtworkPtr& picture, const PictureEdit& edit, const Prog
     Artwork made = *original;
     made.original = original;
     made.edit = edit;
-    made.pixels = {};
+    made.pixels = cv::Mat();
     const Artwork page = pageOf(*original, edit);
     made.edited_from = page.size;
     made.size = editedSize(edit, page.size);
-    const std::string key = original->sha256 + " " + keyOf(edit);
+    const std::string key = keyOf(original, edit).digest;
     made.sha256 = sha256({reinterpret_cast<const unsigned char*>(key.data()), key.size()});
     const double scale = 1.0 * reduced_side_px / std::max(made.size.width, made.size.height);
     const bool vector = original->kind == Artwork::Kind::vector;
@@ -147,23 +140,22 @@ ArtworkPtr edited(const ArtworkPtr& picture, const PictureEdit& edit, const Prog
     return std::make_shared<const Artwork>(std::move(made));
 }
 
-PixelBuffer pixelsFor(const Artwork& artwork, double scale, const Progress& progress) {
+cv::Mat pixelsFor(const Artwork& artwork, double scale, const Progress& progress) {
     const bool vector = artwork.kind == Artwork::Kind::vector;
     if (!artwork.original && !vector) return artwork.pixels;
     PictureEdit crop;
     crop.crop = artwork.edit.crop;
     if (!vector && artwork.edit == crop) {
         const SizePx whole = artwork.original->size, size = editedSize(crop, whole);
-        return artwork.original->pixels.part(neededOf(crop, whole, toOriginal(crop, whole), size));
+        const RectPx kept = neededOf(crop, whole, toOriginal(crop, whole), size);
+        return artwork.original->pixels(cv::Rect(kept.x, kept.y, kept.width, kept.height));
     }
-    return cache().get(fmt::format("{} {:.9g}", artwork.sha256, vector ? scale : 1.0), [&] {
-        if (!artwork.original) return rasterise(artwork, scale, {progress.stop, {}});
-        PixelBuffer made;
-        made.view =
-            shaped(pageOf(*artwork.original, artwork.edit), artwork.edit, vector ? scale : 1.0, progress);
-        made.view = cleaned(std::move(made.view), artwork.edit.clean, {progress.stop, {}});
-        made.view = finished(std::move(made.view), artwork.edit, artwork.cut.get());
-        return made;
+    const double drawn_at = vector ? scale : 1.0;
+    return *cache().get(keyOf("pixels", artwork, drawn_at), [&] {
+        if (!artwork.original) return rasterise(artwork, drawn_at, {progress.stop, {}});
+        cv::Mat made = shaped(pageOf(*artwork.original, artwork.edit), artwork.edit, drawn_at, progress);
+        made = cleaned(std::move(made), artwork.edit.clean, {progress.stop, {}});
+        return finished(std::move(made), artwork.edit, artwork.cut.get());
     });
 }
 

@@ -12,6 +12,6 @@ ArtworkPtr edited(const ArtworkPtr& picture, const PictureEdit& edit, const Prog
 /// The pixels of a picture to resample from: a raster's own; a drawing's at `scale` times its natural size;
 /// an edited one's with its edit applied. Made once for as long as there is room to keep them. 8 or 16 bits,
 /// 1 to 4 channels, alpha not premultiplied. Throws Error (stopped, input).
-PixelBuffer pixelsFor(const Artwork& artwork, double scale, const Progress& progress = {});
+cv::Mat pixelsFor(const Artwork& artwork, double scale, const Progress& progress = {});
 
 }  // namespace tympan

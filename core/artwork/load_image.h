@@ -3,7 +3,7 @@
 #include <vector>
 #include <vips/vips8>
 
-#include "core/artwork/pixel_buffer.h"
+#include "core/artwork/pixels.h"
 #include "core/base/progress.h"
 
 // Shared by the two files that talk to libvips' loaders; included by nothing outside core/artwork.
@@ -14,7 +14,7 @@ vips::VImage toStandardColour(vips::VImage image);
 
 /// Pulls the pixels through, strip by strip, so that it can be stopped. Throws vips::VError for damaged
 /// files.
-PixelBuffer pullPixels(const vips::VImage& image, const Progress& progress);
+cv::Mat pullPixels(const vips::VImage& image, const Progress& progress);
 
 /// The image library's loader for these bytes ("jpegload_buffer"), or "" for what is not a picture that we
 /// read.

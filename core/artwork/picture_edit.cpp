@@ -117,8 +117,8 @@ bool makeSheet(const std::array<PointMm, 4>& corners) {
     return true;
 }
 
-PictureEdit croppedTo(PictureEdit edit, const RectMm& seen) {
-    const RectMm crop = edit.crop;
+PictureEdit croppedTo(PictureEdit edit, const ArtworkParts& seen) {
+    const PageParts crop = edit.crop;
     const double left = edit.reversed ? 1 - seen.right() : seen.x;
     edit.crop = {crop.x + left * crop.width, crop.y + seen.y * crop.height, seen.width * crop.width,
                  seen.height * crop.height};
@@ -126,7 +126,7 @@ PictureEdit croppedTo(PictureEdit edit, const RectMm& seen) {
 }
 
 PictureEdit uncropped(PictureEdit edit) {
-    edit.crop = {0, 0, 1, 1};
+    edit.crop = {};
     return edit;
 }
 
@@ -138,23 +138,7 @@ PointMm placeIn(const PictureEdit& to, const PictureEdit& from, const SizePx& or
     return {at[0] / at[2] / new_size.width, at[1] / at[2] / new_size.height};
 }
 
-std::string keyOf(const PictureEdit& edit) {
-    std::string key = fmt::format(
-        "page {} turn {} reversed {} straight {} crop {} {} {} {} clean {} {} {} {} cut {} clear {}",
-        edit.page, edit.quarters, edit.reversed, edit.straighten_deg, edit.crop.x, edit.crop.y,
-        edit.crop.width, edit.crop.height, edit.clean.even_light, edit.clean.whiten, edit.clean.specks,
-        edit.clean.folds, edit.cut.on, edit.clear_paper);
-    if (edit.corners)
-        for (const PointMm& corner : *edit.corners) key += fmt::format(" corner {} {}", corner.x, corner.y);
-    if (edit.cut.on)
-        for (const Stroke& stroke : edit.cut.strokes) {
-            key += fmt::format(" stroke {} {}", stroke.keep, stroke.radius);
-            for (const PointMm& p : stroke.points) key += fmt::format(" {} {}", p.x, p.y);
-        }
-    return key;
-}
-
-RectMm cropOfShape(const RectMm& within, double picture_aspect, double shape) {
+PageParts cropOfShape(const PageParts& within, double picture_aspect, double shape) {
     const double wide = within.width * picture_aspect;  // in the picture's heights
     const double width = std::min(wide, within.height * shape) / picture_aspect;
     const double height = width * picture_aspect / shape;

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/measure/geometry.h"
+#include "core/measure/parts.h"
 
 namespace tympan {
 
@@ -44,7 +45,7 @@ struct PictureEdit {
     /// The corners of a sheet in a photograph, from its top left clockwise, in parts of the turned picture.
     std::optional<std::array<PointMm, 4>> corners{};
     double straighten_deg = 0;  ///< clockwise; the frame shrinks so that no empty corner shows
-    RectMm crop{0, 0, 1, 1};    ///< in parts of what is straightened
+    PageParts crop{};           ///< of what is straightened
     CleanUp clean{};
     CutOut cut{};
     bool reversed = false;     ///< left and right change places at the end: the picture came mirrored
@@ -68,8 +69,8 @@ bool keepsPixels(const PictureEdit& edit);
 /// True when four corners go clockwise round a sheet whose edges do not cross and that is not a sliver.
 bool makeSheet(const std::array<PointMm, 4>& corners);
 
-/// The edit that keeps of what is seen only a box of it, in parts.
-PictureEdit croppedTo(PictureEdit edit, const RectMm& seen);
+/// The edit that keeps of what is seen only a box of it.
+PictureEdit croppedTo(PictureEdit edit, const ArtworkParts& seen);
 
 /// The edit with its crop set to all that there is; what a crop is drawn on.
 PictureEdit uncropped(PictureEdit edit);
@@ -77,10 +78,7 @@ PictureEdit uncropped(PictureEdit edit);
 /// A place in parts of one edit's picture as one in parts of another's; both of an original of this size.
 PointMm placeIn(const PictureEdit& to, const PictureEdit& from, const SizePx& original, const PointMm& place);
 
-/// Everything an edit depends on, as text: the key of what is computed from it.
-std::string keyOf(const PictureEdit& edit);
-
 /// The largest crop of a shape (width to height) within a box of a picture of this aspect, about its middle.
-RectMm cropOfShape(const RectMm& within, double picture_aspect, double shape);
+PageParts cropOfShape(const PageParts& within, double picture_aspect, double shape);
 
 }  // namespace tympan

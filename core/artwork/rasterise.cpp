@@ -99,11 +99,10 @@ vips::VImage toStandardColour(vips::VImage image) {
     return image.format() == wanted ? image : image.cast(wanted);
 }
 
-PixelBuffer pullPixels(const vips::VImage& image, const Progress& progress) {
+cv::Mat pullPixels(const vips::VImage& image, const Progress& progress) {
     const int depth = image.format() == VIPS_FORMAT_USHORT ? CV_16U : CV_8U;
-    PixelBuffer pixels =
-        PixelBuffer::make({image.width(), image.height()}, CV_MAKETYPE(depth, image.bands()));
-    const std::size_t row_bytes = pixels.view.elemSize() * static_cast<std::size_t>(image.width());
+    cv::Mat pixels = newPixels({image.width(), image.height()}, CV_MAKETYPE(depth, image.bands()));
+    const std::size_t row_bytes = pixels.elemSize() * static_cast<std::size_t>(image.width());
     const std::unique_ptr<VipsRegion, decltype(&g_object_unref)> region(vips_region_new(image.get_image()),
                                                                         &g_object_unref);
     for (int top = 0; top < image.height(); top += strip_rows) {
@@ -111,7 +110,7 @@ PixelBuffer pullPixels(const vips::VImage& image, const Progress& progress) {
         const VipsRect strip{0, top, image.width(), std::min(strip_rows, image.height() - top)};
         if (vips_region_prepare(region.get(), &strip) != 0) throw vips::VError();
         for (int y = top; y < top + strip.height; ++y)
-            std::memcpy(pixels.view.ptr(y), VIPS_REGION_ADDR(region.get(), 0, y), row_bytes);
+            std::memcpy(pixels.ptr(y), VIPS_REGION_ADDR(region.get(), 0, y), row_bytes);
     }
     return pixels;
 }
@@ -137,7 +136,7 @@ namespace {
 
 /// Draws what `part` takes of the whole; that must not be more than can be handled.
 template <class Part>
-PixelBuffer drawn(const Artwork& vector, double scale, double pixels, Part part, const Progress& progress) {
+cv::Mat drawn(const Artwork& vector, double scale, double pixels, Part part, const Progress& progress) {
     if (pixels > most_pixels)
         throw Error(Error::Kind::input, vector.name,
                     "more than 1000 million pixels at this size and resolution",
@@ -152,7 +151,7 @@ PixelBuffer drawn(const Artwork& vector, double scale, double pixels, Part part,
 
 }  // namespace
 
-PixelBuffer rasterise(const Artwork& vector, double scale, const Progress& progress) {
+cv::Mat rasterise(const Artwork& vector, double scale, const Progress& progress) {
     return drawn(
         vector, scale, vector.size.width * scale * (vector.size.height * scale),
         [](vips::VImage image) { return image; }, progress);
@@ -195,11 +194,10 @@ std::optional<Artwork> partOf(const Artwork& vector, const SizePx& whole, const 
 
 }  // namespace
 
-PixelBuffer rasterise(const Artwork& vector, const SizePx& whole, const RectPx& box,
-                      const Progress& progress) {
+cv::Mat rasterise(const Artwork& vector, const SizePx& whole, const RectPx& box, const Progress& progress) {
     if (const auto part = partOf(vector, whole, box)) {
-        PixelBuffer pixels = rasterise(*part, 1, progress);
-        if (pixels.view.cols == box.width && pixels.view.rows == box.height) return pixels;
+        cv::Mat pixels = rasterise(*part, 1, progress);
+        if (pixels.cols == box.width && pixels.rows == box.height) return pixels;
     }
     const double scale =
         std::max(1.0 * whole.width / vector.size.width, 1.0 * whole.height / vector.size.height);

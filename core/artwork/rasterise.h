@@ -14,11 +14,10 @@ SizePx naturalPixels(const Artwork& vector);
 int pagesOf(const Artwork& vector);
 
 /// Its pixels at `scale` times that size, 8 bits. Throws Error (input) above 1 Gpx or for a damaged file.
-PixelBuffer rasterise(const Artwork& vector, double scale, const Progress& progress);
+cv::Mat rasterise(const Artwork& vector, double scale, const Progress& progress);
 
 /// A box of its pixels where the whole of it is `whole` large (to within a pixel): only what is needed is
 /// drawn and kept.
-PixelBuffer rasterise(const Artwork& vector, const SizePx& whole, const RectPx& box,
-                      const Progress& progress);
+cv::Mat rasterise(const Artwork& vector, const SizePx& whole, const RectPx& box, const Progress& progress);
 
 }  // namespace tympan

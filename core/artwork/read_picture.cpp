@@ -79,9 +79,9 @@ Artwork readRaster(Artwork artwork, const Progress& progress) {
                                 ? image.get_int(VIPS_META_ORIENTATION)
                                 : 1;
     artwork.pixels = upright(pullPixels(toStandardColour(image), progress), orientation);
-    artwork.size = {artwork.pixels.view.cols, artwork.pixels.view.rows};
-    artwork.has_alpha = artwork.pixels.view.channels() % 2 == 0;
-    artwork.reduced = reducedCopy(artwork.pixels.view);
+    artwork.size = {artwork.pixels.cols, artwork.pixels.rows};
+    artwork.has_alpha = artwork.pixels.channels() % 2 == 0;
+    artwork.reduced = reducedCopy(artwork.pixels);
     return artwork;
 }
 
@@ -92,7 +92,7 @@ Artwork readVector(Artwork artwork, const Progress& progress) {
     artwork.pages = pagesOf(artwork);
     // Rasterising it small once also finds what is damaged inside.
     const double scale = 1.0 * reduced_side_px / std::max(artwork.size.width, artwork.size.height);
-    artwork.reduced = reducedCopy(rasterise(artwork, scale, progress).view);
+    artwork.reduced = reducedCopy(rasterise(artwork, scale, progress));
     artwork.has_alpha = artwork.reduced.channels() % 2 == 0;
     return artwork;
 }

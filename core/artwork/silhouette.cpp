@@ -1,10 +1,9 @@
 #include "core/artwork/silhouette.h"
 
 #include <algorithm>
-#include <map>
-#include <mutex>
 #include <opencv2/imgproc.hpp>
 
+#include "core/base/cache.h"
 #include "core/measure/outline_operations.h"
 
 namespace tympan {
@@ -88,19 +87,14 @@ std::optional<Outline> traced(const cv::Mat& seen) {
 }  // namespace
 
 std::optional<Outline> silhouetteOf(const Artwork& artwork) {
-    static std::mutex lock;
-    static std::map<std::string, std::optional<Outline>> kept;
-    {
-        const std::lock_guard hold(lock);
-        if (const auto found = kept.find(artwork.sha256); found != kept.end()) return found->second;
-    }
-    cv::Mat seen = byAlpha(artwork.reduced);
-    if (seen.empty()) seen = byBackground(artwork.reduced);
-    const std::optional<Outline> outline = seen.empty() ? std::nullopt : traced(seen);
-    const std::lock_guard hold(lock);
-    if (kept.size() > 256) kept.clear();
-    kept[artwork.sha256] = outline;
-    return outline;
+    return *remembered(
+        "silhouette",
+        [](const Artwork& picture) -> std::optional<Outline> {
+            cv::Mat seen = byAlpha(picture.reduced);
+            if (seen.empty()) seen = byBackground(picture.reduced);
+            return seen.empty() ? std::nullopt : traced(seen);
+        },
+        artwork);
 }
 
 }  // namespace tympan

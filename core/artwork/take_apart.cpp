@@ -95,7 +95,7 @@ std::vector<PictureEdit> picturesOn(const Artwork& page) {
         const auto turned = ordered(rect);
         for (std::size_t i = 0; i < 4; ++i) {
             // The crop that the page itself may have is a part of the turned original.
-            const RectMm& crop = page.edit.crop;
+            const PageParts& crop = page.edit.crop;
             corners[i] = {crop.x + crop.width * std::clamp((turned[i].x + 0.5) / pixels.cols, 0.0, 1.0),
                           crop.y + crop.height * std::clamp((turned[i].y + 0.5) / pixels.rows, 0.0, 1.0)};
         }

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <nlohmann/json.hpp>
 
 #include <fmt/format.h>
 #include <fmt/ranges.h>
@@ -182,6 +183,10 @@ void JsonReader::fail(const std::string& field, const std::string& wrong) const 
                 fmt::format("line {}: {}: {}", lineOf(source_->text, path), fmt::join(path, "."), wrong),
                 "mend that line");
 }
+
+bool JsonReader::has(const std::string& name) const { return value_->contains(name); }
+
+bool JsonReader::isText(const std::string& name) const { return has(name) && value_->at(name).is_string(); }
 
 const json& JsonReader::field(const std::string& name) {
     read_.insert(name);

@@ -1,6 +1,6 @@
 #pragma once
 #include <filesystem>
-#include <nlohmann/json.hpp>
+#include <nlohmann/json_fwd.hpp>
 #include <set>
 #include <string>
 #include <string_view>
@@ -35,6 +35,25 @@ class JsonReader {
     double number(const std::string& field, double least, double most, double otherwise);
     int integer(const std::string& field, int least, int most);
     int integer(const std::string& field, int least, int most, int otherwise);
+    /// The same, within a Range (measure/range.h) or anything else with a least and a most.
+    template <class R>
+    requires requires(const R& r) { r.least, r.most; }
+    double number(const std::string& field, const R& range) { return number(field, range.least, range.most); }
+    template <class R>
+    requires requires(const R& r) { r.least, r.most; }
+    double number(const std::string& field, const R& range, double otherwise) {
+        return number(field, range.least, range.most, otherwise);
+    }
+    template <class R>
+    requires requires(const R& r) { r.least, r.most; }
+    int integer(const std::string& field, const R& range) {
+        return integer(field, static_cast<int>(range.least), static_cast<int>(range.most));
+    }
+    template <class R>
+    requires requires(const R& r) { r.least, r.most; }
+    int integer(const std::string& field, const R& range, int otherwise) {
+        return integer(field, static_cast<int>(range.least), static_cast<int>(range.most), otherwise);
+    }
     /// A list of numbers, at most `most_count` of them.
     std::vector<double> numbers(const std::string& field, double least, double most, std::size_t most_count);
     /// Like `text`, but it may be empty or missing.
@@ -44,8 +63,8 @@ class JsonReader {
     std::string oneOf(const std::string& field, const std::vector<std::string>& allowed);
     JsonReader object(const std::string& field);
     std::vector<JsonReader> objects(const std::string& field);
-    bool has(const std::string& field) const { return value_->contains(field); }
-    bool isText(const std::string& field) const { return has(field) && value_->at(field).is_string(); }
+    bool has(const std::string& field) const;
+    bool isText(const std::string& field) const;
     void finish() const;
 
     [[noreturn]] void fail(const std::string& field, const std::string& wrong) const;

@@ -5,12 +5,11 @@
 
 namespace tympan {
 
-/// What stands between a target's name and the rest of its side file's.
-inline constexpr const char* aside_mark = ".part-";
-
 /// A new file written beside its target and put in its place only when it is whole: `append` the content,
 /// then `commit` (flush to disk, rename). Without a commit the target stays as it was and the side file is
-/// removed. Throws Error (output) naming the target.
+/// removed. A link is followed: what it points to is replaced; a file keeps its permissions; a device or a
+/// pipe is written to, once all is there. Side files of programs that were killed are cleared away later.
+/// Throws Error (output) naming the target.
 class WriteAside {
   public:
     explicit WriteAside(std::filesystem::path target);
@@ -30,8 +29,17 @@ class WriteAside {
     [[noreturn]] void fail(int reason) const;
 
   private:
-    std::filesystem::path target_, aside_;
+    void passOn();
+
+    std::filesystem::path named_, target_, aside_;
     int file_ = -1;
+    int slot_ = -1;             // among those that a signal clears away
+    unsigned permissions_ = 0;  // of the target, when it is there
+    bool passed_on_ = false;    // to a device or a pipe
 };
+
+/// Side files that are being written are removed when the program is ended by SIGTERM, SIGINT or SIGHUP.
+/// Called once, first.
+void removeAsideOnSignals();
 
 }  // namespace tympan

@@ -4,9 +4,7 @@
 #include <opencv2/imgproc.hpp>
 #include <vector>
 
-#include <fmt/format.h>
-
-#include "core/artwork/pixel_cache.h"
+#include "core/base/cache.h"
 #include "core/base/parallel.h"
 #include "core/enlarge/doubled.h"
 
@@ -15,14 +13,8 @@ namespace tympan {
 namespace {
 
 constexpr int tile_px = 160;  // in pixels of the picture before it is doubled
-constexpr std::size_t kept_bytes = std::size_t{192} << 20;
 constexpr double hardly = 1.1;
 constexpr int reach = Network::reach;
-
-PixelCache& cache() {
-    static PixelCache kept(kept_bytes);
-    return kept;
-}
 
 /// Compression and the network leave a trace of grey on paper, which would print as specks.
 void cleanEnds(cv::Mat& pixels) {
@@ -41,16 +33,15 @@ int doublingsFor(double scale) {
     return scale <= hardly ? 0 : scale <= 2 * hardly ? 1 : EnlargedPicture::most_doublings;
 }
 
-EnlargedPicture::EnlargedPicture(PixelBuffer pixels, std::string key, const How& how)
+EnlargedPicture::EnlargedPicture(cv::Mat pixels, Key key, const How& how)
     : pixels_(std::move(pixels)), key_(std::move(key)), how_(how) {}
 
-SizePx EnlargedPicture::sizeAt(int level) const {
-    return {pixels_.view.cols << level, pixels_.view.rows << level};
-}
+SizePx EnlargedPicture::sizeAt(int level) const { return {pixels_.cols << level, pixels_.rows << level}; }
 
-std::string EnlargedPicture::keyOf(int level, const RectPx& tile) const {
-    return fmt::format("{} {:.4f} {} {} {} {}", key_, how_.strength, how_.learned == Learned::drawings, level,
-                       tile.x, tile.y);
+Key EnlargedPicture::keyAt(int level, const RectPx& tile) const {
+    How how = how_;
+    how.doublings = 0;  // twice is half way to four times
+    return keyOf("enlarged", key_, how, level, tile);
 }
 
 cv::Mat EnlargedPicture::box(const RectPx& box, const Progress& progress) const {
@@ -67,7 +58,7 @@ cv::Mat EnlargedPicture::around(int level, const RectPx& box, const Progress& pr
 }
 
 cv::Mat EnlargedPicture::boxAt(int level, const RectPx& box, const Progress& progress) const {
-    if (level == 0) return pixels_.view(rectOf(box));
+    if (level == 0) return pixels_(rectOf(box));
     cv::Mat made(box.height, box.width, type());
     const auto lay = [&](const RectPx& tile, const cv::Mat& large) {
         const RectPx place{2 * tile.x, 2 * tile.y, 2 * tile.width, 2 * tile.height};
@@ -81,8 +72,8 @@ cv::Mat EnlargedPicture::boxAt(int level, const RectPx& box, const Progress& pro
     for (int y = box.y / 2 / tile_px * tile_px; 2 * y < box.bottom(); y += tile_px)
         for (int x = box.x / 2 / tile_px * tile_px; 2 * x < box.right(); x += tile_px) {
             const RectPx tile = intersection({0, 0, below.width, below.height}, {x, y, tile_px, tile_px});
-            if (const auto kept = cache().find(keyOf(level, tile)))
-                lay(tile, kept->view);
+            if (const auto kept = cache().find<cv::Mat>(keyAt(level, tile)))
+                lay(tile, *kept);
             else
                 missing.push_back(tile);
         }
@@ -96,15 +87,14 @@ cv::Mat EnlargedPicture::boxAt(int level, const RectPx& box, const Progress& pro
     inTwoParts(static_cast<int>(missing.size()), [&](int begin, int end) {
         for (int i = begin; i < end; ++i) {
             const RectPx& tile = missing[static_cast<std::size_t>(i)];
-            const PixelBuffer large = cache().get(keyOf(level, tile), [&] {
-                PixelBuffer pixels;
-                pixels.view = doubled(source(rectOf({tile.x - reach - all.x, tile.y - reach - all.y,
-                                                     tile.width + 2 * reach, tile.height + 2 * reach})),
-                                      level == 1 ? how_.strength : Network::again, how_.learned);
-                if (how_.learned == Learned::drawings) cleanEnds(pixels.view);
+            const auto large = cache().get(keyAt(level, tile), [&] {
+                cv::Mat pixels = doubled(source(rectOf({tile.x - reach - all.x, tile.y - reach - all.y,
+                                                        tile.width + 2 * reach, tile.height + 2 * reach})),
+                                         level == 1 ? how_.strength : Network::again, how_.learned);
+                if (how_.learned == Learned::drawings) cleanEnds(pixels);
                 return pixels;
             });
-            lay(tile, large.view);
+            lay(tile, *large);
             progress.at(1.0 * ++done / static_cast<double>(missing.size()));
         }
     });

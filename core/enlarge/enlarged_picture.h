@@ -1,7 +1,6 @@
 #pragma once
-#include <string>
-
-#include "core/artwork/pixel_buffer.h"
+#include "core/artwork/pixels.h"
+#include "core/base/key.h"
 #include "core/base/progress.h"
 #include "core/enlarge/network.h"
 
@@ -23,10 +22,10 @@ class EnlargedPicture {
     };
 
     /// `key`: what the pixels depend on.
-    EnlargedPicture(PixelBuffer pixels, std::string key, const How& how);
+    EnlargedPicture(cv::Mat pixels, Key key, const How& how);
 
     SizePx size() const { return sizeAt(how_.doublings); }
-    int type() const { return pixels_.view.type(); }
+    int type() const { return pixels_.type(); }
     /// Pixels of a box of it. Works on two threads. Throws Error (stopped).
     cv::Mat box(const RectPx& box, const Progress& progress = {}) const;
 
@@ -35,10 +34,10 @@ class EnlargedPicture {
     cv::Mat boxAt(int level, const RectPx& box, const Progress& progress) const;
     /// A box that may lie over the edge, beyond which the edge goes on.
     cv::Mat around(int level, const RectPx& box, const Progress& progress) const;
-    std::string keyOf(int level, const RectPx& tile) const;
+    Key keyAt(int level, const RectPx& tile) const;
 
-    PixelBuffer pixels_;
-    std::string key_;
+    cv::Mat pixels_;
+    Key key_;
     How how_;
 };
 

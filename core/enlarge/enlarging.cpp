@@ -2,14 +2,11 @@
 
 #include <array>
 #include <cmath>
-#include <map>
-#include <mutex>
 #include <opencv2/imgproc.hpp>
 #include <span>
 
-#include <fmt/format.h>
-
 #include "core/artwork/grey.h"
+#include "core/base/cache.h"
 #include "core/enlarge/enlarged_picture.h"
 #include "core/enlarge/jpeg_strength.h"
 #include "core/measure/length.h"
@@ -46,14 +43,13 @@ struct Traits {
 
 /// What a picture is like. Looks at all of its reduced copy, so it is kept.
 Traits traitsOf(const Artwork& picture) {
-    static std::mutex lock;
-    static std::map<std::string, Traits> kept;
-    const std::lock_guard hold(lock);
-    const auto [at, fresh] = kept.try_emplace(picture.sha256);
-    if (fresh)
-        at->second = {isLineArt(picture.reduced), hasFlatColours(picture.reduced),
-                      jpegQuality(std::span(*asItCame(picture).bytes))};
-    return at->second;
+    return *remembered(
+        "traits",
+        [](const Artwork& artwork) {
+            return Traits{isLineArt(artwork.reduced), hasFlatColours(artwork.reduced),
+                          jpegQuality(std::span(*asItCame(artwork).bytes))};
+        },
+        picture);
 }
 
 }  // namespace
@@ -62,6 +58,8 @@ double ppiSeenFrom(double mm) {
     constexpr double minute = CV_PI / 180 / 60;
     return mm_per_inch / (mm * std::tan(minute));
 }
+
+double enoughFrom(double ppi) { return ppiSeenFrom(1) / ppi; }
 
 double ppiHeldBy(double finest_line_mm) { return 2 * mm_per_inch / finest_line_mm; }
 
@@ -87,13 +85,6 @@ Enlarged enlargedFor(const Artwork& picture, const Enlarging& asked, double ppi_
         made.strength = strengthOf(asked.quality ? asked.quality : traitsOf(picture).quality);
     }
     return made;
-}
-
-std::string keyOf(const Enlarged& enlarged) {
-    if (enlarged.engine == Engine::redraw)
-        return fmt::format("redraw {} {:.4f}", enlarged.redrawing.corners, enlarged.redrawing.speck_px);
-    if (enlarged.doublings == 0) return "smooth";
-    return fmt::format("{} {} {:.4f}", name(enlarged.engine), enlarged.doublings, enlarged.strength);
 }
 
 std::string_view name(Engine engine) {

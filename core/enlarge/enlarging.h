@@ -45,6 +45,9 @@ struct Enlarged {
 /// eyes; H. Snellen's letters are five of them high).
 double ppiSeenFrom(double mm);
 
+/// The other way round: from how far so many pixels to an inch are all that the eye tells apart, in mm.
+double enoughFrom(double ppi);
+
 /// How many pixels to an inch hold lines as thin as a method does: two to a line (H. Nyquist 1928).
 double ppiHeldBy(double finest_line_mm);
 
@@ -54,9 +57,6 @@ double usuallySeenFrom(const SizeMm& size);
 
 /// What to do for `ppi_has` pixels of a picture to an inch where `ppi_wanted` are worth having.
 Enlarged enlargedFor(const Artwork& picture, const Enlarging& asked, double ppi_has, double ppi_wanted);
-
-/// Everything that pixels depend on, as text.
-std::string keyOf(const Enlarged& enlarged);
 
 /// "auto", "smooth", "photo", "drawing", "redraw": the name in files and on the command line.
 std::string_view name(Engine engine);

@@ -1,9 +1,7 @@
 #include "core/enlarge/redraw.h"
 
 #include <cmath>
-#include <list>
 #include <memory>
-#include <mutex>
 #include <opencv2/imgproc.hpp>
 #include <vector>
 
@@ -13,6 +11,7 @@
 #include "core/artwork/edited.h"
 #include "core/artwork/grey.h"
 #include "core/artwork/read_picture.h"
+#include "core/base/cache.h"
 #include "core/enlarge/enlarged_picture.h"
 
 namespace tympan {
@@ -21,9 +20,8 @@ namespace {
 
 constexpr double most_traced_px = 48e6;
 constexpr std::size_t most_path_bytes = 9'500'000;  // readers of SVG take 10 MB; a photograph was asked for
-constexpr std::size_t kept_drawings = 8;
-constexpr double nearly_black = 64;  // of 255: black ink that was scanned
-constexpr double most_spread = 25;   // of 255, of one ink
+constexpr double nearly_black = 64;                 // of 255: black ink that was scanned
+constexpr double most_spread = 25;                  // of 255, of one ink
 
 struct Free {
     void operator()(potrace_state_t* state) const { potrace_state_free(state); }
@@ -76,11 +74,10 @@ std::string svgOf(const SizePx& size, const std::string& path, const cv::Scalar&
 }
 
 ArtworkPtr traced(const Artwork& picture, const Redrawing& how, const Progress& progress) {
-    PixelBuffer lightness;
-    lightness.view = greyOf(pixelsFor(picture, 1, {progress.stop, {}}).view);
-    const double area = static_cast<double>(lightness.view.total());
+    const cv::Mat lightness = greyOf(pixelsFor(picture, 1, {progress.stop, {}}));
+    const double area = static_cast<double>(lightness.total());
     const int doublings = area * 16 < most_traced_px ? 2 : area * 4 < most_traced_px ? 1 : 0;
-    const EnlargedPicture enlarged(lightness, "redrawn " + picture.sha256,
+    const EnlargedPicture enlarged(lightness, keyOf("lightness", picture),
                                    {.doublings = doublings, .learned = Learned::drawings});
     const SizePx large = enlarged.size();
     cv::Mat ink;
@@ -112,7 +109,7 @@ ArtworkPtr traced(const Artwork& picture, const Redrawing& how, const Progress& 
     cv::Scalar colour = cv::mean(picture.reduced, cv::countNonZero(where) > 0 ? where : cv::Mat());
     if (picture.reduced.channels() < 3) colour = cv::Scalar::all(colour[0]);
     if (std::max({colour[0], colour[1], colour[2]}) < nearly_black) colour = cv::Scalar::all(0);
-    const SizePx size{lightness.view.cols, lightness.view.rows};
+    const SizePx size{lightness.cols, lightness.rows};
     const std::string svg = svgOf(size, path, colour);
     return readPicture(std::vector<unsigned char>(svg.begin(), svg.end()), picture.name + ".svg",
                        {progress.stop, {}});
@@ -121,23 +118,7 @@ ArtworkPtr traced(const Artwork& picture, const Redrawing& how, const Progress& 
 }  // namespace
 
 ArtworkPtr redrawn(const Artwork& picture, const Redrawing& how, const Progress& progress) {
-    struct Kept {
-        std::string sha256;
-        Redrawing how;
-        ArtworkPtr drawing;
-    };
-    static std::mutex lock;
-    static std::list<Kept> kept;
-    {
-        const std::lock_guard hold(lock);
-        for (const Kept& one : kept)
-            if (one.sha256 == picture.sha256 && one.how == how) return one.drawing;
-    }
-    ArtworkPtr drawing = traced(picture, how, progress);
-    const std::lock_guard hold(lock);
-    kept.push_front({picture.sha256, how, drawing});
-    if (kept.size() > kept_drawings) kept.pop_back();
-    return drawing;
+    return *cache().get(keyOf("redrawn", picture, how), [&] { return traced(picture, how, progress); });
 }
 
 bool isLineArt(const cv::Mat& reduced) {

@@ -18,7 +18,7 @@ constexpr double least_part = 0.05;  // of the short side
 
 }  // namespace
 
-std::vector<RectMm> facesIn(const cv::Mat& pixels) {
+std::vector<ArtworkParts> facesIn(const cv::Mat& pixels) {
     const std::string file = (dataFolder() / "models" / "frontal-face.xml").string();
     cv::CascadeClassifier cascade;
     if (!cascade.load(file))
@@ -30,7 +30,7 @@ std::vector<RectMm> facesIn(const cv::Mat& pixels) {
     cascade.detectMultiScale(grey, found, step, agreeing, 0, {least, least});
     std::sort(found.begin(), found.end(),
               [](const cv::Rect& a, const cv::Rect& b) { return a.area() > b.area(); });
-    std::vector<RectMm> faces;
+    std::vector<ArtworkParts> faces;
     for (const cv::Rect& box : found)
         faces.push_back({1.0 * box.x / grey.cols, 1.0 * box.y / grey.rows, 1.0 * box.width / grey.cols,
                          1.0 * box.height / grey.rows});

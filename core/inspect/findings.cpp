@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include "core/job/fit.h"
 #include "core/job/landing.h"
@@ -28,26 +29,27 @@ std::optional<Finding> missesOneSheet(const Job& job, const Piece& piece) {
     const SizeMm print = printSizeOf(job, piece);
     const SizePx size = grid.printPixels(print);
     std::optional<Finding> nearest;
+    double least_over = std::numeric_limits<double>::infinity();
     for (Orientation orientation : {Orientation::portrait, Orientation::landscape}) {
-        const RectPx area = printableArea(job.sheets.paper, orientation, job.sheets, piece.method.carrier);
+        const RectPx area =
+            printableArea(job.sheets, orientation, printerOf(job, piece).margins, piece.method.carrier);
         const double over = std::max(print.width - grid.mm(area.width), print.height - grid.mm(area.height));
         if (size.width <= area.width && size.height <= area.height) return {};
         const SizeMm page = orientation == Orientation::portrait
                                 ? job.sheets.paper.size
                                 : SizeMm{job.sheets.paper.size.height, job.sheets.paper.size.width};
         const bool on_paper = print.width <= page.width + same_mm && print.height <= page.height + same_mm;
-        if (area.area() == 0 || (!on_paper && over >= near_miss_mm) || (nearest && over >= nearest->mm))
-            continue;
+        if (area.area() == 0 || (!on_paper && over >= near_miss_mm) || over >= least_over) continue;
         const double scale =
             std::min({1.0, grid.mm(area.width) / print.width, grid.mm(area.height) / print.height});
         // Down to a tenth of a millimetre, so that the size is one that a maker can type and read back.
         const double width = std::floor(piece.size.width * scale * 10 + 1e-6) / 10;
-        nearest = Finding{on_paper ? Finding::Id::crosses_margin : Finding::Id::misses_one_sheet,
+        const SizeMm fits{width, width * piece.size.height / piece.size.width};
+        least_over = over;
+        nearest = Finding{on_paper ? finding::What(finding::CrossesMargin{over, fits})
+                                   : finding::What(finding::MissesOneSheet{over, fits}),
                           Severity::note,
                           piece.id,
-                          over,
-                          0,
-                          SizeMm{width, width * piece.size.height / piece.size.width},
                           {}};
     }
     return nearest;
@@ -64,13 +66,16 @@ std::optional<Finding> largerThanObject(const Job& job, const Piece& piece, cons
     Outline plate = visible;
     std::erase_if(plate.rings, [](const Ring& ring) { return area(ring) < 0; });
     if (area(without(ink, plate)) < least_area_mm2) return {};
-    Finding finding{
-        Finding::Id::larger_than_object, Severity::warning, piece.id, std::max(0.0, box_over), 0, {}, {}};
     Piece inside_piece = piece;
     inside_piece.placement.fit = Fit::inside;
     inside_piece.placement.margin_mm = 0;
-    finding.remedy = refitted(job, inside_piece).size;
-    return finding;
+    const SizeMm fits = refitted(job, inside_piece).size;
+    // Without room for it, the picture stays as it is: that is no remedy.
+    return Finding{finding::LargerThanObject{std::max(0.0, box_over),
+                                             fits == piece.size ? std::nullopt : std::optional(fits)},
+                   Severity::warning,
+                   piece.id,
+                   {}};
 }
 
 std::optional<Finding> crossesKeepOut(const Object& object, const Piece& piece, const Outline& ink) {
@@ -78,25 +83,17 @@ std::optional<Finding> crossesKeepOut(const Object& object, const Piece& piece, 
         if (zone.kind == ZoneKind::painted) continue;
         const double crossed = area(shared(ink, outlineOf(zone)));
         if (crossed >= least_area_mm2)
-            return Finding{
-                Finding::Id::crosses_keep_out, Severity::warning, piece.id, 0, crossed, {}, zone.name};
+            return Finding{finding::CrossesKeepOut{zone.name, crossed}, Severity::warning, piece.id, {}};
     }
     return {};
-}
-
-/// A care zone in the picture's frame.
-Outline careOutline(const Piece& piece, const CareZone& zone) {
-    return rectangleOutline({(zone.parts.x - 0.5) * piece.size.width,
-                             (zone.parts.y - 0.5) * piece.size.height, zone.parts.width * piece.size.width,
-                             zone.parts.height * piece.size.height});
 }
 
 std::optional<Finding> cutsCareZone(const Object& object, const Piece& piece) {
     const Landing landing = landingOf(object, piece);
     if (!landing.ink) return {};
     for (const CareZone& zone : piece.care)
-        if (area(without(careOutline(piece, zone), *landing.ink)) >= least_area_mm2)
-            return Finding{Finding::Id::edge_in_care_zone, Severity::warning, piece.id, 0, 0, {}, zone.name};
+        if (area(without(rectangleOutline(inPicture(piece, zone.parts)), *landing.ink)) >= least_area_mm2)
+            return Finding{finding::EdgeInCareZone{zone.name}, Severity::warning, piece.id, {}};
     return {};
 }
 
@@ -120,7 +117,7 @@ std::optional<Finding> onDarkGround(const Object& object, const Piece& piece, co
             dark -= covered;
     }
     if (dark <= area(ink) / 2) return {};
-    return Finding{Finding::Id::dark_ground, Severity::warning, piece.id, 0, 0, {}, {}};
+    return Finding{finding::DarkGround{}, Severity::warning, piece.id, {}};
 }
 
 void lookAtObject(const Job& job, const Piece& piece, std::vector<Finding>& found) {
@@ -128,13 +125,13 @@ void lookAtObject(const Job& job, const Piece& piece, std::vector<Finding>& foun
     const Outline ink = inkOnObject(job, piece);
     // A reason that names the material says more than the colour does.
     if (const std::string why = misfitOfMaterial(piece.method, object.material.id); !why.empty())
-        found.push_back({Finding::Id::unsuited_material, Severity::warning, piece.id, 0, 0, {}, why});
+        found.push_back({finding::UnsuitedMaterial{why}, Severity::warning, piece.id, {}});
     else if (auto dark = onDarkGround(object, piece, ink))
         found.push_back(*dark);
     if (object.spot()) return;
     const Outline visible = visibleOf(object);
     if (shared(ink, visible).empty()) {
-        found.push_back({Finding::Id::misses_object, Severity::blocker, piece.id, 0, 0, {}, {}});
+        found.push_back({finding::MissesObject{}, Severity::blocker, piece.id, {}});
         return;
     }
     if (auto over = largerThanObject(job, piece, visible, ink)) found.push_back(*over);
@@ -142,95 +139,50 @@ void lookAtObject(const Job& job, const Piece& piece, std::vector<Finding>& foun
     if (auto cut = cutsCareZone(object, piece)) found.push_back(*cut);
 }
 
-}  // namespace
-
-std::string_view name(Finding::Id id) {
-    switch (id) {
-        case Finding::Id::misses_one_sheet:
-            return "misses-one-sheet";
-        case Finding::Id::larger_than_object:
-            return "larger-than-object";
-        case Finding::Id::crosses_margin:
-            return "crosses-margin";
-        case Finding::Id::misses_object:
-            return "misses-object";
-        case Finding::Id::crosses_keep_out:
-            return "crosses-keep-out";
-        case Finding::Id::unsuited_material:
-            return "unsuited-material";
-        case Finding::Id::dark_ground:
-            return "dark-ground";
-        case Finding::Id::edge_in_care_zone:
-            return "edge-in-care-zone";
-        case Finding::Id::seam_in_care_zone:
-            return "seam-in-care-zone";
-        case Finding::Id::few_pixels:
-            return "few-pixels";
-        case Finding::Id::whole_sheets_join:
-            return "whole-sheets-join";
-        case Finding::Id::newer_method:
-            return "newer-method";
-        case Finding::Id::cropped:
-            return "cropped";
-        case Finding::Id::soft_detail:
-            return "soft-detail";
-        case Finding::Id::stray_border:
-            return "stray-border";
-        case Finding::Id::solid_area:
-            return "solid-area";
-        case Finding::Id::thin_lines:
-            return "thin-lines";
-        case Finding::Id::pale_detail_lost:
-            return "pale-detail-lost";
-        case Finding::Id::dark_detail_lost:
-            return "dark-detail-lost";
-        case Finding::Id::much_ink:
-            return "much-ink";
-        case Finding::Id::colours_merge:
-            return "colours-merge";
-        case Finding::Id::colour_without:
-            return "colour-without";
-        case Finding::Id::face:
-            return "face";
-        case Finding::Id::came_reversed:
-            return "came-reversed";
-        case Finding::Id::reads_backwards:
-            return "reads-backwards";
-    }
-    return "";
+/// What few pixels come to: made more by what, how many times, and from how far that is enough.
+finding::FewPixels fewPixels(const Piece& piece) {
+    const double has = effectivePpi(piece);
+    const Enlarged made = enlargedFor(*piece.artwork, piece.enlarging, has, wantedPpi(piece));
+    return {has, made.engine, 1 << made.doublings, enoughFrom(has)};
 }
 
-std::vector<Finding> findings(const Job& job) {
+}  // namespace
+
+std::vector<Finding> findingsOf(const Job& job, const Piece& piece) {
     std::vector<Finding> found;
-    for (const Piece& piece : job.pieces) {
-        lookAtObject(job, piece, found);
-        if (job.sheets.black_only && inkOf(piece) == Ink::colour)
-            found.push_back({Finding::Id::colour_without, Severity::warning, piece.id, 0, 0, {}, {}, {}});
-        if (auto miss = missesOneSheet(job, piece)) found.push_back(*miss);
-        if (!piece.care.empty())
-            for (const std::string& name : careZonesOnSeams(job, piece))
-                found.push_back(
-                    {Finding::Id::seam_in_care_zone, Severity::warning, piece.id, 0, 0, {}, name});
-        if (piece.artwork->kind == Artwork::Kind::raster && effectivePpi(piece) < few_ppi)
-            found.push_back(
-                {Finding::Id::few_pixels, Severity::note, piece.id, 0, effectivePpi(piece), {}, {}});
-        for (const Method& method : shippedMethods())
-            if (method.id == piece.method.id && method.revision > piece.method.revision)
-                found.push_back({Finding::Id::newer_method, Severity::note, piece.id, 0, 0, {}, method.name});
-        const SourceBox box = centredCrop(*piece.artwork, piece.size);
-        const double lost = 1 - (box.right - box.left) * (box.bottom - box.top);
-        if (lost > worth_saying_crop)
-            found.push_back({Finding::Id::cropped, Severity::note, piece.id, 0, 100 * lost, {}, {}});
-        if (const long sheets = sheetsForOneCopy(job, piece); piece.method.laid_whole && sheets > 1)
-            found.push_back({Finding::Id::whole_sheets_join,
-                             Severity::warning,
-                             piece.id,
-                             0,
-                             static_cast<double>(sheets),
-                             {},
-                             {}});
-    }
+    const auto add = [&](Severity severity, finding::What what) {
+        found.push_back({std::move(what), severity, piece.id, {}});
+    };
+    lookAtObject(job, piece, found);
+    const Printer& printer = printerOf(job, piece);
+    if (const std::string why = misfit(piece.method, printer.kind); !why.empty())
+        add(Severity::warning, finding::UnsuitedPrinter{printer.name, why});
+    if (printer.black_only && inkOf(piece) == Ink::colour) add(Severity::warning, finding::ColourWithout{});
+    if (auto miss = missesOneSheet(job, piece)) found.push_back(*miss);
+    if (!piece.care.empty())
+        for (const std::string& zone : careZonesOnSeams(job, piece))
+            add(Severity::warning, finding::SeamInCareZone{zone});
+    if (piece.artwork->kind == Artwork::Kind::raster && effectivePpi(piece) < few_ppi)
+        add(Severity::note, fewPixels(piece));
+    for (const Method& method : shippedMethods())
+        if (method.id == piece.method.id && method.revision > piece.method.revision)
+            add(Severity::note, finding::NewerMethod{method.name});
+    const SourceBox box = centredCrop(*piece.artwork, piece.size);
+    const double lost = 1 - (box.right - box.left) * (box.bottom - box.top);
+    if (lost > worth_saying_crop) add(Severity::note, finding::Cropped{lost});
+    if (piece.method.laid_whole)
+        if (const long sheets = sheetsForOneCopy(job, piece); sheets > 1)
+            add(Severity::warning, finding::WholeSheetsJoin{sheets});
     return found;
+}
+
+std::vector<Finding> findings(const Job& job, const Progress& progress) {
+    std::vector<Finding> all;
+    for (std::size_t i = 0; i < job.pieces.size(); ++i) {
+        progress.at(static_cast<double>(i) / static_cast<double>(job.pieces.size()));
+        for (Finding& each : findingsOf(job, job.pieces[i])) all.push_back(std::move(each));
+    }
+    return all;
 }
 
 }  // namespace tympan

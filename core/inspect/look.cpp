@@ -14,9 +14,9 @@
 #include "core/inspect/reading.h"
 #include "core/inspect/thin_lines.h"
 #include "core/inspect/vanishing.h"
-#include "core/object/object_json.h"
 #include "core/render/finished.h"
 #include "core/render/render_region.h"
+#include "core/render/seen_key.h"
 
 namespace tympan {
 
@@ -31,32 +31,28 @@ constexpr double worth_merging = 0.3, worth_losing = 0.25;
 constexpr std::size_t most_places = 6;
 
 /// A part of the picture as a place of the print; nothing on a tin, where it would be bent.
-std::vector<RectMm> placeOf(const Job& job, const Piece& piece, const RectMm& parts) {
+std::vector<RectMm> placeOf(const Job& job, const Piece& piece, const ArtworkParts& parts) {
     const Landing landing = landingOf(job, piece);
     if (landing.bend) return {};
-    const SourceBox box = centredCrop(*piece.artwork, piece.size);
-    const auto x = [&](double part) {
-        return ((part - box.left) / (box.right - box.left) - 0.5) * piece.size.width - landing.box.x;
-    };
-    const auto y = [&](double part) {
-        return ((part - box.top) / (box.bottom - box.top) - 0.5) * piece.size.height - landing.box.y;
-    };
-    return {{x(parts.x), y(parts.y), x(parts.right()) - x(parts.x), y(parts.bottom()) - y(parts.y)}};
+    const RectMm at = inPicture(piece, parts);
+    return {{at.x - landing.box.x, at.y - landing.box.y, at.width, at.height}};
 }
 
-Finding found(Finding::Id id, Severity severity, const Piece& piece, double number = 0, double mm = 0) {
-    Finding finding{id, severity, piece.id, mm, number, {}, {}, {}};
-    return finding;
+void add(Look& look, const Piece& piece, Severity severity, finding::What what,
+         std::vector<RectMm> places = {}) {
+    look.findings.push_back({std::move(what), severity, piece.id, std::move(places)});
 }
 
 void lookAtSolids(const Piece& piece, const ToneRaster& tone, Look& look) {
     look.solids = solidAreas(tone.ink, tone.grid, piece.method.solids);
     if (look.solids.empty() || look.solids.front().area_cm2 < worth_cm2) return;
-    Finding finding = found(Finding::Id::solid_area, Severity::warning, piece);
-    for (const SolidArea& solid : look.solids) finding.number += solid.area_cm2;
-    for (std::size_t i = 0; i < std::min(look.solids.size(), most_places); ++i)
-        finding.places.push_back(look.solids[i].box);
-    look.findings.push_back(std::move(finding));
+    double cm2 = 0;
+    std::vector<RectMm> places;
+    for (const SolidArea& solid : look.solids) {
+        cm2 += solid.area_cm2;
+        if (places.size() < most_places) places.push_back(solid.box);
+    }
+    add(look, piece, Severity::warning, finding::SolidAreas{cm2}, std::move(places));
 }
 
 /// A part of the print where lines are looked for, as seen.
@@ -87,7 +83,7 @@ std::vector<RectPx> sampleBoxes(const SizePx& size) {
 }
 
 /// A part of a drawing as a picture of so many pixels.
-ArtworkPtr partOf(const ArtworkPtr& drawing, const RectMm& parts, const SizePx& size) {
+ArtworkPtr partOf(const ArtworkPtr& drawing, const ArtworkParts& parts, const SizePx& size) {
     if (drawing->original) return edited(drawing, croppedTo(drawing->edit, parts));
     const SizePx whole{static_cast<int>(std::lround(size.width / parts.width)),
                        static_cast<int>(std::lround(size.height / parts.height))};
@@ -98,7 +94,7 @@ ArtworkPtr partOf(const ArtworkPtr& drawing, const RectMm& parts, const SizePx& 
     part.sha256 = fmt::format("{} part {} {} {} {}", drawing->sha256, box.x, box.y, box.width, box.height);
     part.pixels = rasterise(*drawing, whole, box, {});
     part.size = size;
-    cv::resize(part.pixels.view, part.reduced, {}, 0.25, 0.25, cv::INTER_AREA);
+    cv::resize(part.pixels, part.reduced, {}, 0.25, 0.25, cv::INTER_AREA);
     return std::make_shared<const Artwork>(std::move(part));
 }
 
@@ -112,6 +108,7 @@ cv::Mat drawnSample(const Job& job, const Piece& piece, const Print& whole, cons
     part.artwork = partOf(piece.artwork, {left, top, width, height}, {box.width, box.height});
     part.size = {whole.grid.mm(box.width), whole.grid.mm(box.height)};
     part.edge = {};
+    part.enlarging = {.engine = Engine::smooth};  // it has pixels enough: it was drawn for this print
     Print print = plainPrint(job, part, whole.grid.ppi);
     print.judged_with = whole.judged_with;  // its blacks and whites are those of the whole
     return renderWhole(print);
@@ -134,9 +131,9 @@ std::vector<LineSample> lineSamples(const Job& job, const Piece& piece, const Pr
 
 void lookAtLines(const Job& job, const Piece& piece, const Progress& progress, Look& look) {
     const PixelGrid grid{line_ppi};
-    Finding finding = found(Finding::Id::thin_lines, Severity::note, piece, piece.method.finest_line_mm,
-                            piece.method.finest_line_mm);
+    double thinnest = piece.method.finest_line_mm;
     bool any = false;
+    std::vector<RectMm> places;
     for (const LineSample& sample : lineSamples(job, piece, progress)) {
         progress.at(0.6);
         if (const auto finest = finestLine(sample.ink, grid))
@@ -144,13 +141,15 @@ void lookAtLines(const Job& job, const Piece& piece, const Progress& progress, L
         const auto thin = thinLines(sample.ink, grid, piece.method.finest_line_mm);
         if (!thin) continue;
         any = true;
-        finding.mm = std::min(finding.mm, thin->finest_mm);
+        thinnest = std::min(thinnest, thin->finest_mm);
         for (RectMm place : thin->places) {
             place.x += sample.at.x, place.y += sample.at.y;
-            if (finding.places.size() < most_places) finding.places.push_back(place);
+            if (places.size() < most_places) places.push_back(place);
         }
     }
-    if (any) look.findings.push_back(std::move(finding));
+    if (any)
+        add(look, piece, Severity::note, finding::ThinLine{thinnest, piece.method.finest_line_mm},
+            std::move(places));
 }
 
 void lookAtGround(const Job& job, const Piece& piece, const ToneRaster& whole_tone, Look& look) {
@@ -158,12 +157,11 @@ void lookAtGround(const Job& job, const Piece& piece, const ToneRaster& whole_to
     ToneRaster tone{{}, {whole_tone.grid.ppi / 2}};
     Print print = printOf(job, piece, tone.grid.ppi);
     cv::resize(whole_tone.ink, tone.ink, {print.size.width, print.size.height}, 0, 0, cv::INTER_AREA);
-    PixelCache cache(std::size_t{96} << 20);
     const cv::Mat paper(tone.ink.rows, tone.ink.cols, CV_8UC3, cv::Scalar::all(255));
     // The bare colours, without a grain that would pass for detail.
     Job flat = job;
     for (Object& object : flat.objects) object.material.texture.clear();
-    const cv::Mat ground = groundUnder(flat, piece, print, cache);
+    const cv::Mat ground = groundUnder(flat, piece, print);
     const cv::Mat on_paper = onGround(tone.ink, paper);
     const cv::Mat finished = onGround(arrivedInk(tone.ink, print), ground);
     cv::Mat dark;
@@ -176,10 +174,10 @@ void lookAtGround(const Job& job, const Piece& piece, const ToneRaster& whole_to
         const Vanishing lost =
             vanishingDetail(on_paper, finished, on_dark ? dark : cv::Mat(~dark), tone.grid);
         if (lost.share < worth_losing) continue;
-        Finding finding = found(on_dark ? Finding::Id::dark_detail_lost : Finding::Id::pale_detail_lost,
-                                Severity::note, piece, 100 * lost.share);
-        finding.places = lost.places;
-        look.findings.push_back(std::move(finding));
+        add(look, piece, Severity::note,
+            on_dark ? finding::What(finding::DarkDetailLost{lost.share})
+                    : finding::What(finding::PaleDetailLost{lost.share}),
+            lost.places);
     }
 }
 
@@ -187,32 +185,30 @@ void lookAtPicture(const Job& job, const Piece& piece, const Progress& progress,
     const Artwork& artwork = *piece.artwork;
     if (artwork.kind == Artwork::Kind::raster) {
         // Of the original: what is done to it adds no detail and takes none away.
-        const double share = trueDetail(asItCame(artwork).pixels.view), ppi = effectivePpi(piece);
+        const double share = trueDetail(asItCame(artwork).pixels), ppi = effectivePpi(piece);
         if (share < soft_share && share * ppi < soft_ppi && ppi >= few_ppi)
-            look.findings.push_back(found(Finding::Id::soft_detail, Severity::note, piece, share * ppi));
+            add(look, piece, Severity::note, finding::SoftDetail{share * ppi});
     }
     progress.at(0.8);
     if (const StrayBorder border = strayBorder(artwork.reduced); border.kind != StrayBorder::Kind::none) {
-        Finding finding = found(Finding::Id::stray_border, Severity::note, piece,
-                                border.kind == StrayBorder::Kind::light ? 1 : 0);
-        finding.places = placeOf(job, piece, border.inside);
-        look.findings.push_back(std::move(finding));
+        add(look, piece, Severity::note, finding::EvenBorder{border.kind == StrayBorder::Kind::light},
+            placeOf(job, piece, border.inside));
     }
     if (inkOf(piece) == Ink::grey && artwork.reduced.channels() >= 3) {
-        const double lost = vanishing(printOf(job, piece, 30).mix, artwork.reduced);
-        if (lost > worth_merging)
-            look.findings.push_back(found(Finding::Id::colours_merge, Severity::warning, piece, 100 * lost));
+        const double lost = vanishing(weightsOf(artwork, piece.tone.mix), artwork.reduced);
+        if (lost > worth_merging) add(look, piece, Severity::warning, finding::ColoursMerge{lost});
     }
     look.faces = facesIn(artwork.reduced);
-    Finding faces = found(Finding::Id::face, Severity::note, piece);
-    for (const RectMm& face : look.faces) {
+    int unmarked = 0;
+    std::vector<RectMm> places;
+    for (const ArtworkParts& face : look.faces) {
         const bool marked = std::any_of(piece.care.begin(), piece.care.end(),
                                         [&](const CareZone& zone) { return overlaps(zone.parts, face); });
         if (marked) continue;
-        ++faces.number;
-        for (const RectMm& place : placeOf(job, piece, face)) faces.places.push_back(place);
+        ++unmarked;
+        for (const RectMm& place : placeOf(job, piece, face)) places.push_back(place);
     }
-    if (faces.number > 0) look.findings.push_back(std::move(faces));
+    if (unmarked > 0) add(look, piece, Severity::note, finding::Faces{unmarked}, std::move(places));
 }
 
 }  // namespace
@@ -224,7 +220,7 @@ Look lookAt(const Job& job, const Piece& piece, const Progress& progress) {
     lookAtSolids(piece, tone, look);
     look.ink_coverage = inkCoverage(tone.ink);
     if (look.ink_coverage > piece.method.most_ink)
-        look.findings.push_back(found(Finding::Id::much_ink, Severity::note, piece, 100 * look.ink_coverage));
+        add(look, piece, Severity::note, finding::MuchInk{look.ink_coverage});
     lookAtGround(job, piece, tone, look);
     progress.at(0.4);
     lookAtLines(job, piece, progress, look);
@@ -233,17 +229,7 @@ Look lookAt(const Job& job, const Piece& piece, const Progress& progress) {
     return look;
 }
 
-std::string lookKeyOf(const Job& job, const Piece& piece) {
-    const Print print = printOf(job, piece, line_ppi);
-    std::string key =
-        fmt::format("{} on {} by {} {} {} {} {} {}", keyOf(print), toJson(objectOf(job, piece)).dump(),
-                    piece.method.id, piece.method.revision, piece.method.finest_line_mm,
-                    piece.method.most_ink, piece.already_reversed, piece.id);
-    for (const CareZone& zone : piece.care)
-        key +=
-            fmt::format(" care {} {} {} {}", zone.parts.x, zone.parts.y, zone.parts.width, zone.parts.height);
-    return key;
-}
+Key lookKeyOf(const Job& job, const Piece& piece) { return keyOf("look", seenKeyOf(job, piece)); }
 
 std::vector<Finding> everyFinding(const Job& job, const Progress& progress) {
     std::vector<Finding> all = findings(job);

@@ -1,7 +1,10 @@
 #include "core/inspect/mend.h"
 
+#include <functional>
+
 #include "core/artwork/borders.h"
 #include "core/artwork/edited.h"
+#include "core/base/overloaded.h"
 #include "core/inspect/faces.h"
 #include "core/job/edits.h"
 #include "core/method/catalogue.h"
@@ -11,7 +14,7 @@ namespace tympan {
 namespace {
 
 /// Faces a little larger than they are found: hair and chin belong to them.
-CareZone careFor(const RectMm& face) {
+CareZone careFor(const ArtworkParts& face) {
     const double more_x = 0.15 * face.width, more_y = 0.25 * face.height;
     const double left = std::max(0.0, face.x - more_x), top = std::max(0.0, face.y - more_y);
     return {"face",
@@ -21,64 +24,89 @@ CareZone careFor(const RectMm& face) {
 
 Job withFacesInCare(Job job, const Piece& piece) {
     std::vector<CareZone> care = piece.care;
-    for (const RectMm& face : facesIn(piece.artwork->reduced)) care.push_back(careFor(face));
+    for (const ArtworkParts& face : facesIn(piece.artwork->reduced)) care.push_back(careFor(face));
     return withCare(std::move(job), piece.id, std::move(care));
 }
 
 Job withoutBorder(Job job, const Piece& piece) {
-    const RectMm inside = strayBorder(piece.artwork->reduced).inside;
+    const ArtworkParts inside = strayBorder(piece.artwork->reduced).inside;
     const PictureEdit edit = croppedTo(piece.artwork->edit, inside);
     return withPicture(std::move(job), piece.id, edited(piece.artwork, edit));
 }
 
+using Edit = std::function<Job(Job, const Piece&)>;
+
+Edit sized(const SizeMm& size) {
+    return [size](Job job, const Piece& piece) { return withSize(std::move(job), piece.id, size); };
+}
+
+Edit toned(const std::function<void(Tone&)>& change) {
+    return [change](Job job, const Piece& piece) {
+        Tone tone = piece.tone;
+        change(tone);
+        return withTone(std::move(job), piece.id, tone);
+    };
+}
+
+Job turnedBack(Job job, const Piece& piece) {
+    return withAlreadyReversed(std::move(job), piece.id, !piece.already_reversed);
+}
+
+/// What mends a finding; empty where nothing does by itself.
+Edit remedyOf(const Finding& found) {
+    using namespace finding;
+    const Overloaded remedy{
+        [](const MissesOneSheet& what) { return sized(what.fits); },
+        [](const CrossesMargin& what) { return sized(what.fits); },
+        [](const LargerThanObject& what) {
+            if (!what.fits) return Edit();
+            return Edit([](Job job, const Piece& piece) {
+                return withFit(std::move(job), piece.id, Fit::inside, 0);
+            });
+        },
+        [](const NewerMethod&) {
+            return Edit([](Job job, const Piece& piece) {
+                return withMethod(std::move(job), piece.id, findMethod(shippedMethods(), piece.method.id));
+            });
+        },
+        [](const EvenBorder&) { return Edit(withoutBorder); },
+        [](const SolidAreas&) { return toned([](Tone& tone) { tone.solids.kind = Solids::Kind::hatched; }); },
+        [](const ColoursMerge&) {
+            return toned([](Tone& tone) { tone.mix.kind = GreyMix::Kind::automatic; });
+        },
+        [](const ColourWithout&) { return toned([](Tone& tone) { tone.ink = Tone::InkChoice::grey; }); },
+        [](const Faces&) { return Edit(withFacesInCare); },
+        [](const CameReversed&) { return Edit(turnedBack); },
+        [](const ReadsBackwards&) { return Edit(turnedBack); },
+        [](const MissesObject&) { return Edit(); },
+        [](const CrossesKeepOut&) { return Edit(); },
+        [](const UnsuitedMaterial&) { return Edit(); },
+        [](const UnsuitedPrinter&) { return Edit(); },
+        [](const DarkGround&) { return Edit(); },
+        [](const EdgeInCareZone&) { return Edit(); },
+        [](const SeamInCareZone&) { return Edit(); },
+        [](const FewPixels&) { return Edit(); },
+        [](const WholeSheetsJoin&) { return Edit(); },
+        [](const Cropped&) { return Edit(); },
+        [](const SoftDetail&) { return Edit(); },
+        [](const ThinLine&) { return Edit(); },
+        [](const PaleDetailLost&) { return Edit(); },
+        [](const DarkDetailLost&) { return Edit(); },
+        [](const MuchInk&) { return Edit(); },
+    };
+    return std::visit(remedy, found.what);
+}
+
 }  // namespace
 
-bool hasRemedy(const Finding& finding) {
-    switch (finding.id) {
-        case Finding::Id::larger_than_object:
-        case Finding::Id::newer_method:
-        case Finding::Id::stray_border:
-        case Finding::Id::solid_area:
-        case Finding::Id::colours_merge:
-        case Finding::Id::colour_without:
-        case Finding::Id::face:
-        case Finding::Id::came_reversed:
-        case Finding::Id::reads_backwards:
-            return true;
-        default:
-            return finding.remedy.has_value();
-    }
-}
+bool hasRemedy(const Finding& finding) { return remedyOf(finding) != nullptr; }
 
 Job mended(Job job, const Finding& finding) {
     const Piece* found = findPiece(job, finding.piece);
-    if (!found) return job;
+    const Edit remedy = remedyOf(finding);
+    if (!found || !remedy) return job;
     const Piece piece = *found;
-    Tone tone = piece.tone;
-    switch (finding.id) {
-        case Finding::Id::larger_than_object:
-            return withFit(std::move(job), piece.id, Fit::inside, 0);
-        case Finding::Id::newer_method:
-            return withMethod(std::move(job), piece.id, findMethod(shippedMethods(), piece.method.id));
-        case Finding::Id::stray_border:
-            return withoutBorder(std::move(job), piece);
-        case Finding::Id::face:
-            return withFacesInCare(std::move(job), piece);
-        case Finding::Id::came_reversed:
-        case Finding::Id::reads_backwards:
-            return withAlreadyReversed(std::move(job), piece.id, !piece.already_reversed);
-        case Finding::Id::solid_area:
-            tone.solids.kind = Solids::Kind::hatched;
-            return withTone(std::move(job), piece.id, tone);
-        case Finding::Id::colours_merge:
-            tone.mix.kind = GreyMix::Kind::automatic;
-            return withTone(std::move(job), piece.id, tone);
-        case Finding::Id::colour_without:
-            tone.ink = Tone::InkChoice::grey;
-            return withTone(std::move(job), piece.id, tone);
-        default:
-            return finding.remedy ? withSize(std::move(job), piece.id, *finding.remedy) : job;
-    }
+    return remedy(std::move(job), piece);
 }
 
 }  // namespace tympan

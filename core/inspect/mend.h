@@ -1,5 +1,6 @@
 #pragma once
-#include "core/inspect/findings.h"
+#include "core/inspect/finding.h"
+#include "core/job/job.h"
 
 namespace tympan {
 

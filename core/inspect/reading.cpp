@@ -83,7 +83,7 @@ std::string_view name(Reads reads) {
     return reads == Reads::normal ? "normal" : reads == Reads::reversed ? "reversed" : "unknown";
 }
 
-Reading readGrey(const cv::Mat& grey, const Progress& progress) {
+Reading readGrey(const cv::Mat& grey, const PixelGrid& grid, const Progress& progress) {
     Reading reading;
     const std::vector<TextLine> lines = textLines(grey, most_lines, progress);
     if (lines.empty()) return reading;
@@ -110,8 +110,9 @@ Reading readGrey(const cv::Mat& grey, const Progress& progress) {
               [](const ReadLine& x, const ReadLine& y) { return x.line.middle.y < y.line.middle.y; });
     for (const ReadLine& each : read) {
         const TextLine& line = each.line;
-        reading.places.push_back(
-            {line.middle.x - line.width / 2, line.middle.y - line.height / 2, line.width, line.height});
+        const double p = grid.pixel_mm();
+        reading.places.push_back({(line.middle.x - line.width / 2) * p, (line.middle.y - line.height / 2) * p,
+                                  line.width * p, line.height * p});
         if (reading.reads == Reads::unknown) continue;
         const Read& way = reading.reads == Reads::normal ? each.as_it_stands : each.mirrored;
         reading.words.insert(reading.words.end(), way.words.begin(), way.words.end());
@@ -125,29 +126,18 @@ Reading readLettering(const Job& job, const Piece& piece, const Progress& progre
     print.tone.screen = {};
     print.tone.solids = {};
     progress.at(0);
-    Reading reading = readGrey(greyOf(renderWhole(print, {progress.stop, {}})), progress);
-    const double p = print.grid.pixel_mm();
-    for (RectMm& place : reading.places)
-        place = {place.x * p, place.y * p, place.width * p, place.height * p};
-    return reading;
+    return readGrey(greyOf(renderWhole(print, {progress.stop, {}})), print.grid, progress);
 }
 
 std::vector<Finding> findingsOf(const Reading& reading, const Piece& piece) {
     if (reading.reads != Reads::reversed) return {};
-    Finding finding{piece.already_reversed ? Finding::Id::reads_backwards : Finding::Id::came_reversed,
-                    Severity::warning,
-                    piece.id,
-                    0,
-                    0,
-                    {},
-                    {},
-                    {}};
     const std::size_t shown = std::min<std::size_t>(reading.words.size(), 4);
-    finding.name = fmt::format(
+    const std::string words = fmt::format(
         "{}",
         fmt::join(reading.words.begin(), reading.words.begin() + static_cast<std::ptrdiff_t>(shown), " "));
-    finding.places = reading.places;
-    return {finding};
+    return {{piece.already_reversed ? finding::What(finding::ReadsBackwards{words})
+                                    : finding::What(finding::CameReversed{words}),
+             Severity::warning, piece.id, reading.places}};
 }
 
 }  // namespace tympan

@@ -4,7 +4,9 @@
 #include <vector>
 
 #include "core/base/progress.h"
-#include "core/inspect/findings.h"
+#include "core/inspect/finding.h"
+#include "core/job/job.h"
+#include "core/measure/pixel_grid.h"
 
 namespace tympan {
 
@@ -30,8 +32,8 @@ struct Reading {
 /// Throws Error (stopped; input when its data are missing).
 Reading readLettering(const Job& job, const Piece& piece, const Progress& progress = {});
 
-/// The same of a picture (CV_8UC1) by itself: which way it reads as it stands. `places`: in pixels.
-Reading readGrey(const cv::Mat& grey, const Progress& progress = {});
+/// The same of a picture (CV_8UC1) of that resolution by itself: which way it reads as it stands.
+Reading readGrey(const cv::Mat& grey, const PixelGrid& grid, const Progress& progress = {});
 
 /// What of it is worth a look: lettering that will be backwards, or came so.
 std::vector<Finding> findingsOf(const Reading& reading, const Piece& piece);

@@ -151,24 +151,8 @@ Bytes Container::read(const std::string& name) const {
     return bytes;
 }
 
-namespace {
-
-/// Side files that a killed save left behind: gone after a day.
-void removeLeftAside(const std::filesystem::path& file) {
-    std::error_code none;
-    const std::filesystem::path folder = file.has_parent_path() ? file.parent_path() : ".";
-    const std::string prefix = file.filename().string() + aside_mark;
-    const auto old = std::filesystem::file_time_type::clock::now() - std::chrono::hours(24);
-    for (const auto& entry : std::filesystem::directory_iterator(folder, none))
-        if (entry.path().filename().string().starts_with(prefix) && entry.last_write_time(none) < old)
-            std::filesystem::remove(entry.path(), none);
-}
-
-}  // namespace
-
 void writeContainer(const std::filesystem::path& file, const Entries& entries, long long when,
                     const Progress& progress) {
-    removeLeftAside(file);
     WriteAside aside(file);
     int reason = 0;
     zip_t* zip = zip_open(aside.path().c_str(), ZIP_CREATE | ZIP_TRUNCATE, &reason);

@@ -13,9 +13,10 @@ namespace {
 
 Piece* pieceIn(Job& job, int id) { return const_cast<Piece*>(findPiece(job, id)); }
 
-SizeMm printable(const SizeMm& size) {
-    return {std::clamp(size.width, least_size_mm, most_size_mm),
-            std::clamp(size.height, least_size_mm, most_size_mm)};
+/// What every edit of a piece ends with: what it made is brought into its limits, and its set follows.
+Job settled(Job job, int id) {
+    if (Piece* piece = pieceIn(job, id)) *piece = withinLimits(std::move(*piece));
+    return withSetFollowing(std::move(job), id);
 }
 
 /// Applies `change` to the piece when it is there.
@@ -24,7 +25,7 @@ Job changed(Job job, int id, Change change) {
     Piece* piece = pieceIn(job, id);
     if (!piece) return job;
     change(*piece);
-    return withSetFollowing(std::move(job), id);
+    return settled(std::move(job), id);
 }
 
 }  // namespace
@@ -42,12 +43,14 @@ Job withPiece(Job job, NewPiece added) {
     piece.artwork = std::move(added.artwork);
     piece.method = std::move(added.method);
     piece.placement.object = added.object.id;
-    piece.size = printable(added.size);
-    piece.copies = std::clamp(added.copies, 1, 999);
-    piece.spares = std::clamp(added.spares, 0, 99);
-    job.objects.push_back(std::move(added.object));
-    job.pieces.push_back(std::move(piece));
-    return job;
+    piece.printer = job.printers.front().id;
+    piece.size = printableShape(added.size);
+    piece.copies = added.copies;
+    piece.spares = added.spares;
+    job.objects.push_back(withinLimits(std::move(added.object)));
+    const int id = piece.id;
+    job.pieces.push_back(withinLimits(std::move(piece)));
+    return added.printer ? withPrinterLike(std::move(job), id, *added.printer) : job;
 }
 
 Job withoutPiece(Job job, int id) {
@@ -72,15 +75,11 @@ Job withTone(Job job, int id, const Tone& tone) {
 }
 
 Job withEnlarging(Job job, int id, const Enlarging& enlarging) {
-    return changed(std::move(job), id, [&](Piece& piece) {
-        piece.enlarging = enlarging;
-        if (enlarging.seen_from_mm > 0)
-            piece.enlarging.seen_from_mm = std::clamp(enlarging.seen_from_mm, least_seen_mm, most_seen_mm);
-    });
+    return changed(std::move(job), id, [&](Piece& piece) { piece.enlarging = enlarging; });
 }
 
 Job withSpares(Job job, int id, int spares) {
-    return changed(std::move(job), id, [&](Piece& piece) { piece.spares = std::clamp(spares, 0, 99); });
+    return changed(std::move(job), id, [&](Piece& piece) { piece.spares = spares; });
 }
 
 Job withNotes(Job job, int id, std::string notes) {
@@ -92,15 +91,13 @@ Job withCare(Job job, int id, std::vector<CareZone> care) {
 }
 
 Job withDistances(Job job, int id, std::vector<SpotDistance> distances) {
-    if (distances.size() > 2) distances.resize(2);
     return changed(std::move(job), id,
                    [&](Piece& piece) { piece.placement.distances = std::move(distances); });
 }
 
 Job withPlace(Job job, int id, const PointMm& from_centre, double turn_deg) {
     return changed(std::move(job), id, [&](Piece& piece) {
-        const auto on_table = [](double mm) { return std::clamp(mm, -most_size_mm, most_size_mm); };
-        piece.placement.from_centre = {on_table(from_centre.x), on_table(from_centre.y)};
+        piece.placement.from_centre = from_centre;
         piece.placement.turn_deg = std::remainder(turn_deg, 360);
         piece.placement.fit = Fit::by_hand;
     });
@@ -110,20 +107,19 @@ Job withFit(Job job, int id, Fit fit, double margin_mm) {
     Piece* piece = pieceIn(job, id);
     if (!piece) return job;
     piece->placement.fit = fit;
-    piece->placement.margin_mm = std::clamp(margin_mm, 0.0, most_size_mm);
+    piece->placement.margin_mm = limits::bare_mm.nearest(margin_mm);
     if (fit == Fit::fill && piece->edge.cut == Cut::none) piece->edge.cut = Cut::object;
     *piece = refitted(job, *piece);
-    return withSetFollowing(std::move(job), id);
+    return settled(std::move(job), id);
 }
 
 Job withEdge(Job job, int id, const Edge& edge) {
     Piece* piece = pieceIn(job, id);
     if (!piece) return job;
     piece->edge = edge;
-    piece->edge.stop_mm = std::clamp(edge.stop_mm, -500.0, 500.0);
-    piece->edge.rim_mm = std::clamp(edge.rim_mm, 0.1, 100.0);
+    *piece = withinLimits(std::move(*piece));
     *piece = refitted(job, *piece);
-    return withSetFollowing(std::move(job), id);
+    return settled(std::move(job), id);
 }
 
 namespace {
@@ -166,9 +162,9 @@ Job withPicture(Job job, int id, const ArtworkPtr& artwork) {
     piece->care = careIn(*artwork, *piece->artwork, piece->care);
     piece->artwork = artwork;
     piece->already_reversed = artwork->edit.reversed;
-    piece->size = printable({width, width / artwork->aspect()});
+    piece->size = printableShape({width, width / artwork->aspect()});
     *piece = refitted(job, *piece);
-    return withSetFollowing(std::move(job), id);
+    return settled(std::move(job), id);
 }
 
 Job withAlreadyReversed(Job job, int id, bool reversed) {
@@ -199,7 +195,7 @@ Job withParts(Job job, int id, const std::vector<ArtworkPtr>& parts, bool keep) 
         piece.name = original.name + " " + std::to_string(number++);
         piece.care = careIn(*part, *original.artwork, original.care);
         piece.artwork = part;
-        piece.size = printable({part->size.width * scale, part->size.height * scale});
+        piece.size = printableShape({part->size.width * scale, part->size.height * scale});
         job.objects.push_back(std::move(object));
         piece = refitted(job, piece);
         job.pieces.insert(job.pieces.begin() + after++, std::move(piece));
@@ -217,7 +213,8 @@ Job withAnother(Job job, int id, ArtworkPtr artwork, const SizeMm& size) {
     piece.tone = beside->tone;
     piece.placement.object = beside->placement.object;
     piece.placement.from_centre = areaMiddle(objectOf(job, *beside));
-    piece.size = printable(size);
+    piece.size = printableShape(size);
+    piece.printer = beside->printer;
     piece.copies = beside->copies;
     piece.artwork = std::move(artwork);
     job.pieces.insert(job.pieces.begin() + (beside - job.pieces.data()) + 1, std::move(piece));
@@ -250,30 +247,30 @@ Job withMoved(Job job, int id, int places) {
 }
 
 Job withCopies(Job job, int id, int copies) {
-    return changed(std::move(job), id, [&](Piece& piece) { piece.copies = std::clamp(copies, 1, 999); });
+    return changed(std::move(job), id, [&](Piece& piece) { piece.copies = copies; });
 }
 
 Job withWidth(Job job, int id, double width_mm, Proportions shape) {
     return changed(std::move(job), id, [&](Piece& piece) {
-        const double height =
-            shape == Proportions::keep ? width_mm / piece.artwork->aspect() : piece.size.height;
-        piece.size = printable({width_mm, height});
+        piece.size = shape == Proportions::keep
+                         ? printableShape({width_mm, width_mm / piece.artwork->aspect()})
+                         : SizeMm{width_mm, piece.size.height};
         piece.placement.fit = Fit::by_hand;
     });
 }
 
 Job withHeight(Job job, int id, double height_mm, Proportions shape) {
     return changed(std::move(job), id, [&](Piece& piece) {
-        const double width =
-            shape == Proportions::keep ? height_mm * piece.artwork->aspect() : piece.size.width;
-        piece.size = printable({width, height_mm});
+        piece.size = shape == Proportions::keep
+                         ? printableShape({height_mm * piece.artwork->aspect(), height_mm})
+                         : SizeMm{piece.size.width, height_mm};
         piece.placement.fit = Fit::by_hand;
     });
 }
 
 Job withSize(Job job, int id, const SizeMm& size) {
     return changed(std::move(job), id, [&](Piece& piece) {
-        piece.size = printable(size);
+        piece.size = size;
         piece.placement.fit = Fit::by_hand;
     });
 }
@@ -285,18 +282,52 @@ Job withObject(Job job, int id, Object object) {
     for (Object& present : job.objects)
         if (present.id == under) {
             object.id = present.id;
-            present = std::move(object);
+            present = withinLimits(std::move(object));
             break;
         }
+    std::vector<int> fitted_again;
     for (Piece& each : job.pieces)
-        if (each.placement.object == under) each = refitted(job, each);
+        if (each.placement.object == under) {
+            each = withinLimits(refitted(job, each));
+            fitted_again.push_back(each.id);
+        }
+    for (int each : fitted_again) job = withSetFollowing(std::move(job), each);
     return job;
 }
 
 Job withSheets(Job job, const SheetRules& rules) {
-    job.sheets = rules;
-    job.sheets.band_mm = std::max(rules.band_mm, least_band_mm);
+    job.sheets = withinLimits(rules);
     return job;
+}
+
+Job withPrinter(Job job, int id, int printer) {
+    const bool there = std::any_of(job.printers.begin(), job.printers.end(),
+                                   [&](const Printer& each) { return each.id == printer; });
+    if (!there) return job;
+    return changed(std::move(job), id, [&](Piece& piece) { piece.printer = printer; });
+}
+
+Job withPrinterLike(Job job, int id, const Printer& printer) {
+    for (const Printer& each : job.printers)
+        if (each.kind == printer.kind && each.name == printer.name)
+            return withPrinter(std::move(job), id, each.id);
+    Printer added = printer;
+    added.id = 0;
+    return withPrinterChanged(std::move(job), id, added);
+}
+
+Job withPrinterChanged(Job job, int id, Printer printer) {
+    printer = withinLimits(std::move(printer));
+    for (Printer& each : job.printers)
+        if (each.id == printer.id) {
+            each = std::move(printer);
+            return job;
+        }
+    printer.id = 0;
+    for (const Printer& each : job.printers) printer.id = std::max(printer.id, each.id);
+    const int added = ++printer.id;
+    job.printers.push_back(std::move(printer));
+    return withPrinter(std::move(job), id, added);
 }
 
 Job withUnit(Job job, Unit unit) {

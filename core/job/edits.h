@@ -1,12 +1,10 @@
 #pragma once
-#include "core/job/job.h"
+#include "core/job/limits.h"
 
 namespace tympan {
 
 // Edits: functions from a job to another job. They never fail half way; an id that is not there leaves the
-// job as it was. Sizes are clamped to what can be printed (1 mm to 20 m), copies to 1 to 999.
-
-inline constexpr double least_size_mm = 1, most_size_mm = 20000;
+// job as it was. Every number is brought into its limits (limits.h), and pieces of a matched set follow.
 
 /// What the three questions of a dropped picture come to.
 struct NewPiece {
@@ -16,6 +14,8 @@ struct NewPiece {
     SizeMm size;
     int copies = 1;
     int spares = 0;
+    /// What prints it; one that the job has not yet is added. None: the job's first.
+    std::optional<Printer> printer{};
 };
 
 /// Adds a piece with an object of its own, centred on it. The new piece is the last one.
@@ -65,6 +65,13 @@ Job withDuplicate(Job job, int piece);
 Job withMoved(Job job, int piece, int places);
 
 Job withSheets(Job job, const SheetRules& rules);
+/// A piece is printed by a printer like this one, which becomes one of the job's unless it is already.
+Job withPrinterLike(Job job, int piece, const Printer& printer);
+/// A piece is printed by another of the job's printers.
+Job withPrinter(Job job, int piece, int printer);
+/// Sets what is known of a printer, by its id; one that is not there yet (id 0) is added, and prints the
+/// piece.
+Job withPrinterChanged(Job job, int piece, Printer printer);
 Job withUnit(Job job, Unit unit);
 
 /// The largest size with the artwork's shape inside a box.

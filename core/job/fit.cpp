@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "core/job/landing.h"
+#include "core/job/limits.h"
 #include "core/measure/outline_operations.h"
 
 namespace tympan {
@@ -106,7 +107,8 @@ Piece refitted(const Job& job, Piece piece) {
     else
         fit = smallestOver(offset(visibleOf(object), std::max(0.0, -piece.edge.stop_mm)), aspect,
                            piece.placement.turn_deg);
-    if (!fit) return piece;
+    if (!fit || !limits::side_mm.holds(fit->size.width) || !limits::side_mm.holds(fit->size.height))
+        return piece;
     piece.size = fit->size;
     piece.placement.from_centre = fit->middle;
     return piece;

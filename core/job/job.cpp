@@ -26,6 +26,12 @@ const Object& objectOf(const Job& job, const Piece& piece) {
     return *object;
 }
 
+const Printer& printerOf(const Job& job, const Piece& piece) {
+    if (job.printers.empty()) throw std::logic_error("a job without a printer");
+    const Printer* printer = find(job.printers, piece.printer);
+    return printer ? *printer : job.printers.front();
+}
+
 std::string_view name(Fit fit) {
     return fit == Fit::inside ? "inside" : fit == Fit::fill ? "fill" : "by-hand";
 }

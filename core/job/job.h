@@ -11,6 +11,7 @@
 #include "core/method/method.h"
 #include "core/object/object.h"
 #include "core/printer/paper.h"
+#include "core/printer/printer.h"
 #include "core/tone/tone.h"
 
 namespace tympan {
@@ -67,11 +68,11 @@ struct Edge {
     bool operator==(const Edge&) const = default;
 };
 
-/// A part of the picture that seams and edges should stay away from: a face, lettering. In parts (0 to 1) of
-/// the picture's width and height, so that it stays where it is whatever the size.
+/// A part of the picture that seams and edges should stay away from: a face, lettering. It stays on what it
+/// marks whatever the size, and whatever of the artwork the asked shape leaves out.
 struct CareZone {
     std::string name;
-    RectMm parts;
+    ArtworkParts parts;
     bool operator==(const CareZone&) const = default;
 };
 
@@ -80,7 +81,8 @@ struct Piece {
     int id = 0;
     std::string name;
     ArtworkPtr artwork;
-    Method method;  ///< its own copy of the catalogue's entry
+    Method method;    ///< its own copy of the catalogue's entry
+    int printer = 1;  ///< which of the job's printers prints it
     Placement placement;
     /// The picture's size as asked; on a tin, along the girth at the picture's middle and down the slope.
     /// Where its shape differs from the artwork's, the artwork is cropped about its centre.
@@ -113,12 +115,9 @@ struct MatchedSet {
 /// How sheets are laid out, the same for the whole job.
 struct SheetRules {
     Paper paper;
-    double margin_mm = 5;       ///< what the printer leaves bare at every edge of the page
     double band_mm = 7;         ///< kept for marks along a seam
     double scissor_gap_mm = 6;  ///< between pieces that share a sheet
     double ppi = 300;
-    bool black_only = false;       ///< the printer has black ink alone
-    bool printer_mirrors = false;  ///< the driver or the shop mirrors by itself: one turn more
     bool operator==(const SheetRules&) const = default;
 };
 
@@ -129,11 +128,13 @@ inline constexpr double least_band_mm = bleed_mm + 4;
 
 /// Everything the program shows or prints is a pure function of this value; an edit makes another one.
 struct Job {
+    std::string uuid;  ///< its identity (RFC 9562), whatever its file is called; empty until it is kept
     std::string name;
     Unit unit = Unit::mm;
     std::vector<Object> objects;
     std::vector<Piece> pieces;
     std::vector<MatchedSet> sets;
+    std::vector<Printer> printers{Printer{}};  ///< at least one
     SheetRules sheets;
     /// Seconds since 1970; the date written into PDFs, so that the same job makes the same bytes.
     long long created = 0;
@@ -150,6 +151,8 @@ const Piece* findPiece(const Job& job, int id);
 const Object* findObject(const Job& job, int id);
 /// The object that a piece lies on. Every piece has one: edits keep it so.
 const Object& objectOf(const Job& job, const Piece& piece);
+/// What prints a piece. A piece that names a printer that is not there is printed by the first.
+const Printer& printerOf(const Job& job, const Piece& piece);
 
 /// How many of a piece are printed.
 inline int printed(const Piece& piece) { return piece.copies + piece.spares; }

@@ -1,5 +1,6 @@
 #include "core/job/job_file.h"
 
+#include <nlohmann/json.hpp>
 #include <set>
 
 #include <fmt/format.h>
@@ -63,8 +64,11 @@ ReadJob openJobFile(const std::filesystem::path& file, const Progress& progress)
     ReadJob read =
         readJob({file.string(), {text.begin(), text.end()}},
                 [&](const std::string& entry, const std::string& name) { return shelf.get(entry, name); });
-    if (container.damaged())
-        read.faults.insert(read.faults.begin(), "the file is cut off or damaged at its end");
+    if (container.damaged()) {
+        std::vector<std::string> faults{"the file is cut off or damaged at its end"};
+        faults.insert(faults.end(), read.faults.begin(), read.faults.end());
+        read.faults = std::move(faults);
+    }
     return read;
 }
 

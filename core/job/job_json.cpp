@@ -1,6 +1,8 @@
 #include "core/job/job_json.h"
 
 #include <algorithm>
+#include <nlohmann/json.hpp>
+#include <set>
 
 #include <fmt/format.h>
 
@@ -20,6 +22,8 @@ std::string jsonOf(const Job& job) {
     json root{{"format", "tympan-job"}, {"version", job_version},       {"name", job.name},
               {"unit", sign(job.unit)}, {"sheets", toJson(job.sheets)}, {"created", job.created},
               {"next_id", job.next_id}, {"objects", json::array()},     {"pieces", json::array()}};
+    if (!job.uuid.empty()) root["uuid"] = job.uuid;
+    for (const Printer& printer : job.printers) root["printers"].push_back(toJson(printer));
     if (!job.notes.empty()) root["notes"] = job.notes;
     for (const Object& object : job.objects) root["objects"].push_back(toJson(object));
     for (const Piece& piece : job.pieces) root["pieces"].push_back(toJson(piece));
@@ -49,8 +53,6 @@ void mendIds(Job& job) {
     job.next_id = std::max(job.next_id, highest + 1);
 }
 
-bool taken(const Job& job, int id) { return findObject(job, id) || findPiece(job, id); }
-
 }  // namespace
 
 ReadJob readJob(const JsonText& source, const ArtworkSource& artworks) {
@@ -65,7 +67,17 @@ ReadJob readJob(const JsonText& source, const ArtworkSource& artworks) {
     Job& job = read.job;
     job.name = reader.note("name");
     job.unit = readUnit(reader);
-    job.sheets = readSheetRules(reader.object("sheets"));
+    job.uuid = reader.note("uuid");
+    JsonReader sheets = reader.object("sheets");
+    job.sheets = readSheetRules(sheets);
+    job.printers.clear();
+    if (reader.has("printers")) {
+        for (JsonReader& entry : reader.objects("printers")) job.printers.push_back(readPrinter(entry));
+        if (job.printers.empty()) reader.fail("printers", "must be at least one");
+    } else {
+        job.printers.push_back(readPrinterOfVersion1(sheets));
+    }
+    sheets.finish();
     job.created = static_cast<long long>(reader.number("created", 0, 4e11, 0));
     job.next_id = reader.integer("next_id", 1, 1'000'000'000, 1);
     job.notes = reader.note("notes");
@@ -77,19 +89,20 @@ ReadJob readJob(const JsonText& source, const ArtworkSource& artworks) {
             read.faults.emplace_back(error.wrong());
         }
     };
+    std::set<int> taken;
     for (JsonReader& entry : reader.objects("objects"))
         orNamed([&] {
             Object object = readObject(entry);
-            if (object.id < 1 || taken(job, object.id)) entry.fail("id", "must be there once");
+            if (!taken.insert(object.id).second) entry.fail("id", "must be there once");
             job.objects.push_back(std::move(object));
         });
     for (JsonReader& entry : reader.objects("pieces"))
         orNamed([&] {
             Piece piece = readPiece(entry, artworks);
-            if (taken(job, piece.id)) entry.fail("id", "must be there once");
             if (!findObject(job, piece.placement.object))
                 entry.fail("placement",
                            fmt::format("\"{}\" lies on an object that could not be read", piece.name));
+            if (!taken.insert(piece.id).second) entry.fail("id", "must be there once");
             job.pieces.push_back(std::move(piece));
         });
     if (reader.has("sets"))

@@ -6,7 +6,8 @@
 
 namespace tympan {
 
-inline constexpr int job_version = 1;
+/// 1: one printer, told by the sheets. 2: printers of the job, of which each piece names one.
+inline constexpr int job_version = 2;
 
 /// The text of job.json: "format": "tympan-job". Artworks are named by hash and kind, not held.
 std::string jsonOf(const Job& job);

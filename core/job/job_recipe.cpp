@@ -1,7 +1,11 @@
 #include "core/job/job_recipe.h"
 
+#include <algorithm>
+#include <nlohmann/json.hpp>
+
 #include "core/artwork/read_picture.h"
 #include "core/base/json_reader.h"
+#include "core/base/uuid.h"
 #include "core/job/edits.h"
 #include "core/job/piece_json.h"
 #include "core/method/catalogue.h"
@@ -28,27 +32,36 @@ Object readRecipeObject(JsonReader reader) {
 Job withEntry(Job job, JsonReader& entry, const std::filesystem::path& folder) {
     const std::string name = entry.text("name");
     const ArtworkPtr artwork = readPicture(folder / entry.text("picture"));
-    SizeMm size{entry.number("width_mm", least_size_mm, most_size_mm), 0};
-    size.height = entry.number("height_mm", least_size_mm, most_size_mm, size.width / artwork->aspect());
-    const int copies = entry.integer("copies", 1, 999, 1);
+    SizeMm size{entry.number("width_mm", limits::asked_mm), 0};
+    size.height = entry.number("height_mm", limits::side_mm, size.width / artwork->aspect());
+    const int copies = entry.integer("copies", limits::copies, 1),
+              spares = entry.integer("spares", limits::spares, 0);
     if (entry.has("object")) {
-        job = withPiece(std::move(job), {artwork, readRecipeObject(entry.object("object")),
-                                         findMethod(shippedMethods(), entry.id("method")), size, copies});
+        job = withPiece(std::move(job),
+                        {artwork, readRecipeObject(entry.object("object")),
+                         findMethod(shippedMethods(), entry.id("method")), size, copies, spares});
     } else {
         if (job.pieces.empty()) entry.fail("object", "is missing");
         job = withAnother(std::move(job), job.pieces.back().id, artwork, size);
     }
     const int id = job.pieces.back().id;
+    if (entry.has("printer")) {
+        const std::string printer = entry.text("printer");
+        const auto named = std::find_if(job.printers.begin(), job.printers.end(),
+                                        [&](const Printer& each) { return each.name == printer; });
+        if (named == job.printers.end()) entry.fail("printer", "is not one of the recipe's printers");
+        job = withPrinter(std::move(job), id, named->id);
+    }
     job = withName(std::move(job), id, name);
     if (entry.has("edge")) job = withEdge(std::move(job), id, readEdge(entry.object("edge")));
     if (entry.has("x_mm") || entry.has("y_mm") || entry.has("turn_deg")) {
-        const PointMm at{entry.number("x_mm", -most_size_mm, most_size_mm, 0),
-                         entry.number("y_mm", -most_size_mm, most_size_mm, 0)};
-        job = withPlace(std::move(job), id, at, entry.number("turn_deg", -360, 360, 0));
+        const PointMm at{entry.number("x_mm", limits::place_mm, 0),
+                         entry.number("y_mm", limits::place_mm, 0)};
+        job = withPlace(std::move(job), id, at, entry.number("turn_deg", limits::turn_deg, 0));
     }
     if (entry.has("fit")) {
         const Fit fit = entry.oneOf("fit", {"inside", "fill"}) == "fill" ? Fit::fill : Fit::inside;
-        job = withFit(std::move(job), id, fit, entry.number("margin_mm", 0, most_size_mm, 0));
+        job = withFit(std::move(job), id, fit, entry.number("margin_mm", limits::bare_mm, 0));
     }
     entry.finish();
     return job;
@@ -64,6 +77,16 @@ Job jobFromRecipe(const std::filesystem::path& file) {
     job.name = reader.text("name");
     job.sheets.paper = paperNamed(reader.text("paper"));
     job.created = static_cast<long long>(reader.number("created", 0, 4e9));
+    if (reader.has("printers")) {
+        job.printers.clear();
+        for (JsonReader& entry : reader.objects("printers")) {
+            job.printers.push_back(readPrinter(entry));
+            job.printers.back().id = static_cast<int>(job.printers.size());
+        }
+        if (job.printers.empty()) reader.fail("printers", "must be at least one");
+    }
+    // The same recipe makes the same job, its identity among the rest.
+    job.uuid = uuidOf(source.text);
     for (JsonReader& entry : reader.objects("pieces"))
         job = withEntry(std::move(job), entry, file.parent_path());
     reader.finish();

@@ -84,6 +84,22 @@ Outline Landing::fromObject(Outline outline) const {
     return changed(std::move(outline), [&](const PointMm& p) { return fromObject(p); });
 }
 
+RectMm inPicture(const Piece& piece, const ArtworkParts& parts) {
+    const SourceBox box = centredCrop(*piece.artwork, piece.size);
+    const double across = piece.size.width / (box.right - box.left),
+                 down = piece.size.height / (box.bottom - box.top);
+    return {(parts.x - box.left) * across - piece.size.width / 2,
+            (parts.y - box.top) * down - piece.size.height / 2, parts.width * across, parts.height * down};
+}
+
+ArtworkParts ofArtwork(const Piece& piece, const RectMm& at) {
+    const SourceBox box = centredCrop(*piece.artwork, piece.size);
+    const double across = (box.right - box.left) / piece.size.width,
+                 down = (box.bottom - box.top) / piece.size.height;
+    return {box.left + (at.x + piece.size.width / 2) * across,
+            box.top + (at.y + piece.size.height / 2) * down, at.width * across, at.height * down};
+}
+
 Outline pictureOutline(const Landing& landing, const SizeMm& size) {
     const Outline flat = rectangleAbout(size);
     if (!landing.bend) return flat;

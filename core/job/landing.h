@@ -43,6 +43,11 @@ inline Landing landingOf(const Job& job, const Piece& piece) {
     return landingOf(objectOf(job, piece), piece);
 }
 
+/// Where a part of a piece's artwork lies in the picture's frame (a bent picture's: before it is bent), and
+/// the part of the artwork that lies there.
+RectMm inPicture(const Piece& piece, const ArtworkParts& parts);
+ArtworkParts ofArtwork(const Piece& piece, const RectMm& in_picture);
+
 /// The picture's own edge (its rectangle, bent on a tin), picture's frame.
 Outline pictureOutline(const Landing& landing, const SizeMm& size);
 

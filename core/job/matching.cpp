@@ -2,7 +2,7 @@
 
 #include <algorithm>
 
-#include "core/job/fit.h"
+#include "core/job/limits.h"
 
 namespace tympan {
 
@@ -18,7 +18,7 @@ void copySettings(const Piece& from, Piece& to, const Aspects& aspects) {
     if (aspects.edge) to.edge = from.edge;
     if (!aspects.size || to.size.width == from.size.width) return;
     const double aspect = to.size.width / to.size.height;
-    to.size = {from.size.width, from.size.width / aspect};
+    to.size = printableShape({from.size.width, from.size.width / aspect});
     to.placement.fit = Fit::by_hand;
 }
 

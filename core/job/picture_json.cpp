@@ -1,5 +1,7 @@
 #include "core/job/picture_json.h"
 
+#include <nlohmann/json.hpp>
+
 namespace tympan {
 
 using nlohmann::json;
@@ -55,7 +57,7 @@ json toJson(const PictureEdit& edit) {
     if (edit.quarters != 0) value["quarters"] = edit.quarters;
     if (edit.corners) value["corners"] = flat({edit.corners->begin(), edit.corners->end()});
     if (edit.straighten_deg != 0) value["straighten_deg"] = edit.straighten_deg;
-    if (edit.crop != RectMm{0, 0, 1, 1})
+    if (!edit.crop.whole())
         value["crop"] = {{"left", edit.crop.x},
                          {"top", edit.crop.y},
                          {"width", edit.crop.width},

@@ -2,11 +2,12 @@
 
 #include <algorithm>
 #include <cmath>
+#include <nlohmann/json.hpp>
 
 #include <fmt/format.h>
 
 #include "core/artwork/edited.h"
-#include "core/job/edits.h"
+#include "core/job/limits.h"
 #include "core/job/picture_json.h"
 #include "core/method/method_json.h"
 
@@ -16,24 +17,22 @@ using nlohmann::json;
 
 namespace {
 
-constexpr double farthest_mm = most_size_mm;
-
 Placement readPlacement(JsonReader reader) {
     Placement placement;
-    placement.object = reader.integer("object", 0, 1'000'000'000);
-    placement.from_centre = {reader.number("x_mm", -farthest_mm, farthest_mm, 0),
-                             reader.number("y_mm", -farthest_mm, farthest_mm, 0)};
-    placement.turn_deg = reader.number("turn_deg", -360, 360, 0);
+    placement.object = reader.integer("object", limits::id);
+    placement.from_centre = {reader.number("x_mm", limits::place_mm, 0),
+                             reader.number("y_mm", limits::place_mm, 0)};
+    placement.turn_deg = reader.number("turn_deg", limits::turn_deg, 0);
     const std::string fit =
         reader.has("fit") ? reader.oneOf("fit", {"by-hand", "inside", "fill"}) : "by-hand";
     placement.fit = fit == "inside" ? Fit::inside : fit == "fill" ? Fit::fill : Fit::by_hand;
-    placement.margin_mm = reader.number("margin_mm", 0, farthest_mm, 0);
+    placement.margin_mm = reader.number("margin_mm", limits::bare_mm, 0);
     if (reader.has("distances"))
         for (JsonReader& each : reader.objects("distances")) {
-            placement.distances.push_back({each.note("from"), each.number("mm", 0, farthest_mm)});
+            placement.distances.push_back({each.note("from"), each.number("mm", limits::bare_mm)});
             each.finish();
         }
-    if (placement.distances.size() > 2) reader.fail("distances", "can be two at most");
+    if (placement.distances.size() > limits::most_distances) reader.fail("distances", "can be two at most");
     reader.finish();
     return placement;
 }
@@ -43,8 +42,8 @@ Screen readScreen(JsonReader reader) {
     const std::vector<std::string> names(screenNames().begin(), screenNames().end());
     const auto found = std::find(names.begin(), names.end(), reader.oneOf("kind", names));
     screen.kind = static_cast<Screen::Kind>(found - names.begin());
-    screen.per_cm = reader.number("per_cm", least_screen_per_cm, most_screen_per_cm);
-    screen.angle_deg = reader.number("angle_deg", -360, 360);
+    screen.per_cm = reader.number("per_cm", limits::screen_per_cm);
+    screen.angle_deg = reader.number("angle_deg", limits::turn_deg);
     reader.finish();
     return screen;
 }
@@ -74,7 +73,7 @@ Tone readTone(JsonReader reader) {
         const bool none = reader.oneOf("contrast", {"auto", "none"}) == "none";
         tone.contrast.kind = none ? Contrast::Kind::none : Contrast::Kind::automatic;
     } else {
-        tone.contrast = {Contrast::Kind::strength, reader.integer("contrast", 0, 100)};
+        tone.contrast = {Contrast::Kind::strength, reader.integer("contrast", limits::percent)};
     }
     if (reader.has("shades")) {
         const std::vector<double> lift = reader.numbers("shades", -100, 100, tone.shades.lift.size());
@@ -83,38 +82,39 @@ Tone readTone(JsonReader reader) {
                        [](double each) { return static_cast<int>(std::lround(each)); });
     }
     tone.inverted = reader.flag("inverted", false);
-    tone.steps = reader.integer("steps", 0, most_steps, 0);
+    tone.steps = reader.integer("steps", limits::steps, 0);
     if (reader.isText("line_art")) {
         const bool local = reader.oneOf("line_art", {"auto", "local"}) == "local";
         tone.line_art.kind = local ? LineArt::Kind::local : LineArt::Kind::automatic;
     } else if (reader.has("line_art")) {
         tone.line_art.kind = LineArt::Kind::limit;
-        tone.line_art.limit = reader.integer("line_art", 0, 255);
+        tone.line_art.limit = reader.integer("line_art", limits::grey);
     }
-    tone.line_art.around_mm = reader.number("around_mm", 0.5, most_local_mm, tone.line_art.around_mm);
-    tone.line_art.specks_mm = reader.number("specks_mm", 0, most_repair_mm, 0);
-    tone.line_art.gaps_mm = reader.number("gaps_mm", 0, most_repair_mm, 0);
+    tone.line_art.around_mm = reader.number("around_mm", limits::limit_around_mm, tone.line_art.around_mm);
+    tone.line_art.specks_mm = reader.number("specks_mm", limits::repair_mm, 0);
+    tone.line_art.gaps_mm = reader.number("gaps_mm", limits::repair_mm, 0);
     if (reader.has("mix")) tone.mix = readMix(reader);
-    tone.local.amount = reader.integer("local_contrast", 0, 100, 0);
-    tone.local.radius_mm = reader.number("local_radius_mm", 0.1, most_local_mm, tone.local.radius_mm);
+    tone.local.amount = reader.integer("local_contrast", limits::percent, 0);
+    tone.local.radius_mm = reader.number("local_radius_mm", limits::local_mm, tone.local.radius_mm);
     if (reader.has("solids")) {
         const std::string solids = reader.oneOf("solids", {"lightened", "hatched", "dotted"});
         tone.solids.kind = solids == "lightened" ? Solids::Kind::lightened
                            : solids == "hatched" ? Solids::Kind::hatched
                                                  : Solids::Kind::dotted;
     }
-    tone.solids.ink = reader.integer("solids_ink", 0, 100, tone.solids.ink);
+    tone.solids.ink = reader.integer("solids_ink", limits::percent, tone.solids.ink);
     tone.compensated = reader.flag("compensated", false);
     if (reader.has("screen")) tone.screen = readScreen(reader.object("screen"));
-    tone.vividness = {reader.integer("vivid_pale", -100, 100, 0), reader.integer("vivid_all", -100, 100, 0)};
+    tone.vividness = {reader.integer("vivid_pale", limits::around, 0),
+                      reader.integer("vivid_all", limits::around, 0)};
     reader.finish();
     return tone;
 }
 
 CareZone readCareZone(JsonReader& reader) {
     CareZone zone{reader.note("name"),
-                  {reader.number("left", 0, 1), reader.number("top", 0, 1), reader.number("width", 0, 1),
-                   reader.number("height", 0, 1)}};
+                  {reader.number("left", limits::part), reader.number("top", limits::part),
+                   reader.number("width", limits::part), reader.number("height", limits::part)}};
     reader.finish();
     return zone;
 }
@@ -123,7 +123,7 @@ Paper readPaper(JsonReader reader) {
     Paper paper;
     paper.id = reader.text("id");
     paper.name = reader.text("name");
-    paper.size = {reader.number("width_mm", 50, 5000), reader.number("height_mm", 50, 5000)};
+    paper.size = {reader.number("width_mm", limits::paper_mm), reader.number("height_mm", limits::paper_mm)};
     paper.media = reader.note("media");
     reader.finish();
     return paper;
@@ -186,14 +186,14 @@ Edge readEdge(JsonReader reader) {
     Edge edge;
     const std::string cut = reader.oneOf("cut", {"none", "object", "silhouette"});
     edge.cut = cut == "object" ? Cut::object : cut == "silhouette" ? Cut::silhouette : Cut::none;
-    edge.stop_mm = reader.number("stop_mm", -500, 500, 0);
+    edge.stop_mm = reader.number("stop_mm", limits::stop_mm, 0);
     const std::string rim = reader.oneOf("rim", {"sharp", "feathered", "torn", "worn"});
     edge.rim = rim == "feathered" ? Rim::feathered
                : rim == "torn"    ? Rim::torn
                : rim == "worn"    ? Rim::worn
                                   : Rim::sharp;
-    edge.rim_mm = reader.number("rim_mm", 0.1, 100, 3);
-    edge.seed = reader.integer("seed", 0, 1'000'000'000, 1);
+    edge.rim_mm = reader.number("rim_mm", limits::rim_mm, 3);
+    edge.seed = reader.integer("seed", limits::seed, 1);
     edge.tab = reader.flag("tab", false);
     reader.finish();
     return edge;
@@ -212,10 +212,10 @@ Enlarging readEnlarging(JsonReader reader) {
     Enlarging enlarging;
     enlarging.engine = *engineNamed(reader.oneOf("engine", {"auto", "smooth", "photo", "drawing", "redraw"}));
     if (reader.has("seen_from_mm"))
-        enlarging.seen_from_mm = reader.number("seen_from_mm", least_seen_mm, most_seen_mm);
-    if (reader.has("quality")) enlarging.quality = reader.integer("quality", 1, 100);
-    enlarging.corners = reader.integer("corners", 0, 100, enlarging.corners);
-    enlarging.speck_mm = reader.number("speck_mm", 0, 10, enlarging.speck_mm);
+        enlarging.seen_from_mm = reader.number("seen_from_mm", limits::seen_from_mm);
+    if (reader.has("quality")) enlarging.quality = reader.integer("quality", limits::quality);
+    enlarging.corners = reader.integer("corners", limits::percent, enlarging.corners);
+    enlarging.speck_mm = reader.number("speck_mm", limits::speck_mm, enlarging.speck_mm);
     reader.finish();
     return enlarging;
 }
@@ -226,6 +226,7 @@ json toJson(const Piece& piece) {
                {"artwork", entryOf(*piece.artwork)},
                {"artwork_name", piece.artwork->name},
                {"method", toJson(piece.method)},
+               {"printer", piece.printer},
                {"placement", toJson(piece.placement)},
                {"width_mm", piece.size.width},
                {"height_mm", piece.size.height},
@@ -251,12 +252,12 @@ json toJson(const Piece& piece) {
 
 Piece readPiece(JsonReader reader, const ArtworkSource& artworks) {
     Piece piece;
-    piece.id = reader.integer("id", 1, 1'000'000'000);
+    piece.id = reader.integer("id", limits::id);
     piece.name = reader.note("name");
     piece.method = readMethod(reader.object("method"));
+    if (reader.has("printer")) piece.printer = reader.integer("printer", limits::id);
     piece.placement = readPlacement(reader.object("placement"));
-    piece.size = {reader.number("width_mm", least_size_mm, most_size_mm),
-                  reader.number("height_mm", least_size_mm, most_size_mm)};
+    piece.size = {reader.number("width_mm", limits::side_mm), reader.number("height_mm", limits::side_mm)};
     piece.tone = readTone(reader.object("tone"));
     // Jobs from before there was a choice were resampled, and stay so.
     piece.enlarging =
@@ -265,8 +266,8 @@ Piece readPiece(JsonReader reader, const ArtworkSource& artworks) {
     if (reader.has("care"))
         for (JsonReader& zone : reader.objects("care")) piece.care.push_back(readCareZone(zone));
     piece.already_reversed = reader.flag("already_reversed", false);
-    piece.copies = reader.integer("copies", 1, 999);
-    piece.spares = reader.integer("spares", 0, 99, 0);
+    piece.copies = reader.integer("copies", limits::copies);
+    piece.spares = reader.integer("spares", limits::spares, 0);
     piece.notes = reader.note("notes");
     const std::string entry = reader.text("artwork");
     piece.artwork = artworks(entry, reader.note("artwork_name"));
@@ -285,25 +286,54 @@ json toJson(const SheetRules& rules) {
               {"width_mm", rules.paper.size.width},
               {"height_mm", rules.paper.size.height},
               {"media", rules.paper.media}}},
-            {"margin_mm", rules.margin_mm},
             {"band_mm", rules.band_mm},
             {"scissor_gap_mm", rules.scissor_gap_mm},
-            {"ppi", rules.ppi},
-            {"black_only", rules.black_only},
-            {"printer_mirrors", rules.printer_mirrors}};
+            {"ppi", rules.ppi}};
 }
 
-SheetRules readSheetRules(JsonReader reader) {
+SheetRules readSheetRules(JsonReader& reader) {
     SheetRules rules;
     rules.paper = readPaper(reader.object("paper"));
-    rules.margin_mm = reader.number("margin_mm", 0, 500);
-    rules.band_mm = reader.number("band_mm", least_band_mm, 200);
-    rules.scissor_gap_mm = reader.number("scissor_gap_mm", 0, 200);
-    rules.ppi = reader.number("ppi", 30, 2400);
-    rules.black_only = reader.flag("black_only", false);
-    rules.printer_mirrors = reader.flag("printer_mirrors", false);
-    reader.finish();
+    rules.band_mm = reader.number("band_mm", limits::band_mm);
+    rules.scissor_gap_mm = reader.number("scissor_gap_mm", limits::scissor_gap_mm);
+    rules.ppi = reader.number("ppi", limits::ppi);
     return rules;
+}
+
+json toJson(const Printer& printer) {
+    json value{{"id", printer.id},
+               {"name", printer.name},
+               {"kind", id(printer.kind)},
+               {"black_only", printer.black_only},
+               {"mirrors", printer.mirrors}};
+    const PageMargins& m = printer.margins;
+    value["margins_mm"] = {m.left, m.top, m.right, m.bottom};
+    return value;
+}
+
+Printer readPrinter(JsonReader reader) {
+    Printer printer;
+    printer.id = reader.has("id") ? reader.integer("id", limits::id) : 1;
+    printer.name = reader.note("name");
+    printer.kind = printerKindNamed(reader.oneOf("kind", printerKindNames()));
+    printer.black_only = reader.flag("black_only", false);
+    printer.mirrors = reader.flag("mirrors", false);
+    if (reader.has("margins_mm")) {
+        const std::vector<double> m =
+            reader.numbers("margins_mm", limits::margin_mm.least, limits::margin_mm.most, 4);
+        if (m.size() != 4) reader.fail("margins_mm", "must be four numbers: left, top, right, bottom");
+        printer.margins = {m[0], m[1], m[2], m[3]};
+    }
+    reader.finish();
+    return printer;
+}
+
+Printer readPrinterOfVersion1(JsonReader& sheets) {
+    Printer printer;
+    printer.margins = evenMargins(sheets.number("margin_mm", limits::margin_mm));
+    printer.black_only = sheets.flag("black_only", false);
+    printer.mirrors = sheets.flag("printer_mirrors", false);
+    return printer;
 }
 
 }  // namespace tympan

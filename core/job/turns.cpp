@@ -11,7 +11,7 @@ std::vector<Turn> turnsOf(const Method& method) {
 std::vector<Turn> turnsOf(const Job& job, const Piece& piece) {
     std::vector<Turn> turns;
     if (piece.already_reversed) turns.push_back({Turn::Why::already_reversed, {}});
-    if (job.sheets.printer_mirrors) turns.push_back({Turn::Why::printer_mirrors, {}});
+    if (printerOf(job, piece).mirrors) turns.push_back({Turn::Why::printer_mirrors, {}});
     for (Turn& turn : turnsOf(piece.method)) turns.push_back(std::move(turn));
     if (objectOf(job, piece).material.seen_through) turns.push_back({Turn::Why::seen_through, {}});
     return turns;

@@ -16,9 +16,13 @@ constexpr Orientation orientations[] = {Orientation::portrait, Orientation::land
 constexpr std::size_t most_sheets = 5000;
 constexpr double care_gap_mm = 3;  // between a seam and what it should stay away from
 
+RectPx areaFor(const Job& job, const Piece& piece, Orientation orientation) {
+    return printableArea(job.sheets, orientation, printerOf(job, piece).margins, piece.method.carrier);
+}
+
 bool fitsOneSheet(const Job& job, const Piece& piece, const SizePx& size) {
     for (Orientation orientation : orientations) {
-        const RectPx area = printableArea(job.sheets.paper, orientation, job.sheets, piece.method.carrier);
+        const RectPx area = areaFor(job, piece, orientation);
         if (size.width <= area.width && size.height <= area.height) return true;
     }
     return false;
@@ -53,19 +57,17 @@ struct Avoid {
     std::vector<Stretch> across, down;
 };
 
-Avoid careOf(const Job& job, const Piece& piece, const SizePx& size) {
+Avoid careOf(const Job& job, const Piece& piece, const SizePx& size, Mirrored mirrored) {
     const PixelGrid grid{job.sheets.ppi};
     const Landing landing = landingOf(job, piece);
     Avoid avoid;
     if (landing.bend) return avoid;  // a bent picture's parts are not upright boxes of its print
     const int near = grid.nearest(care_gap_mm);
     for (const CareZone& zone : piece.care) {
-        const RectMm box{(zone.parts.x - 0.5) * piece.size.width - landing.box.x,
-                         (zone.parts.y - 0.5) * piece.size.height - landing.box.y,
-                         zone.parts.width * piece.size.width, zone.parts.height * piece.size.height};
-        const RectPx finished{grid.nearest(box.x), grid.nearest(box.y), grid.nearest(box.width),
-                              grid.nearest(box.height)};
-        const RectPx in_print = turnOver(finished, size.width, turnedOver(job, piece));
+        const RectMm at = inPicture(piece, zone.parts);
+        const RectPx finished{grid.nearest(at.x - landing.box.x), grid.nearest(at.y - landing.box.y),
+                              grid.nearest(at.width), grid.nearest(at.height)};
+        const RectPx in_print = turnOver(finished, size.width, mirrored);
         avoid.across.push_back({in_print.x - near, in_print.right() + near});
         avoid.down.push_back({in_print.y - near, in_print.bottom() + near});
     }
@@ -73,15 +75,12 @@ Avoid careOf(const Job& job, const Piece& piece, const SizePx& size) {
 }
 
 /// The fewest sheets; then the shortest seams; then upright. Nothing when the page has no room.
-std::optional<Cuts> bestCut(const Job& job, const Piece& piece, const SizePx& size) {
+std::optional<Cuts> bestCut(const Job& job, const Piece& piece, const SizePx& size, Mirrored mirrored) {
     const int band = bandOf(job, piece);
-    const Avoid avoid = careOf(job, piece, size);
+    const Avoid avoid = careOf(job, piece, size, mirrored);
     std::optional<Cuts> best;
     for (Orientation orientation : orientations) {
-        Cuts cut{orientation,
-                 printableArea(job.sheets.paper, orientation, job.sheets, piece.method.carrier),
-                 {},
-                 {}};
+        Cuts cut{orientation, areaFor(job, piece, orientation), {}, {}};
         cut.across = cuts(size.width, cut.area.width, band, avoid.across);
         cut.down = cuts(size.height, cut.area.height, band, avoid.down);
         if (cut.across.empty() || cut.down.empty()) continue;
@@ -119,7 +118,7 @@ Sheet tile(const Job& job, const Piece& piece, std::size_t print, const SizePx& 
 
 void addTiles(Imposition& imposition, const Job& job, const Piece& piece, std::size_t print) {
     const SizePx size = imposition.prints[print].size;
-    const std::optional<Cuts> best = bestCut(job, piece, size);
+    const std::optional<Cuts> best = bestCut(job, piece, size, imposition.prints[print].mirrored);
     if (!best) failNoRoom(piece);
     const Cuts& cut = *best;
     if (static_cast<std::size_t>(cut.sheets() * printed(piece)) > most_sheets)
@@ -162,13 +161,14 @@ void layInto(PlacedRegion& part, const RectPx& box, bool turned) {
 /// Sheets of one group in rows, on the orientation that takes fewer of them.
 std::vector<Sheet> rowSheets(const Imposition& imposition, const Job& job,
                              const std::vector<std::pair<std::size_t, int>>& copies) {
-    const Method& method = job.pieces[copies.front().first].method;
+    const Piece& first = job.pieces[copies.front().first];
+    const Method& method = first.method;
     std::vector<PlacedRegion> parts;
     for (const auto& [print, copy] : copies) parts.push_back(wholePiece(imposition, job, print, copy));
     std::optional<std::vector<RowPlace>> best;
     Orientation orientation = Orientation::portrait;
     for (Orientation trial : orientations) {
-        const RectPx area = printableArea(job.sheets.paper, trial, job.sheets, method.carrier);
+        const RectPx area = areaFor(job, first, trial);
         std::vector<RowItem> items;
         for (std::size_t i = 0; i < parts.size(); ++i)
             items.push_back({static_cast<int>(i), boxOf(parts[i])});
@@ -184,7 +184,7 @@ std::vector<Sheet> rowSheets(const Imposition& imposition, const Job& job,
         }
     }
     if (!best) failNoRoom(job.pieces[copies.front().first]);
-    const RectPx area = printableArea(job.sheets.paper, orientation, job.sheets, method.carrier);
+    const RectPx area = areaFor(job, first, orientation);
     std::vector<Sheet> sheets(static_cast<std::size_t>(best->back().sheet) + 1,
                               {pageOf(job.sheets.paper, orientation), area, {}, "", method.laid_whole});
     for (const RowPlace& place : *best) {
@@ -209,7 +209,7 @@ std::vector<Sheet> rowSheets(const Imposition& imposition, const Job& job,
 long sheetsForOneCopy(const Job& job, const Piece& piece) {
     const SizePx size = PixelGrid{job.sheets.ppi}.printPixels(printSizeOf(job, piece));
     if (fitsOneSheet(job, piece, size)) return 1;
-    const std::optional<Cuts> cut = bestCut(job, piece, size);
+    const std::optional<Cuts> cut = bestCut(job, piece, size, turnedOver(job, piece));
     return cut ? cut->sheets() : 0;
 }
 
@@ -225,10 +225,11 @@ std::optional<Tab> tabOnPaper(const Job& job, const Piece& piece) {
 
 std::vector<std::string> careZonesOnSeams(const Job& job, const Piece& piece) {
     const SizePx size = PixelGrid{job.sheets.ppi}.printPixels(printSizeOf(job, piece));
+    const Mirrored mirrored = turnedOver(job, piece);
     if (fitsOneSheet(job, piece, size)) return {};
-    const std::optional<Cuts> cut = bestCut(job, piece, size);
+    const std::optional<Cuts> cut = bestCut(job, piece, size, mirrored);
     if (!cut) return {};
-    const Avoid avoid = careOf(job, piece, size);
+    const Avoid avoid = careOf(job, piece, size, mirrored);
     const auto crossed = [](const std::vector<int>& cuts, const Stretch& stretch) {
         return std::any_of(cuts.begin() + 1, cuts.end() - 1,
                            [&](int at) { return at > stretch.from && at < stretch.to; });
@@ -253,9 +254,10 @@ RectPx PlacedRegion::withTab() const {
                   : RectPx{placed.x, placed.y - tab_px, placed.width, placed.height + tab_px};
 }
 
-Imposition impose(const Job& job, std::optional<Mirrored> forced) {
+Imposition impose(const Job& job, std::optional<Mirrored> forced, const Progress& progress) {
     Imposition imposition{{job.sheets.ppi}, {}, {}};
     for (const Piece& piece : job.pieces) {
+        progress.at(static_cast<double>(imposition.prints.size()) / static_cast<double>(job.pieces.size()));
         imposition.prints.push_back(printOf(job, piece, job.sheets.ppi));
         if (forced) imposition.prints.back().mirrored = *forced;
     }
@@ -271,6 +273,7 @@ Imposition impose(const Job& job, std::optional<Mirrored> forced) {
         for (std::size_t j = i; j < job.pieces.size(); ++j) {
             const bool together =
                 j == i || (!piece.method.laid_whole && job.pieces[j].method == piece.method &&
+                           job.pieces[j].printer == piece.printer &&
                            fitsOneSheet(job, job.pieces[j], imposition.prints[j].size));
             if (done[j] || !together) continue;
             done[j] = true;

@@ -1,6 +1,7 @@
 #pragma once
 #include <optional>
 
+#include "core/base/progress.h"
 #include "core/job/tab.h"
 #include "core/layout/tiling.h"
 #include "core/render/print.h"
@@ -51,8 +52,8 @@ struct Imposition {
 /// A piece that fits the printable area stays on one sheet, and shares it in rows with others of its method,
 /// unless the method lays sheets whole. A larger one is cut over as few sheets as either orientation of the
 /// page allows. `forced` overrides the mirroring of this one output. Throws Error (input) when the margins
-/// leave no room.
-Imposition impose(const Job& job, std::optional<Mirrored> forced = {});
+/// leave no room; Error (stopped).
+Imposition impose(const Job& job, std::optional<Mirrored> forced = {}, const Progress& progress = {});
 
 /// How many sheets carry one copy of a piece; 0 when the margins leave no room.
 long sheetsForOneCopy(const Job& job, const Piece& piece);

@@ -34,16 +34,20 @@ SizeMm pageOf(const Paper& paper, Orientation orientation) {
     return {paper.size.height, paper.size.width};
 }
 
-RectPx printableArea(const Paper& paper, Orientation orientation, const SheetRules& rules,
+RectPx printableArea(const SheetRules& rules, Orientation orientation, const PageMargins& margins,
                      const Carrier& carrier) {
-    const SizeMm page = pageOf(paper, orientation);
+    const SizeMm page = pageOf(rules.paper, orientation);
     const PixelGrid grid{rules.ppi};
-    const double edge = std::max(rules.margin_mm, carrier.usable_inset_mm);
-    const double lead = std::max(edge, carrier.leading_edge_mm);
-    const bool upright = orientation == Orientation::portrait;
-    const int left = grid.firstAfter(upright ? edge : lead), top = grid.firstAfter(upright ? lead : edge);
-    const int right = grid.lastBefore(page.width - (upright ? edge : lead)),
-              bottom = grid.lastBefore(page.height - edge);
+    const auto clear = [&](double margin) { return std::max(margin, carrier.usable_inset_mm); };
+    PageMargins kept{clear(margins.left), std::max(clear(margins.top), carrier.leading_edge_mm),
+                     clear(margins.right), clear(margins.bottom)};
+    if (orientation == Orientation::landscape) {
+        const double along = std::max(kept.top, kept.bottom), across = std::max(kept.left, kept.right);
+        kept = {along, across, along, across};
+    }
+    const int left = grid.firstAfter(kept.left), top = grid.firstAfter(kept.top);
+    const int right = grid.lastBefore(page.width - kept.right),
+              bottom = grid.lastBefore(page.height - kept.bottom);
     return {left, top, std::max(0, right - left), std::max(0, bottom - top)};
 }
 

@@ -13,8 +13,9 @@ SizeMm pageOf(const Paper& paper, Orientation orientation);
 
 /// Where ink may lie on a page, in whole pixels of the page's raster: the page less the printer's margins and
 /// what the carrier keeps clear, snapped inward. The clear leading edge is the top of an upright sheet; a
-/// landscape page may be fed by either short edge, so both stay clear. May come out empty.
-RectPx printableArea(const Paper& paper, Orientation orientation, const SheetRules& rules,
+/// landscape page may be fed by either short edge, so the wider margin of each pair is kept on both sides.
+/// May come out empty.
+RectPx printableArea(const SheetRules& rules, Orientation orientation, const PageMargins& margins,
                      const Carrier& carrier);
 
 /// A stretch of an axis, in pixels, half open.

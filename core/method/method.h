@@ -11,6 +11,9 @@ enum class PrinterKind { laser, inkjet, sublimation, white_toner };
 
 /// "laser", "inkjet", "sublimation", "white-toner".
 std::string_view id(PrinterKind kind);
+/// The other way round; throws std::out_of_range for anything else.
+PrinterKind printerKindNamed(std::string_view name);
+std::vector<std::string> printerKindNames();
 
 /// What the method asks of the ink unless the maker chooses otherwise.
 enum class InkAdvice { grey, colour };

@@ -1,6 +1,7 @@
 #include "core/method/method_json.h"
 
 #include <algorithm>
+#include <nlohmann/json.hpp>
 
 #include "core/method/catalogue.h"
 
@@ -243,6 +244,18 @@ nlohmann::json toJson(const Method& method) {
             {"before_printing", method.before_printing},
             {"after_printing", method.after_printing},
             {"cautions", method.cautions}};
+}
+
+PrinterKind printerKindNamed(std::string_view name) {
+    for (const auto& [kind, known] : printer_ids)
+        if (known == name) return kind;
+    throw std::out_of_range("printer kind");
+}
+
+std::vector<std::string> printerKindNames() {
+    std::vector<std::string> names;
+    for (const auto& [kind, name] : printer_ids) names.push_back(name);
+    return names;
 }
 
 std::string_view id(PrinterKind kind) {

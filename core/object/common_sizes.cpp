@@ -1,5 +1,7 @@
 #include "core/object/common_sizes.h"
 
+#include <nlohmann/json.hpp>
+
 #include "core/base/data_folder.h"
 
 namespace tympan {

@@ -1,5 +1,7 @@
 #include "core/object/object_json.h"
 
+#include <nlohmann/json.hpp>
+
 #include <fmt/format.h>
 
 #include "core/measure/outline_operations.h"
@@ -130,7 +132,7 @@ Zone readZone(JsonReader& reader) {
 
 Object readObject(JsonReader reader) {
     Object object;
-    object.id = reader.integer("id", 0, 1'000'000'000, 0);
+    object.id = reader.has("id") ? reader.integer("id", 1, 1'000'000'000) : 0;
     object.name = reader.note("name");
     object.shape = readShape(reader.object("shape"));
     object.material = readMaterial(reader.object("material"));

@@ -1,4 +1,6 @@
 #pragma once
+#include <array>
+
 #include "core/measure/outline.h"
 
 namespace tympan {
@@ -30,6 +32,11 @@ class Unrolled {
     PointMm onTin(const PointMm& flat) const;
 
     Outline outline() const;
+
+    /// All that it was made from.
+    friend std::array<double, 3> identityOf(const Unrolled& side) {
+        return {side.top_, side.bottom_, side.slope_};
+    }
 
   private:
     PointMm fromApex(double around, double down_mm) const;

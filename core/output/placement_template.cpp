@@ -86,8 +86,8 @@ void writeTemplate(const std::filesystem::path& file, const Job& job, const Piec
         kind == TemplateKind::placement      ? "placement: lay this way up, cut the dashed picture out"
         : kind == TemplateKind::mask_outside ? "mask: cut the hatched picture out, keep what is round it"
                                              : "mask: cut along the line, keep the inside";
-    drawTrueSize(pdf, job.sheets, templateArea(job, piece, kind), templateMarks(job, piece, kind),
-                 fmt::format("{} · {}", piece.name, what));
+    drawTrueSize(pdf, job.sheets.paper, printerOf(job, piece).margins, templateArea(job, piece, kind),
+                 templateMarks(job, piece, kind), fmt::format("{} · {}", piece.name, what));
     pdf.commit();
 }
 

@@ -27,10 +27,10 @@ std::string words(Engine engine, const Enlarged& made) {
 void writeProofStrip(const std::filesystem::path& file, const Job& job, const Piece& piece,
                      const PointMm& spot, const std::vector<Engine>& engines, const Progress& progress) {
     const PixelGrid grid{job.sheets.ppi};
-    SheetRules rules = job.sheets;
-    rules.margin_mm = std::max(rules.margin_mm, 3.0);
+    const SheetRules& rules = job.sheets;
+    const PageMargins margins = atLeast(printerOf(job, piece).margins, 3);
     const Orientation lying = Orientation::landscape;
-    const RectPx area = printableArea(rules.paper, lying, rules, {});
+    const RectPx area = printableArea(rules, lying, margins, {});
     const auto count = static_cast<int>(engines.size());
     const int gap = grid.firstAfter(gap_mm), head = grid.firstAfter(head_mm);
     const SizePx most{std::min(grid.firstAfter(proof_mm.width), (area.width - (count - 1) * gap) / count),

@@ -30,9 +30,9 @@ std::vector<double> ladder(double smallest_mm, double largest_mm, int count) {
 void writeSizeLadder(const std::filesystem::path& file, const Job& job, const Piece& piece,
                      const std::vector<double>& widths_mm, const Progress& progress) {
     const PixelGrid grid{job.sheets.ppi};
-    SheetRules rules = job.sheets;
-    rules.margin_mm = std::max(rules.margin_mm, 3.0);
-    RectPx area = printableArea(rules.paper, Orientation::portrait, rules, {});
+    const SheetRules& rules = job.sheets;
+    const PageMargins margins = atLeast(printerOf(job, piece).margins, 3);
+    RectPx area = printableArea(rules, Orientation::portrait, margins, {});
     const int head = grid.firstAfter(head_mm), caption = grid.firstAfter(caption_mm);
     area = {area.x, area.y + head, area.width, area.height - head};
     std::vector<Print> prints;

@@ -18,13 +18,18 @@ Mark stroke(const PointMm& a, const PointMm& b, double width_mm, double grey) {
         {{a.x + nx, a.y + ny}, {b.x + nx, b.y + ny}, {b.x - nx, b.y - ny}, {a.x - nx, a.y - ny}}, grey};
 }
 
+/// What lines may cover of a page, a head of words kept free; no nearer to the edge than 3 mm.
+RectMm roomOn(const SizeMm& page, const PageMargins& margins) {
+    const double bare = std::max({3.0, margins.left, margins.top, margins.right, margins.bottom});
+    return {bare, bare + head_mm, page.width - 2 * bare, page.height - 2 * bare - head_mm};
+}
+
 /// The orientation that needs fewer pages.
-Orientation fewerPages(const SheetRules& rules, const RectMm& area) {
+Orientation fewerPages(const Paper& paper, const PageMargins& margins, const RectMm& area) {
     const auto pages = [&](Orientation way) {
-        const SizeMm page = pageOf(rules.paper, way);
-        const double w = page.width - 2 * rules.margin_mm, h = page.height - 2 * rules.margin_mm - head_mm;
-        return std::ceil(std::max(1.0, (area.width - overlap_mm) / (w - overlap_mm))) *
-               std::ceil(std::max(1.0, (area.height - overlap_mm) / (h - overlap_mm)));
+        const RectMm room = roomOn(pageOf(paper, way), margins);
+        return std::ceil(std::max(1.0, (area.width - overlap_mm) / (room.width - overlap_mm))) *
+               std::ceil(std::max(1.0, (area.height - overlap_mm) / (room.height - overlap_mm)));
     };
     return pages(Orientation::landscape) < pages(Orientation::portrait) ? Orientation::landscape
                                                                         : Orientation::portrait;
@@ -79,12 +84,12 @@ Marks hatchOf(const Outline& outline, double apart_mm, double width_mm, double g
     return marks;
 }
 
-void drawTrueSize(PdfFile& pdf, const SheetRules& rules, const RectMm& area, const Marks& marks,
-                  const std::string& title) {
-    const Orientation way = fewerPages(rules, area);
-    const SizeMm page = pageOf(rules.paper, way);
-    const double margin = std::max(3.0, rules.margin_mm);
-    const double w = page.width - 2 * margin, h = page.height - 2 * margin - head_mm;
+void drawTrueSize(PdfFile& pdf, const Paper& paper, const PageMargins& margins, const RectMm& area,
+                  const Marks& marks, const std::string& title) {
+    const Orientation way = fewerPages(paper, margins, area);
+    const SizeMm page = pageOf(paper, way);
+    const RectMm room = roomOn(page, margins);
+    const double margin = room.x, w = room.width, h = room.height;
     const auto parts = [](double length, double room) {
         return length <= room ? 1 : static_cast<int>(std::ceil((length - overlap_mm) / (room - overlap_mm)));
     };

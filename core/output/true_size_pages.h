@@ -9,8 +9,8 @@ namespace tympan {
 /// Draws something larger than a page at true size over as many pages as it takes, each page showing a part
 /// and overlapping the next by 10 mm, with lines where they meet and a label "A1". `area` is what must be
 /// shown, in the frame of `marks`. A page is labelled with `title` in its margin at the top left.
-void drawTrueSize(PdfFile& pdf, const SheetRules& rules, const RectMm& area, const Marks& marks,
-                  const std::string& title);
+void drawTrueSize(PdfFile& pdf, const Paper& paper, const PageMargins& margins, const RectMm& area,
+                  const Marks& marks, const std::string& title);
 
 /// An outline as thin filled lines, `width_mm` wide, centred on it.
 Marks lineOf(const Outline& outline, double width_mm, double grey = 0);

@@ -3,11 +3,10 @@
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
-#include <fmt/format.h>
-
+#include "core/artwork/pixels.h"
+#include "core/base/cache.h"
 #include "core/job/landing.h"
 #include "core/measure/outline_operations.h"
-#include "core/object/object_json.h"
 #include "core/render/preview.h"
 
 namespace tympan {
@@ -58,19 +57,11 @@ namespace {
 constexpr double ground_pixels = 4e5;  // a texture is soft: what is sharper is enlarged from this
 const Rgb8 paper_white{250, 249, 245};
 
-/// The bare object, drawn once for as long as the cache keeps it. Not to be written into.
-cv::Mat keptGround(const Object& object, const FaceWindow& window, PixelCache& cache) {
-    const std::string key =
-        fmt::format("ground {} {} {} {} {}x{} of {}", window.corner.x, window.corner.y, window.turn_deg,
-                    window.grid.ppi, window.size.width, window.size.height, toJson(object).dump());
-    return cache
-        .get(key,
-             [&] {
-                 PixelBuffer made;
-                 made.view = groundOf(object, window);
-                 return made;
-             })
-        .view;
+/// The bare object, drawn once for as long as there is room to keep it. Not to be written into.
+cv::Mat keptGround(const Object& object, const FaceWindow& window) {
+    return *remembered(
+        "ground", [](const Object& bare, const FaceWindow& seen) { return groundOf(bare, seen); }, object,
+        window);
 }
 
 /// A ground seen through a white layer: light is mixed.
@@ -92,9 +83,9 @@ cv::Mat veiled(const cv::Mat& ground, double veil) {
 }  // namespace
 
 cv::Mat finishedPrint(const Job& job, const Piece& piece, const Print& print, const cv::Mat& ink,
-                      const Likeness& likeness, PixelCache& cache) {
-    const cv::Mat stays = wornInk(arrivedInk(ink, print), print, likeness.wear, cache);
-    return hazed(onGround(stays, groundUnder(job, piece, print, cache)), print, likeness.haze, cache);
+                      const Likeness& likeness) {
+    const cv::Mat stays = wornInk(arrivedInk(ink, print), print, likeness.wear);
+    return hazed(onGround(stays, groundUnder(job, piece, print)), print, likeness.haze);
 }
 
 Rgb8 whiteOf(const Job& job, const Piece& piece) {
@@ -114,7 +105,7 @@ Rgb8 whiteOf(const Job& job, const Piece& piece) {
     return white;
 }
 
-cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print, PixelCache& cache) {
+cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print) {
     const SizePx size = print.size;
     if (!piece.method.light_ground)
         return cv::Mat(size.height, size.width, CV_8UC3,
@@ -127,20 +118,20 @@ cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print, Pixe
                       {print.grid.ppi * shrink},
                       {std::max(1, static_cast<int>(std::lround(size.width * shrink))),
                        std::max(1, static_cast<int>(std::lround(size.height * shrink)))}};
-    cv::Mat ground = keptGround(object, window, cache);
+    cv::Mat ground = keptGround(object, window);
     if (piece.method.veil > 0) ground = veiled(ground, piece.method.veil);
     if (shrink < 1) cv::resize(ground, ground, cv::Size(size.width, size.height), 0, 0, cv::INTER_LINEAR);
     return ground;
 }
 
-cv::Mat finishedFace(const Job& job, const Object& object, const FaceWindow& window, PixelCache& cache,
+cv::Mat finishedFace(const Job& job, const Object& object, const FaceWindow& window,
                      std::optional<int> without_piece, const Progress& progress) {
-    cv::Mat face = keptGround(object, window, cache);
+    cv::Mat face = keptGround(object, window);
     const double p = window.grid.pixel_mm();
     for (const Piece& piece : job.pieces) {
         if (piece.placement.object != object.id || piece.id == without_piece) continue;
         const Print print = printOf(job, piece, window.grid.ppi);
-        const cv::Mat ink = arrivedInk(previewInk(print, cache, progress), print);
+        const cv::Mat ink = arrivedInk(previewInk(print, progress), print);
         const Landing landing = landingOf(object, piece);
         // From the window's pixels to the print's: both rasters are affine to the object.
         const auto toPrint = [&](double column, double row) {

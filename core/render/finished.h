@@ -2,7 +2,6 @@
 #include <opencv2/core.hpp>
 
 #include "core/artwork/colour.h"
-#include "core/artwork/pixel_cache.h"
 #include "core/base/progress.h"
 #include "core/render/ground.h"
 #include "core/render/print.h"
@@ -23,17 +22,16 @@ Rgb8 whiteOf(const Job& job, const Piece& piece);
 
 /// The ground under a piece's print, finished frame, at the print's own raster: the object's, seen through
 /// the method's veil (tissue) where it has one, or the paper's own white when the method keeps the paper.
-/// Kept in `cache`.
-cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print, PixelCache& cache);
+cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print);
 
 /// What a print comes to on its ground, CV_8UC3: the ink that arrives (transfer.h), less what wear takes,
 /// over the ground, under what haze leaves (wear.h).
 cv::Mat finishedPrint(const Job& job, const Piece& piece, const Print& print, const cv::Mat& ink,
-                      const Likeness& likeness, PixelCache& cache);
+                      const Likeness& likeness);
 
 /// A finished object as people will see it: every piece that lies on it (but one, where asked) on its ground,
 /// 8-bit RGBA (CV_8UC4), clear where there is no object. Throws Error (stopped, input).
-cv::Mat finishedFace(const Job& job, const Object& object, const FaceWindow& window, PixelCache& cache,
+cv::Mat finishedFace(const Job& job, const Object& object, const FaceWindow& window,
                      std::optional<int> without_piece = {}, const Progress& progress = {});
 
 /// The window that shows a whole object, or a spot and what is around it, at no more than `most` pixels and

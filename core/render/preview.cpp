@@ -1,17 +1,17 @@
 #include "core/render/preview.h"
 
+#include "core/artwork/pixels.h"
+#include "core/base/cache.h"
 #include "core/render/render_region.h"
 
 namespace tympan {
 
-cv::Mat previewInk(const Print& print, PixelCache& cache, const Progress& progress) {
+cv::Mat previewInk(const Print& print, const Progress& progress) {
     const RectPx whole{0, 0, print.size.width, print.size.height};
-    const PixelBuffer resampled = cache.get(sourceKeyOf(print), [&] {
-        PixelBuffer made;
-        made.view = resampledRegion(print, whole, progress);
-        return made;
-    });
-    return inked(print, resampled.view, whole, Rims::smooth);
+    const Print before_tone = beforeTone(print);
+    const auto resampled = cache().get(keyOf("resampled", before_tone),
+                                       [&] { return resampledRegion(before_tone, whole, progress); });
+    return inked(print, *resampled, whole, Rims::smooth);
 }
 
 }  // namespace tympan

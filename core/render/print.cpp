@@ -1,12 +1,10 @@
 #include "core/render/print.h"
 
 #include <cmath>
-#include <map>
-#include <mutex>
 
 #include <fmt/format.h>
-#include <fmt/ranges.h>
 
+#include "core/base/cache.h"
 #include "core/base/error.h"
 #include "core/job/matching.h"
 #include "core/job/turns.h"
@@ -27,18 +25,15 @@ SourceBox sourceOf(const Piece& piece, const RectMm& box) {
             std::min(1.0, down(box.bottom()))};
 }
 
-/// The grey mix of an artwork; an automatic one looks at all of it, so it is kept.
+}  // namespace
+
 GreyWeights weightsOf(const Artwork& artwork, const GreyMix& mix) {
     if (mix.kind != GreyMix::Kind::automatic) return greyWeights(mix, artwork.reduced);
-    static std::mutex lock;
-    static std::map<std::string, GreyWeights> kept;
-    const std::lock_guard hold(lock);
-    const auto [at, fresh] = kept.try_emplace(artwork.sha256);
-    if (fresh) at->second = greyWeights(mix, artwork.reduced);
-    return at->second;
+    return *remembered(
+        "grey mix",
+        [](const Artwork& picture, const GreyMix& wish) { return greyWeights(wish, picture.reduced); },
+        artwork, mix);
 }
-
-}  // namespace
 
 Print printOf(const Job& job, const Piece& piece, double ppi) {
     const Landing landing = landingOf(job, piece);
@@ -51,15 +46,14 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     print.mirrored = turnedOver(job, piece);
     print.ink = inkOf(piece);
     print.tone = piece.tone;
-    print.mix = weightsOf(*print.artwork, print.tone.mix);
+    print.mix = print.ink == Ink::grey ? piece.tone.mix : GreyMix{};
     const MatchedSet* set = setOf(job, piece.id);
     if (set && set->aspects.tone) {
         for (int id : set->pieces)
             if (const Piece* member = findPiece(job, id))
-                print.judged_with.push_back({member->artwork, centredCrop(*member->artwork, member->size),
-                                             weightsOf(*member->artwork, print.tone.mix)});
+                print.judged_with.push_back({member->artwork, centredCrop(*member->artwork, member->size)});
     } else {
-        print.judged_with = {{print.artwork, print.box, print.mix}};
+        print.judged_with = {{print.artwork, print.box}};
     }
     const double has = effectivePpi(piece);
     print.enlarged = enlargedFor(*piece.artwork, piece.enlarging, has, std::min(ppi, wantedPpi(piece)));
@@ -85,41 +79,14 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     return print;
 }
 
-std::string sourceKeyOf(const Print& print) {
-    std::string key =
-        fmt::format("{} {} {}x{} of {} {} {} {} ink {} mix {}", print.artwork->sha256, keyOf(print.enlarged),
-                    print.size.width, print.size.height, print.box.left, print.box.top, print.box.right,
-                    print.box.bottom, static_cast<int>(print.ink), fmt::join(print.mix, ","));
-    if (const auto& bent = print.bend)
-        key += fmt::format(" bent {} {} {} {} {} {} {} {} {}", bent->bend.side.girthAt(0),
-                           bent->bend.side.girthAt(1), bent->bend.side.slope_mm(), bent->bend.around,
-                           bent->bend.down, bent->bend.turn_deg, bent->at.x, bent->at.y, bent->turn_deg);
-    return key;
-}
-
-std::string judgedKeyOf(const Print& print) {
-    std::string key;
-    for (const Print::Member& member : print.judged_with)
-        key += fmt::format("{} {} {} {} {} {} ", member.artwork->sha256, member.box.left, member.box.top,
-                           member.box.right, member.box.bottom, fmt::join(member.mix, ","));
-    return key;
-}
-
-std::string keyOf(const Print& print) {
-    std::string key = fmt::format("{} at {} tone {} limits {} {}", sourceKeyOf(print), print.grid.ppi,
-                                  keyOf(print.tone), print.solids.ink, print.solids.width_mm);
-    key += " with " + judgedKeyOf(print);
-    if (print.transfer && print.tone.compensated)
-        key += fmt::format(" transfer {} {}", fmt::join(print.transfer->printed, ","),
-                           fmt::join(print.transfer->arrives, ","));
-    if (!print.edge) return key;
-    key +=
-        fmt::format(" rim {} {} {}", static_cast<int>(print.edge->rim), print.edge->rim_mm, print.edge->seed);
-    for (const Ring& ring : print.edge->area.rings) {
-        key += " ring";
-        for (const PointMm& p : ring) key += fmt::format(" {} {}", p.x, p.y);
-    }
-    return key;
+Print beforeTone(Print print) {
+    print.mirrored = Mirrored::no;
+    print.tone = {};
+    print.judged_with.clear();
+    print.solids = {};
+    print.transfer.reset();
+    print.edge.reset();
+    return print;
 }
 
 double wantedPpi(const Piece& piece) {

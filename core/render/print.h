@@ -28,13 +28,12 @@ struct Print {
     SizePx size;  ///< W x H of the raster
     Mirrored mirrored = Mirrored::no;
     Ink ink = Ink::grey;
-    Tone tone;  ///< all but its ink and mix, which are resolved
-    GreyWeights mix = luminance_weights;
+    Tone tone;    ///< all but its ink, which is resolved
+    GreyMix mix;  ///< see weightsOf
     /// Whose greys are judged together with this one's, itself among them: those of a matched set.
     struct Member {
         ArtworkPtr artwork;
         SourceBox box;
-        GreyWeights mix;
     };
     std::vector<Member> judged_with;
     Enlarged enlarged;  ///< how its pixels are made more
@@ -46,14 +45,17 @@ struct Print {
 };
 
 /// The print of a piece of a job at a resolution. Mirroring follows from the turns alone.
-/// Throws Error (input) above 1 Gpx.
+/// Quick enough for the interface thread, but for the first time that a picture is looked at. Throws Error
+/// (input) above 1 Gpx.
 Print printOf(const Job& job, const Piece& piece, double ppi);
 
-/// Everything that a print's pixels depend on, as text: the key of what is computed from it.
-std::string keyOf(const Print& print);
-/// The same of its pixels before tone, and of what its tone curve is judged by.
-std::string sourceKeyOf(const Print& print);
-std::string judgedKeyOf(const Print& print);
+/// How much red, green and blue light count in the greys of a picture. An automatic mix looks at all of it,
+/// so it is made once and kept.
+GreyWeights weightsOf(const Artwork& artwork, const GreyMix& mix);
+
+/// The print with all that does not matter before its tone is formed as in an empty one: what of it is
+/// resampled, for the key of that. What is not named here counts.
+Print beforeTone(Print print);
 
 /// How many pixels to an inch are worth having: what the eye tells apart from where people stand, and what
 /// the method holds, whichever is less.

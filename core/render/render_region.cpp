@@ -3,7 +3,8 @@
 #include <opencv2/imgproc.hpp>
 
 #include "core/artwork/edited.h"
-#include "core/artwork/pixel_cache.h"
+#include "core/artwork/pixels.h"
+#include "core/base/cache.h"
 #include "core/base/parallel.h"
 #include "core/enlarge/enlarged_picture.h"
 #include "core/enlarge/redraw.h"
@@ -21,7 +22,6 @@ namespace tympan {
 
 namespace {
 
-constexpr std::size_t scattered_budget = std::size_t{192} << 20;
 constexpr std::uint32_t full = 65535;
 constexpr double most_at_once = 16e6;  // pixels of an enlarged picture
 
@@ -29,7 +29,7 @@ constexpr double most_at_once = 16e6;  // pixels of an enlarged picture
 SizePx uprightSize(const Print& print) { return print.bend ? print.bend->upright : print.size; }
 
 /// The pixels to resample from, before the network: of a drawing, at the print's resolution.
-PixelBuffer sourcePixels(const Print& print, const Progress& progress) {
+cv::Mat sourcePixels(const Print& print, const Progress& progress) {
     const ArtworkPtr drawn = print.enlarged.engine == Engine::redraw
                                  ? redrawn(*print.artwork, print.enlarged.redrawing, {progress.stop, {}})
                                  : print.artwork;
@@ -67,7 +67,7 @@ std::uint8_t toByte(std::uint32_t value) {
 cv::Mat uprightRegion(const Print& print, const RectPx& box, const Progress& progress) {
     const SizePx size = uprightSize(print);
     const EnlargedPicture picture(
-        sourcePixels(print, progress), print.artwork->sha256,
+        sourcePixels(print, progress), keyOf("pixels", print.artwork),
         {.doublings = print.enlarged.doublings,
          .strength = print.enlarged.strength,
          .learned = print.enlarged.engine == Engine::drawing ? Learned::drawings : Learned::photographs});
@@ -88,10 +88,10 @@ cv::Mat uprightRegion(const Print& print, const RectPx& box, const Progress& pro
                     both);
         return both;
     }
-    PixelBuffer pixels;
-    pixels.view = picture.box(read, {progress.stop, {}});
+    const cv::Mat pixels = picture.box(read, {progress.stop, {}});
     const SourceRows source(pixels, print.ink,
-                            shrinks ? SourceRows::Light::linear : SourceRows::Light::encoded, print.mix);
+                            shrinks ? SourceRows::Light::linear : SourceRows::Light::encoded,
+                            weightsOf(*print.artwork, print.mix));
     cv::Mat region = resample(
         [&](int row, int first, int last, std::uint16_t* values) {
             source.read(row - read.y, first - read.x, last - read.x, values);
@@ -246,9 +246,8 @@ cv::Mat inkOf(const Print& print, const RectPx& box, const Progress& progress) {
 }
 
 /// The whole print as scattered dots: made once, since every dot depends on those before it.
-PixelBuffer scatteredDots(const Print& print, const Progress& progress) {
-    static PixelCache kept(scattered_budget);
-    return kept.get(keyOf(print), [&] {
+cv::Mat scatteredDots(const Print& print, const Progress& progress) {
+    return *cache().get(keyOf("scattered dots", print), [&] {
         return scattered(
             print.size,
             [&](int first, int last) {

@@ -12,9 +12,9 @@ std::uint16_t times(std::uint32_t value, std::uint32_t alpha) {
 
 }  // namespace
 
-SourceRows::SourceRows(PixelBuffer pixels, Ink ink, Light light, const GreyWeights& mix)
+SourceRows::SourceRows(cv::Mat pixels, Ink ink, Light light, const GreyWeights& mix)
     : pixels_(std::move(pixels)), light_(light), mix_(mix) {
-    const int given = pixels_.view.channels();
+    const int given = pixels_.channels();
     alpha_ = given % 2 == 0;
     to_grey_ = ink == Ink::grey && given >= 3;
     colours_ = given >= 3 && ink == Ink::colour ? 3 : 1;
@@ -33,7 +33,7 @@ void SourceRows::readAs(const Sample* p, int count, std::uint16_t* out) const {
         if constexpr (sizeof(Sample) == 1) return of_byte_[sample];
         return decode ? linear[sample] : sample;
     };
-    const int given = pixels_.view.channels();
+    const int given = pixels_.channels();
     for (int i = 0; i < count; ++i, p += given) {
         std::uint32_t alpha = 65535;
         if (alpha_) alpha = static_cast<std::uint32_t>(p[given - 1]) * (sizeof(Sample) == 1 ? 257u : 1u);
@@ -49,11 +49,11 @@ void SourceRows::readAs(const Sample* p, int count, std::uint16_t* out) const {
 }
 
 void SourceRows::read(int row, int first, int last, std::uint16_t* values) const {
-    const int skip = first * pixels_.view.channels();
-    if (pixels_.view.depth() == CV_8U)
-        readAs(pixels_.view.ptr<std::uint8_t>(row) + skip, last - first, values);
+    const int skip = first * pixels_.channels();
+    if (pixels_.depth() == CV_8U)
+        readAs(pixels_.ptr<std::uint8_t>(row) + skip, last - first, values);
     else
-        readAs(pixels_.view.ptr<std::uint16_t>(row) + skip, last - first, values);
+        readAs(pixels_.ptr<std::uint16_t>(row) + skip, last - first, values);
 }
 
 }  // namespace tympan

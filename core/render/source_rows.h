@@ -2,7 +2,7 @@
 #include <cstdint>
 #include <vector>
 
-#include "core/artwork/pixel_buffer.h"
+#include "core/artwork/pixels.h"
 #include "core/tone/grey_mix.h"
 
 namespace tympan {
@@ -13,7 +13,7 @@ class SourceRows {
   public:
     enum class Light { encoded, linear };
 
-    SourceRows(PixelBuffer pixels, Ink ink, Light light, const GreyWeights& mix = luminance_weights);
+    SourceRows(cv::Mat pixels, Ink ink, Light light, const GreyWeights& mix = luminance_weights);
 
     /// Colour channels, and one more for alpha.
     int channels() const { return colours_ + (alpha_ ? 1 : 0); }
@@ -24,7 +24,7 @@ class SourceRows {
     template <class Sample>
     void readAs(const Sample* p, int count, std::uint16_t* out) const;
 
-    PixelBuffer pixels_;
+    cv::Mat pixels_;
     int colours_ = 1;
     bool alpha_ = false, to_grey_ = false;
     Light light_;

@@ -3,8 +3,8 @@
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
-#include <fmt/format.h>
-
+#include "core/artwork/pixels.h"
+#include "core/base/cache.h"
 #include "core/base/parallel.h"
 #include "core/render/noise.h"
 #include "core/tone/transfer.h"
@@ -19,25 +19,23 @@ constexpr int seed = 11;
 double part(Amount amount) { return static_cast<int>(amount) / 3.0; }
 
 /// Noise over the raster of a print, 0 to 255: a weighed sum of two sizes of bumps.
-cv::Mat noiseOver(const Print& print, double large_mm, double small_mm, double share, PixelCache& cache) {
-    return cache
-        .get(fmt::format("noise {} {} {} {} {}x{}", large_mm, small_mm, share, print.grid.ppi,
-                         print.size.width, print.size.height),
-             [&] {
-                 PixelBuffer made = PixelBuffer::make(print.size, CV_8UC1);
-                 const double p = print.grid.pixel_mm();
-                 inTwoParts(print.size.height, [&](int first, int last) {
-                     for (int y = first; y < last; ++y)
-                         for (int x = 0; x < print.size.width; ++x) {
-                             const double n = share * valueNoise(x * p, y * p, large_mm, seed) +
-                                              (1 - share) * valueNoise(x * p, y * p, small_mm, seed + 1);
-                             made.view.at<std::uint8_t>(y, x) =
-                                 static_cast<std::uint8_t>(std::lround(255 * n));
-                         }
-                 });
-                 return made;
-             })
-        .view;
+cv::Mat noiseOver(const Print& print, double large_mm, double small_mm, double share) {
+    return *remembered(
+        "noise",
+        [](const SizePx& size, const PixelGrid& grid, double large, double small, double of_large) {
+            cv::Mat made = newPixels(size, CV_8UC1);
+            const double p = grid.pixel_mm();
+            inTwoParts(size.height, [&](int first, int last) {
+                for (int y = first; y < last; ++y)
+                    for (int x = 0; x < size.width; ++x) {
+                        const double n = of_large * valueNoise(x * p, y * p, large, seed) +
+                                         (1 - of_large) * valueNoise(x * p, y * p, small, seed + 1);
+                        made.at<std::uint8_t>(y, x) = static_cast<std::uint8_t>(std::lround(255 * n));
+                    }
+            });
+            return made;
+        },
+        print.size, print.grid, large_mm, small_mm, share);
 }
 
 /// How solid ink is about each place, 0 to 1, and how far it is from the rim in mm.
@@ -66,9 +64,9 @@ Around around(const cv::Mat& ink, const Print& print) {
 
 }  // namespace
 
-cv::Mat wornInk(const cv::Mat& ink, const Print& print, Amount wear, PixelCache& cache) {
+cv::Mat wornInk(const cv::Mat& ink, const Print& print, Amount wear) {
     if (wear == Amount::none) return ink;
-    const cv::Mat noise = noiseOver(print, 1.3, 0.4, 0.6, cache);
+    const cv::Mat noise = noiseOver(print, 1.3, 0.4, 0.6);
     const Around near = around(ink, print);
     cv::Mat worn(ink.size(), ink.type());
     const int channels = ink.channels();
@@ -90,9 +88,9 @@ cv::Mat wornInk(const cv::Mat& ink, const Print& print, Amount wear, PixelCache&
     return worn;
 }
 
-cv::Mat hazed(const cv::Mat& face, const Print& print, Amount haze, PixelCache& cache) {
+cv::Mat hazed(const cv::Mat& face, const Print& print, Amount haze) {
     if (haze == Amount::none) return face;
-    const cv::Mat noise = noiseOver(print, 5, 1.5, 0.8, cache);
+    const cv::Mat noise = noiseOver(print, 5, 1.5, 0.8);
     const Table16& linear = linearOfEncoded();
     const Table16& encoded = encodedOfLinear();
     const double paper[3] = {1.0 * linear[fibre.red * 257u], 1.0 * linear[fibre.green * 257u],

@@ -1,7 +1,6 @@
 #pragma once
 #include <opencv2/core.hpp>
 
-#include "core/artwork/pixel_cache.h"
 #include "core/render/print.h"
 
 namespace tympan {
@@ -30,10 +29,10 @@ struct Likeness {
 };
 
 /// The ink that is left of a whole print, finished frame (8 bits, grey or RGB). Noise is kept in `cache`.
-cv::Mat wornInk(const cv::Mat& ink, const Print& print, Amount wear, PixelCache& cache);
+cv::Mat wornInk(const cv::Mat& ink, const Print& print, Amount wear);
 
 /// A face (CV_8UC3) of the same raster with fibre left on it.
-cv::Mat hazed(const cv::Mat& face, const Print& print, Amount haze, PixelCache& cache);
+cv::Mat hazed(const cv::Mat& face, const Print& print, Amount haze);
 
 /// The ink that arrives on the surface: the method's transfer curve, where one is known.
 cv::Mat arrivedInk(const cv::Mat& ink, const Print& print);

@@ -11,10 +11,10 @@ constexpr int band_rows = 512;
 
 }  // namespace
 
-PixelBuffer scattered(const SizePx& size, const std::function<cv::Mat(int first, int last)>& greys,
-                      const Progress& progress) {
-    PixelBuffer dots = PixelBuffer::make({(size.width + 7) / 8, size.height}, CV_8UC1);
-    dots.view.setTo(0);
+cv::Mat scattered(const SizePx& size, const std::function<cv::Mat(int first, int last)>& greys,
+                  const Progress& progress) {
+    cv::Mat dots = newPixels({(size.width + 7) / 8, size.height}, CV_8UC1);
+    dots.setTo(0);
     // Errors in sixteenths, for this row and the next, with a place to spare at both ends.
     std::vector<int> here(static_cast<std::size_t>(size.width) + 2, 0), next(here.size(), 0);
     for (int top = 0; top < size.height; top += band_rows) {
@@ -23,7 +23,7 @@ PixelBuffer scattered(const SizePx& size, const std::function<cv::Mat(int first,
         const cv::Mat band = greys(top, bottom);
         for (int y = top; y < bottom; ++y) {
             const auto* p = band.ptr<std::uint8_t>(y - top);
-            auto* out = dots.view.ptr<std::uint8_t>(y);
+            auto* out = dots.ptr<std::uint8_t>(y);
             const bool back = y % 2 != 0;
             std::fill(next.begin(), next.end(), 0);
             for (int i = 0; i < size.width; ++i) {
@@ -44,10 +44,10 @@ PixelBuffer scattered(const SizePx& size, const std::function<cv::Mat(int first,
     return dots;
 }
 
-cv::Mat unpacked(const PixelBuffer& dots, const RectPx& box) {
+cv::Mat unpacked(const cv::Mat& dots, const RectPx& box) {
     cv::Mat ink(box.height, box.width, CV_8UC1);
     for (int y = 0; y < box.height; ++y) {
-        const auto* p = dots.view.ptr<std::uint8_t>(box.y + y);
+        const auto* p = dots.ptr<std::uint8_t>(box.y + y);
         auto* out = ink.ptr<std::uint8_t>(y);
         for (int x = 0; x < box.width; ++x) {
             const int column = box.x + x;

@@ -2,7 +2,7 @@
 #include <functional>
 #include <opencv2/core.hpp>
 
-#include "core/artwork/pixel_buffer.h"
+#include "core/artwork/pixels.h"
 #include "core/base/progress.h"
 
 namespace tympan {
@@ -11,10 +11,10 @@ namespace tympan {
 /// Each dot's error is given on to its neighbours: 7, 3, 5 and 1 sixteenths (R. Floyd and L. Steinberg 1976),
 /// rows by turns from the left and from the right. `greys(first, last)` gives rows as CV_8UC1, 255 bare.
 /// Throws Error (stopped).
-PixelBuffer scattered(const SizePx& size, const std::function<cv::Mat(int first, int last)>& greys,
-                      const Progress& progress = {});
+cv::Mat scattered(const SizePx& size, const std::function<cv::Mat(int first, int last)>& greys,
+                  const Progress& progress = {});
 
 /// A box of it as CV_8UC1, 0 or 255.
-cv::Mat unpacked(const PixelBuffer& dots, const RectPx& box);
+cv::Mat unpacked(const cv::Mat& dots, const RectPx& box);
 
 }  // namespace tympan

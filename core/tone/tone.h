@@ -124,9 +124,6 @@ struct Tone {
     auto operator<=>(const Tone&) const = default;
 };
 
-/// Everything a tone says, as text: a key for what is computed from it.
-std::string keyOf(const Tone& tone);
-
 inline constexpr double least_screen_per_cm = 2, most_screen_per_cm = 60;
 inline constexpr int most_steps = 16;
 inline constexpr double most_local_mm = 50, most_repair_mm = 2;

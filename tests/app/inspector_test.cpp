@@ -6,6 +6,7 @@
 #include "app/fold/fold_view.h"
 #include "app/stations/picture/picture_tray.h"
 #include "tests/app/driver.h"
+#include "tests/support/findings.h"
 
 using namespace tympan;
 using namespace tympan::app;
@@ -25,10 +26,9 @@ class InspectorTest : public WindowTest {
             return false;
         });
     }
-    bool has(Finding::Id id) {
-        for (const Finding& finding : window.store().findings())
-            if (finding.id == id) return true;
-        return false;
+    template <class What>
+    bool has() {
+        return tests::find<What>(window.store().findings()) != nullptr;
     }
     /// A button of a finding, which may lie below what is seen of the list.
     void press(const char* name) { find<QPushButton>(name)->click(); }
@@ -51,18 +51,19 @@ cv::Mat sign() {
 TEST_F(InspectorTest, aBigBlackAreaIsShownAndBrokenUpWithOneClickAndOneUndo) {
     hang(blackDisc());
     ASSERT_TRUE(looked());
-    ASSERT_TRUE(has(Finding::Id::solid_area));
+    ASSERT_TRUE(has<finding::SolidAreas>());
     EXPECT_TRUE(says("Big black areas"));
     press("show-solid-area");
     EXPECT_TRUE(find("tone-tray")->isVisible()) << "where it can be mended";
     press("remedy-solid-area");
-    EXPECT_FALSE(has(Finding::Id::solid_area)) << "while it is looked at anew";
+    ASSERT_TRUE(settled());
+    EXPECT_FALSE(has<finding::SolidAreas>()) << "while it is looked at anew";
     EXPECT_EQ(piece().tone.solids.kind, Solids::Kind::hatched);
     ASSERT_TRUE(looked());
-    EXPECT_FALSE(has(Finding::Id::solid_area));
+    EXPECT_FALSE(has<finding::SolidAreas>());
     window.store().undo();
     ASSERT_TRUE(looked());
-    EXPECT_TRUE(has(Finding::Id::solid_area)) << "undone, it is there again";
+    EXPECT_TRUE(has<finding::SolidAreas>()) << "undone, it is there again";
 }
 
 TEST_F(InspectorTest, placesAreMarkedOnBothLeaves) {
@@ -70,7 +71,7 @@ TEST_F(InspectorTest, placesAreMarkedOnBothLeaves) {
     window.goTo(MainWindow::tone);
     ASSERT_TRUE(looked());
     const QImage with = window.fold().grab().toImage();
-    window.store().setSeen({});
+    window.store().setSeen({}, window.store().revision());
     EXPECT_NE(window.fold().grab().toImage(), with);
     const auto marked = [&](const QPointF& from, const QPointF& to) {
         // Somewhere along the line the picture differs.
@@ -96,16 +97,17 @@ TEST_F(InspectorTest, letteringThatReadsTheRightWayIsSaid) {
 TEST_F(InspectorTest, aPictureThatCameMirroredIsTurnedBack) {
     hang(flipped(sign()));
     ASSERT_TRUE(looked());
-    ASSERT_TRUE(has(Finding::Id::came_reversed));
+    ASSERT_TRUE(has<finding::CameReversed>());
     ASSERT_TRUE(settled());
     const QImage backwards = window.fold().leaves().finished;
     press("remedy-came-reversed");
+    ASSERT_TRUE(settled());
     EXPECT_TRUE(piece().already_reversed);
     ASSERT_TRUE(looked());
     EXPECT_EQ(window.fold().leaves().finished.size(), backwards.size());
     EXPECT_NE(window.fold().leaves().finished, backwards) << "the finished leaf shows it turned back";
     EXPECT_TRUE(says("will read the right way"));
-    EXPECT_FALSE(has(Finding::Id::reads_backwards));
+    EXPECT_FALSE(has<finding::ReadsBackwards>());
 }
 
 TEST_F(InspectorTest, whatWasSeenStaysWhenOnlyTheNameChanges) {
@@ -113,9 +115,9 @@ TEST_F(InspectorTest, whatWasSeenStaysWhenOnlyTheNameChanges) {
     ASSERT_TRUE(looked());
     window.store().edit(QStringLiteral("rename"),
                         [this](Job job) { return withName(std::move(job), piece().id, "other"); });
-    EXPECT_TRUE(has(Finding::Id::solid_area)) << "nothing flickers";
+    EXPECT_TRUE(has<finding::SolidAreas>()) << "nothing flickers";
     ASSERT_TRUE(looked());
-    EXPECT_TRUE(has(Finding::Id::solid_area));
+    EXPECT_TRUE(has<finding::SolidAreas>());
 }
 
 TEST_F(InspectorTest, editsWhileItLooksEndWithWhatIsThereLast) {
@@ -138,9 +140,11 @@ TEST_F(InspectorTest, blackInkAloneIsSaidOnceInTheSheets) {
     click("ink-colour");
     window.goTo(MainWindow::sheets);
     click("black-only");
-    EXPECT_TRUE(job().sheets.black_only);
-    EXPECT_TRUE(has(Finding::Id::colour_without));
+    EXPECT_TRUE(printerOf(job(), piece()).black_only);
+    ASSERT_TRUE(settled());
+    EXPECT_TRUE(has<finding::ColourWithout>());
     press("remedy-colour-without");
+    ASSERT_TRUE(settled());
     EXPECT_EQ(inkOf(piece()), Ink::grey);
-    EXPECT_FALSE(has(Finding::Id::colour_without));
+    EXPECT_FALSE(has<finding::ColourWithout>());
 }

@@ -140,7 +140,7 @@ TEST_F(PictureStationTest, oneClickCleansAScan) {
     open("clean", yellowed());
     click("clean-scan");
     ASSERT_TRUE(settled());
-    const cv::Mat pixels = pixelsFor(*piece().artwork, 1).view;
+    const cv::Mat pixels = pixelsFor(*piece().artwork, 1);
     EXPECT_GT(pixels.at<cv::Vec3b>(10, 200)[2], 248) << "the paper is white";
     EXPECT_GT(pixels.at<cv::Vec3b>(60, 60)[0], 240) << "the dust is gone";
     EXPECT_LT(pixels.at<cv::Vec3b>(150, 110)[0], 70) << "the ink is there";
@@ -219,9 +219,7 @@ TEST_F(PictureStationTest, theSubjectIsCutOutAndBrushedRight) {
     open("cut", scene);
     click("cut-out");
     ASSERT_TRUE(settled());
-    const auto alpha = [&](int x, int y) {
-        return pixelsFor(*piece().artwork, 1).view.at<cv::Vec4b>(y, x)[3];
-    };
+    const auto alpha = [&](int x, int y) { return pixelsFor(*piece().artwork, 1).at<cv::Vec4b>(y, x)[3]; };
     EXPECT_GT(alpha(110, 100), 200);
     EXPECT_GT(alpha(235, 100), 200);
     EXPECT_LT(alpha(20, 20), 40);
@@ -283,7 +281,7 @@ TEST_F(PictureStationTest, everyPanelFitsTheWindowWithoutAScrollBar) {
 }
 
 TEST(CropHand, edgesCornersAndTheWholeAreTold) {
-    const RectMm crop{0.2, 0.2, 0.6, 0.6};
+    const PageParts crop{0.2, 0.2, 0.6, 0.6};
     EXPECT_EQ(cropHandle(crop, {0.2, 0.5}, 0.02, 0.02), handle_left);
     EXPECT_EQ(cropHandle(crop, {0.8, 0.8}, 0.02, 0.02), handle_right | handle_bottom);
     EXPECT_EQ(cropHandle(crop, {0.5, 0.5}, 0.02, 0.02), whole_handle);
@@ -291,13 +289,13 @@ TEST(CropHand, edgesCornersAndTheWholeAreTold) {
 }
 
 TEST(CropHand, noDragLeavesThePictureOrLosesTheShape) {
-    const RectMm crop{0.3, 0.2, 0.4, 0.5};
+    const PageParts crop{0.3, 0.2, 0.4, 0.5};
     for (int handle : {1, 2, 4, 8, 1 | 4, 2 | 4, 1 | 8, 2 | 8, static_cast<int>(whole_handle)})
         for (double x : {-2.0, -0.1, 0.05, 2.0})
             for (double y : {-2.0, 0.1, 2.0})
                 for (const std::optional<double>& shape :
                      {std::optional<double>{}, std::optional(0.5), std::optional(1.7)}) {
-                    const RectMm moved = movedCrop(crop, handle, {x, y}, shape);
+                    const PageParts moved = movedCrop(crop, handle, {x, y}, shape);
                     EXPECT_GE(moved.x, -1e-12);
                     EXPECT_GE(moved.y, -1e-12);
                     EXPECT_LE(moved.right(), 1 + 1e-12);

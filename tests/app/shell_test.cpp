@@ -44,19 +44,28 @@ TEST(JobStore, choosesAlongTheLineAndStopsAtItsEnds) {
 
 TEST(JobStore, keepsFindingsAndSheetsInStepWithTheJob) {
     app::JobStore store;
+    app::RenderService service;
+    const app::Outlook outlook(store, service);
+    const auto settled = [&] { return waitFor([&] { return store.upToDate() && service.idle(); }); };
     store.open(jobOfTwo());
+    EXPECT_FALSE(store.upToDate()) << "what follows from it is worked out beside the window";
+    ASSERT_TRUE(settled());
     ASSERT_TRUE(store.imposition());
     const auto few = store.imposition()->sheets.size();
     store.edit(QStringLiteral("x"), [&](Job job) {
         return withSize(std::move(job), store.piece()->id, {900, 600});
     });
+    ASSERT_TRUE(settled());
     EXPECT_GT(store.imposition()->sheets.size(), few);
     EXPECT_FALSE(store.findings().empty()) << "90 pixels over 900 mm";
     store.undo();
+    ASSERT_TRUE(settled());
     EXPECT_EQ(store.imposition()->sheets.size(), few);
-    SheetRules rules = store.job().sheets;
-    rules.margin_mm = 500;
-    store.edit(QStringLiteral("y"), [&](Job job) { return withSheets(std::move(job), rules); });
+    Printer printer = store.job().printers.front();
+    printer.margins = evenMargins(500);
+    store.edit(QStringLiteral("y"),
+               [&](Job job) { return withPrinterChanged(std::move(job), store.piece()->id, printer); });
+    ASSERT_TRUE(settled());
     EXPECT_FALSE(store.imposition());
     EXPECT_THAT(store.impositionFault().toStdString(), HasSubstr("no room"));
 }

@@ -133,6 +133,7 @@ TEST_F(Stages, theWordsBesideTheLeavesFollowTheJob) {
     EXPECT_THAT(wordsOf("finished-side"), HasSubstr("10\u00a0mm bare all round"));
     type("picture-width", "600 mm");
     EXPECT_THAT(wordsOf("finished-side"), HasSubstr("goes over the edge"));
+    ASSERT_TRUE(settled());
     EXPECT_THAT(wordsOf("print-side"), HasSubstr("sheets of A4"));
 }
 

@@ -10,6 +10,7 @@
 #include "app/shell/words.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/length_edit.h"
+#include "core/inspect/mend.h"
 #include "core/method/catalogue.h"
 
 using namespace tympan;
@@ -107,21 +108,30 @@ TEST(Theme, textHasEnoughContrastInBothPalettes) {
     applyTheme(*qApp, false);
 }
 
+namespace {
+
+template <class... What>
+std::vector<Finding> oneOfEach(std::type_identity<std::variant<What...>>) {
+    return {Finding{finding::What(What{}), Severity::note, 1, {}}...};
+}
+
+}  // namespace
+
 TEST(Words, everyFindingHasASentenceAndRemediesAName) {
-    for (auto id : {Finding::Id::misses_one_sheet, Finding::Id::larger_than_object, Finding::Id::few_pixels,
-                    Finding::Id::whole_sheets_join, Finding::Id::cropped, Finding::Id::misses_object,
-                    Finding::Id::crosses_keep_out, Finding::Id::dark_ground, Finding::Id::edge_in_care_zone,
-                    Finding::Id::seam_in_care_zone, Finding::Id::newer_method}) {
-        const Finding finding{id, Severity::note, 1, 3.2, 42, SizeMm{100, 50}, "knot"};
-        EXPECT_GT(sentence(finding, Unit::mm).size(), 20);
-        EXPECT_TRUE(sentence(finding, Unit::mm).endsWith(QLatin1Char('.')));
-        EXPECT_FALSE(name(id).empty());
-        const QString remedy = id == Finding::Id::larger_than_object ? QStringLiteral("Fit it inside")
-                               : id == Finding::Id::newer_method
-                                   ? QStringLiteral("Take the new one")
-                                   : QStringLiteral("100\u00a0×\u00a050\u00a0mm");
-        EXPECT_TRUE(remedyText(finding, Unit::mm).contains(remedy));
+    std::set<std::string_view> names;
+    for (const Finding& finding : oneOfEach(std::type_identity<finding::What>())) {
+        EXPECT_TRUE(names.insert(name(finding)).second) << name(finding);
+        // What comes from a catalogue has its own words.
+        if (!is<finding::UnsuitedMaterial>(finding) && !is<finding::UnsuitedPrinter>(finding)) {
+            EXPECT_GT(sentence(finding, Unit::mm).size(), 20) << name(finding);
+            EXPECT_TRUE(sentence(finding, Unit::mm).endsWith(QLatin1Char('.'))) << name(finding);
+        }
+        EXPECT_EQ(hasRemedy(finding), !remedyText(finding, Unit::mm).isEmpty()) << name(finding);
     }
+    EXPECT_EQ(remedyText({finding::MissesOneSheet{3, {100, 50}}}, Unit::mm),
+              QStringLiteral("Make it 100\u00a0×\u00a050\u00a0mm"));
+    EXPECT_TRUE(hasRemedy({finding::LargerThanObject{3, SizeMm{100, 50}}}));
+    EXPECT_FALSE(hasRemedy({finding::LargerThanObject{3, {}}})) << "nothing fits";
 }
 
 TEST(Words, theSentenceBesideTheFoldAgreesWithTheArithmetic) {

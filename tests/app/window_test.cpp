@@ -158,8 +158,10 @@ TEST_F(Window, anObjectsSizeAndASpot) {
     ASSERT_FALSE(objectOf(job(), piece()).spot());
     type("object-width", "50 mm");
     EXPECT_NEAR(sizeOf(objectOf(job(), piece())).width, 50, 1e-9);
+    ASSERT_TRUE(settled());
     EXPECT_TRUE(find<QPushButton>("remedy-larger-than-object")) << "over the edge: offered to fit it inside";
     click("remedy-larger-than-object");
+    ASSERT_TRUE(settled());
     EXPECT_NEAR(piece().size.width, 50, 1e-9);
     type("object-name", "tile");
     EXPECT_EQ(objectOf(job(), piece()).name, "tile");
@@ -171,9 +173,11 @@ TEST_F(Window, aFindingIsShownWhereItIs) {
     chooseShape(ShapeKind::rectangle);
     type("object-width", "50 mm");
     key(Qt::Key_3);
+    ASSERT_TRUE(settled());
     click("show-larger-than-object");
     EXPECT_EQ(find<app::StationRule>("rule")->chosen(), app::MainWindow::object);
     type("picture-width", "289 mm");
+    ASSERT_TRUE(settled());
     click("show-crosses-margin");
     EXPECT_EQ(find<app::StationRule>("rule")->chosen(), app::MainWindow::sheets);
 }
@@ -226,8 +230,10 @@ TEST_F(Window, sheetsFollowThePaper) {
     auto* paper = find<QComboBox>("paper");
     paper->setCurrentIndex(paper->findText(QStringLiteral("A3")));
     emit paper->activated(paper->currentIndex());
+    ASSERT_TRUE(settled());
     EXPECT_LT(window.store().imposition()->sheets.size(), before);
     type("margin", "400 mm");
+    ASSERT_TRUE(settled());
     EXPECT_FALSE(window.store().imposition());
     EXPECT_FALSE(window.store().impositionFault().isEmpty());
     EXPECT_THAT(exported([this](app::Exports& e) { e.writePdf(path("s.pdf")); }).toStdString(),
@@ -239,7 +245,7 @@ TEST_F(Window, aPrinterThatReachesTheEdgeHasNoBareEdge) {
     hang(marked({300, 200}, 3));
     window.goTo(app::MainWindow::sheets);
     type("margin", "0");
-    EXPECT_EQ(job().sheets.margin_mm, 0);
+    EXPECT_EQ(printerOf(job(), piece()).margins, evenMargins(0));
     type("band", "0");
     EXPECT_EQ(job().sheets.band_mm, 7) << "but cut marks need their room";
     EXPECT_TRUE(find("band")->property("wrong").toBool());

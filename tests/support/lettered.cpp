@@ -24,7 +24,7 @@ cv::Mat inkOf(const std::string& text, int face, double letter_px) {
         const ArtworkPtr picture = letteringPicture({text, shipped[static_cast<std::size_t>(face)], 20});
         const double scale = letter_px / (20 * 96 / 25.4);
         cv::Mat alpha;
-        const cv::Mat pixels = pixelsFor(*picture, scale).view;
+        const cv::Mat pixels = pixelsFor(*picture, scale);
         cv::extractChannel(pixels, alpha, pixels.channels() - 1);
         return alpha;
     }

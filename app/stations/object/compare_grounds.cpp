@@ -13,15 +13,14 @@ namespace tympan::app {
 namespace {
 
 constexpr int side_px = 230;
-constexpr std::size_t cache_bytes = std::size_t{16} << 20;
 
 /// The finished object on one colour.
-QPixmap faceOn(Job job, const Piece& piece, const Rgb8& ground, PixelCache& cache) {
+QPixmap faceOn(Job job, const Piece& piece, const Rgb8& ground) {
     for (Object& object : job.objects)
         if (object.id == piece.placement.object) object.ground = ground;
     const Object& object = objectOf(job, piece);
     const QImage face =
-        toClearImage(finishedFace(job, object, windowOn(job, object, 1.0 * side_px * side_px, 300), cache));
+        toClearImage(finishedFace(job, object, windowOn(job, object, 1.0 * side_px * side_px, 300)));
     QPixmap card(side_px, side_px);
     card.fill(theme().stage);
     QPainter painter(&card);
@@ -45,14 +44,13 @@ std::optional<Rgb8> compareGrounds(QWidget* parent, const Job& job, const Piece&
     auto* across = new QHBoxLayout;
     across->setSpacing(12);
     outer->addLayout(across);
-    auto cache = std::make_shared<PixelCache>(cache_bytes);
     const Rgb8 now = objectOf(job, piece).ground;
     std::optional<Rgb8> chosen;
     for (const Rgb8& first : {now, Rgb8{247, 245, 240}, Rgb8{236, 217, 180}, Rgb8{203, 216, 214}}) {
         const auto number = across->count() + 1;
         auto* one = column();
         auto* face = new QLabel;
-        face->setPixmap(faceOn(job, piece, first, *cache));
+        face->setPixmap(faceOn(job, piece, first));
         auto* colour =
             new ColourButton(QStringLiteral("ground-%1").arg(number), WhatPanel::tr("Colour %1").arg(number));
         colour->show(first);
@@ -65,7 +63,7 @@ std::optional<Rgb8> compareGrounds(QWidget* parent, const Job& job, const Piece&
         one->addLayout(below);
         across->addLayout(one);
         QObject::connect(colour, &ColourButton::picked, &dialog, [=, &job, &piece](const Rgb8& picked) {
-            face->setPixmap(faceOn(job, piece, picked, *cache));
+            face->setPixmap(faceOn(job, piece, picked));
         });
         QObject::connect(take, &QPushButton::clicked, &dialog, [&dialog, &chosen, colour] {
             chosen = colour->colour();

@@ -10,6 +10,7 @@
 
 #include "app/shell/known_methods.h"
 #include "app/shell/preferences.h"
+#include "app/shell/printers.h"
 #include "app/shell/words.h"
 #include "app/stations/object/own_method.h"
 #include "app/widgets/method_finder.h"
@@ -19,13 +20,6 @@
 namespace tympan::app {
 
 namespace {
-
-PrinterKind preferredKind() {
-    const QString kind = preferredPrinter();
-    return kind == QStringLiteral("inkjet")        ? PrinterKind::inkjet
-           : kind == QStringLiteral("sublimation") ? PrinterKind::sublimation
-                                                   : PrinterKind::laser;
-}
 
 QString list(const QString& title, const std::vector<std::string>& lines) {
     QString html = QStringLiteral("<h3>%1</h3><ul>").arg(title);
@@ -109,6 +103,15 @@ MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
     choice->addWidget(reversed_);
     printer_mirrors_ = new QCheckBox(tr("the printer or shop mirrors by itself"));
     printer_mirrors_->setObjectName(QStringLiteral("printer-mirrors"));
+    auto* printing = new QHBoxLayout;
+    printing->setSpacing(8);
+    printing->addWidget(new QLabel(tr("Printed by")));
+    printers_ = new QComboBox;
+    printers_->setObjectName(QStringLiteral("piece-printer"));
+    printers_->setAccessibleName(tr("Printed by"));
+    printers_->setToolTip(tr("Each piece has its printer: the one at home, a copy shop, a friend's."));
+    printing->addWidget(printers_, 1);
+    choice->addLayout(printing);
     choice->addWidget(printer_mirrors_);
     choice->addStretch(1);
     outer->addLayout(choice);
@@ -127,6 +130,14 @@ MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
     connect(methods_, &QComboBox::activated, this, [this] {
         if (const Method* method = knownMethod(methods_->currentData().toString())) setMethod(*method);
     });
+    connect(printers_, &QComboBox::activated, this, [this] {
+        const QVariant chosen = printers_->currentData();
+        editPiece(tr("change the printer"), [&](Job job, int id) {
+            return chosen.typeId() == QMetaType::Int
+                       ? withPrinter(std::move(job), id, chosen.toInt())
+                       : withPrinterLike(std::move(job), id, printerOfChoice(chosen.toString()));
+        });
+    });
     connect(find, &QPushButton::clicked, this, &MethodPanel::findOne);
     connect(steps, &QPushButton::clicked, this, &MethodPanel::showSteps);
     connect(own, &QPushButton::clicked, this, &MethodPanel::copyAndChange);
@@ -135,10 +146,10 @@ MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
                   [&](Job job, int id) { return withAlreadyReversed(std::move(job), id, on); });
     });
     connect(printer_mirrors_, &QCheckBox::toggled, this, [this](bool on) {
-        store_.edit(tr("say that the printer mirrors"), [&](Job job) {
-            SheetRules rules = job.sheets;
-            rules.printer_mirrors = on;
-            return withSheets(std::move(job), rules);
+        editPiece(tr("say that the printer mirrors"), [&](Job job, int id) {
+            Printer printer = printerOf(job, *findPiece(job, id));
+            printer.mirrors = on;
+            return withPrinterChanged(std::move(job), id, printer);
         });
     });
 }
@@ -170,14 +181,21 @@ void MethodPanel::refresh(const Piece& piece, const Object& object) {
     if (at < 0) methods_->setPlaceholderText(methodName(piece.method));
     const QSignalBlocker quiet_reversed(reversed_), quiet_printer(printer_mirrors_);
     reversed_->setChecked(piece.already_reversed);
-    printer_mirrors_->setChecked(store_.job().sheets.printer_mirrors);
+    const Printer& printer = printerOf(store_.job(), piece);
+    printer_mirrors_->setChecked(printer.mirrors);
+    printers_->clear();
+    for (const Printer& each : store_.job().printers) printers_->addItem(printerName(each), each.id);
+    printers_->insertSeparator(printers_->count());
+    for (const QString& choice : printerChoices())
+        printers_->addItem(tr("another: %1").arg(printerChoiceText(choice)), choice);
+    printers_->setCurrentIndex(printers_->findData(printer.id));
     about_->setText(text(piece.method.summary) + QLatin1Char(' ') +
                     tr("For %1; %2.").arg(printersText(piece.method), timeText(timeOf(piece.method))));
-    const std::string printer = misfit(piece.method, preferredKind());
+    const std::string unprinted = misfit(piece.method, printer.kind);
     const std::string material = misfitOfMaterial(piece.method, object.material.id);
-    const QString why = !material.empty()  ? tr("On %1: %2").arg(text(object.material.name), text(material))
-                        : !printer.empty() ? tr("With your printer: %1").arg(text(printer))
-                                           : QString();
+    const QString why = !material.empty()    ? tr("On %1: %2").arg(text(object.material.name), text(material))
+                        : !unprinted.empty() ? tr("With this printer: %1").arg(text(unprinted))
+                                             : QString();
     fits_->setText(why.isEmpty() ? mirroringSentence(turnsOf(store_.job(), piece)) : why);
     fits_->setProperty("look", !why.isEmpty());
     fits_->setProperty("quiet", why.isEmpty());

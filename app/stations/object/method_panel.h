@@ -24,7 +24,7 @@ class MethodPanel : public ObjectPanel {
     void copyAndChange();
     void showSteps();
 
-    QComboBox* methods_;
+    QComboBox *methods_, *printers_;
     QCheckBox *reversed_, *printer_mirrors_;
     QLabel *about_, *fits_;
 };

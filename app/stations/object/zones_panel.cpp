@@ -12,6 +12,7 @@
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
 #include "core/job/edits.h"
+#include "core/job/landing.h"
 
 namespace tympan::app {
 
@@ -161,7 +162,7 @@ ZonesPanel::ZonesPanel(JobStore& store, HandPlacement& hand) : ObjectPanel(store
     connect(name_, &QLineEdit::editingFinished, this, [this] {
         const std::string name = name_->text().trimmed().toStdString();
         editZone(tr("name a place"), [&](Zone& zone) { zone.name = name; });
-        editCare(tr("name a part"), [&](CareZone& zone, const SizeMm&) { zone.name = name; });
+        editCare(tr("name a part"), [&](CareZone& zone, RectMm&) { zone.name = name; });
     });
     connect(form_, &QComboBox::activated, this, [this] {
         const auto kind = static_cast<ShapeKind>(form_->currentData().toInt());
@@ -175,21 +176,19 @@ ZonesPanel::ZonesPanel(JobStore& store, HandPlacement& hand) : ObjectPanel(store
     const auto resized = [this] {
         const SizeMm size{width_->value(), height_->value()};
         editZone(tr("change a place"), [&](Zone& zone) { zone.shape = formed(zone.shape, size); });
-        editCare(tr("change a part"), [&](CareZone& zone, const SizeMm& picture) {
-            zone.parts.width = std::clamp(size.width / picture.width, 0.001, 1 - zone.parts.x);
-            zone.parts.height = std::clamp(size.height / picture.height, 0.001, 1 - zone.parts.y);
-        });
+        editCare(tr("change a part"),
+                 [&](CareZone&, RectMm& box) { box.width = size.width, box.height = size.height; });
     };
     const auto moved_to = [this] {
         editZone(tr("move a place"), [&](Zone& zone) {
             const RectMm box = frontOf(objectOf(store_.job(), *store_.piece()));
             zone.at = {box.x + x_->value(), box.y + y_->value()};
         });
-        editCare(tr("move a part"), [&](CareZone& zone, const SizeMm& picture) {
-            zone.parts.x =
-                std::clamp(x_->value() / picture.width - zone.parts.width / 2, 0.0, 1 - zone.parts.width);
-            zone.parts.y =
-                std::clamp(y_->value() / picture.height - zone.parts.height / 2, 0.0, 1 - zone.parts.height);
+        editCare(tr("move a part"), [&](CareZone&, RectMm& box) {
+            // Measured to its middle, from the picture's top left corner.
+            const SizeMm picture = store_.piece()->size;
+            box.x = x_->value() - picture.width / 2 - box.width / 2;
+            box.y = y_->value() - picture.height / 2 - box.height / 2;
         });
     };
     for (LengthEdit* edit : {width_, height_}) connect(edit, &LengthEdit::typed, this, resized);
@@ -245,15 +244,23 @@ void ZonesPanel::editZone(const QString& what, const std::function<void(Zone&)>&
     });
 }
 
-void ZonesPanel::editCare(const QString& what, const std::function<void(CareZone&, const SizeMm&)>& change) {
+void ZonesPanel::editCare(const QString& what, const std::function<void(CareZone&, RectMm&)>& change) {
     const Piece* piece = store_.piece();
     if (!piece) return;
     const auto before = static_cast<int>(objectOf(store_.job(), *piece).zones.size());
     const int at = chosen() - before;
     if (at < 0 || at >= static_cast<int>(piece->care.size())) return;
     editPiece(what, [&](Job job, int id) {
-        std::vector<CareZone> care = findPiece(job, id)->care;
-        change(care[static_cast<std::size_t>(at)], findPiece(job, id)->size);
+        const Piece& marked = *findPiece(job, id);
+        std::vector<CareZone> care = marked.care;
+        CareZone& zone = care[static_cast<std::size_t>(at)];
+        RectMm box = inPicture(marked, zone.parts);
+        change(zone, box);
+        const ArtworkParts parts = ofArtwork(marked, box);
+        zone.parts.width = std::clamp(parts.width, 0.001, 1.0);
+        zone.parts.height = std::clamp(parts.height, 0.001, 1.0);
+        zone.parts.x = std::clamp(parts.x, 0.0, 1 - zone.parts.width);
+        zone.parts.y = std::clamp(parts.y, 0.0, 1 - zone.parts.height);
         return withCare(std::move(job), id, std::move(care));
     });
 }
@@ -300,10 +307,11 @@ void ZonesPanel::showChosen(const Piece& piece, const Object& object) {
         form_->setEnabled(false);
         form_->setCurrentIndex(form_->findData(static_cast<int>(ShapeKind::rectangle)));
         colour_->setEnabled(false);
-        width_->show(zone.parts.width * piece.size.width, unit);
-        height_->show(zone.parts.height * piece.size.height, unit);
-        x_->show((zone.parts.x + zone.parts.width / 2) * piece.size.width, unit);
-        y_->show((zone.parts.y + zone.parts.height / 2) * piece.size.height, unit);
+        const RectMm box = inPicture(piece, zone.parts);
+        width_->show(box.width, unit);
+        height_->show(box.height, unit);
+        x_->show(middle(box).x + piece.size.width / 2, unit);
+        y_->show(middle(box).y + piece.size.height / 2, unit);
     } else {
         name_->clear();
         for (LengthEdit* edit : {width_, height_, x_, y_}) edit->showNothing(unit);

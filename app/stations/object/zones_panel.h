@@ -24,7 +24,7 @@ class ZonesPanel : public ObjectPanel {
     void addCare();
     void remove();
     void editZone(const QString& what, const std::function<void(Zone&)>& change);
-    void editCare(const QString& what, const std::function<void(CareZone&, const SizeMm&)>& change);
+    void editCare(const QString& what, const std::function<void(CareZone&, RectMm&)>& change);
     /// The number of the chosen zone, or of the chosen care zone after the zones; -1 for none.
     int chosen() const;
     void showChosen(const Piece& piece, const Object& object);

@@ -119,7 +119,7 @@ FramePanel::FramePanel(JobStore& store, PictureEditing& editing) : PicturePanel(
             edit.quarters = 0;
             edit.corners.reset();
             edit.straighten_deg = 0;
-            edit.crop = {0, 0, 1, 1};
+            edit.crop = {};
         });
     });
     connect(straighten_, &QDoubleSpinBox::valueChanged, this, [this](double deg) {
@@ -196,14 +196,14 @@ void FramePanel::trimBorder() {
     editing_.apply(tr("trim the border"), [&](PictureEdit& edit) { edit = croppedTo(edit, border.inside); });
 }
 
-void FramePanel::cropped(const RectMm& crop) {
+void FramePanel::cropped(const PageParts& crop) {
     editing_.apply(tr("crop"), [&](PictureEdit& edit) { edit.crop = crop; });
 }
 
 void FramePanel::cornersMoved(const std::array<PointMm, 4>& corners) {
     editing_.apply(tr("square a photographed sheet"), [&](PictureEdit& edit) {
         edit.corners = corners;
-        edit.crop = {0, 0, 1, 1};
+        edit.crop = {};
     });
 }
 

@@ -14,7 +14,7 @@ class FramePanel : public PicturePanel {
     FramePanel(JobStore& store, PictureEditing& editing);
     void refresh(const Piece& piece) override;
     std::optional<DeskScene> scene(const Piece& piece) override;
-    void cropped(const RectMm& crop) override;
+    void cropped(const PageParts& crop) override;
     void cornersMoved(const std::array<PointMm, 4>& corners) override;
     void levelled(double deg) override;
 

@@ -20,7 +20,7 @@ class PicturePanel : public QWidget {
     virtual std::optional<DeskScene> scene(const Piece& piece);
 
     // What the hand did on the desk.
-    virtual void cropped(const RectMm&) {}
+    virtual void cropped(const PageParts&) {}
     virtual void cornersMoved(const std::array<PointMm, 4>&) {}
     virtual void levelled(double) {}
     virtual void stroked(const std::vector<PointMm>&) {}

@@ -63,7 +63,7 @@ PictureTray::PictureTray(JobStore& store, RenderService& service, PictureDesk& d
         connect(panel(i), &PicturePanel::said, this, &PictureTray::said);
         connect(panel(i), &PicturePanel::sceneChanged, this, &PictureTray::layOut);
     }
-    connect(&desk_, &PictureDesk::cropped, this, [this](const RectMm& crop) { shown()->cropped(crop); });
+    connect(&desk_, &PictureDesk::cropped, this, [this](const PageParts& crop) { shown()->cropped(crop); });
     connect(&desk_, &PictureDesk::cornersMoved, this,
             [this](const std::array<PointMm, 4>& corners) { shown()->cornersMoved(corners); });
     connect(&desk_, &PictureDesk::levelled, this, [this](double deg) { shown()->levelled(deg); });

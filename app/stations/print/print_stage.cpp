@@ -25,11 +25,14 @@ QStringList beforePrinting(const Job& job, const Method& method) {
                  "In the printer's own dialog: media type %1; %2; 100 %; nothing that says fit or shrink; "
                  "one side; no cover page.")
                  .arg(text(method.media_type), QString::fromStdString(job.sheets.paper.name));
-    bool mirrored = false, upright = false;
+    bool mirrored = false, upright = false, mirrors = false;
     for (const Piece& piece : job.pieces)
-        if (piece.method == method) (turnedOver(job, piece) == Mirrored::yes ? mirrored : upright) = true;
+        if (piece.method == method) {
+            (turnedOver(job, piece) == Mirrored::yes ? mirrored : upright) = true;
+            mirrors = mirrors || printerOf(job, piece).mirrors;
+        }
     lines
-        << (job.sheets.printer_mirrors
+        << (mirrors
                 ? tr("You said that the printer mirrors by itself: leave that as it is. It is reckoned with.")
             : mirrored && upright ? tr("Mirroring OFF in the printer's dialog: what must be mirrored is "
                                        "mirrored already, and the rest "

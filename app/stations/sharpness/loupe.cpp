@@ -63,7 +63,7 @@ void Loupe::wipe(double part) {
 }
 
 bool Loupe::ready() const {
-    return !left_.asked.isEmpty() && left_.asked == left_.made && right_.asked == right_.made;
+    return left_.asked != Key{} && left_.asked == left_.made && right_.asked == right_.made;
 }
 
 double Loupe::scale() const {
@@ -109,8 +109,7 @@ void Loupe::refresh() {
 void Loupe::ask(Side& side, const Piece& piece, const RectPx& box, const SizePx& size) {
     Print print = printOf(store_.job(), piece, store_.job().sheets.ppi);
     print.mirrored = Mirrored::no;
-    const QString asked = QString::fromStdString(keyOf(print)) +
-                          QStringLiteral(" %1 %2 %3 %4").arg(box.x).arg(box.y).arg(box.width).arg(box.height);
+    const Key asked = keyOf(print, box);
     side.how = print.enlarged;
     if (asked == side.asked) return;
     side.asked = asked;

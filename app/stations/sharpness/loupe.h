@@ -2,6 +2,7 @@
 #include <QImage>
 #include <QWidget>
 
+#include "core/base/key.h"
 #include "core/job/job.h"
 
 namespace tympan::app {
@@ -43,7 +44,7 @@ class Loupe : public QWidget {
   private:
     /// One side: what is asked of it, and the picture that is there.
     struct Side {
-        QString asked, made;
+        Key asked, made;
         QString fault;  ///< why what is asked cannot be made
         QImage image;
         QRectF parts;  ///< of the print, that the image shows

@@ -321,7 +321,7 @@ void SharpnessTray::measure(const Piece& piece) {
     detail_share_ = 0;
     service_.request(QStringLiteral("true detail"),
                      [this, artwork, key](const std::stop_token&) -> RenderService::Finish {
-                         const double share = trueDetail(asItCame(*artwork).pixels.view);
+                         const double share = trueDetail(asItCame(*artwork).pixels);
                          return [this, share, key] {
                              if (key != measured_) return;
                              detail_share_ = share;

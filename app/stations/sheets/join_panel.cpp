@@ -30,7 +30,7 @@ JoinPanel::JoinPanel(JobStore& store, RenderService& service, QWidget* parent)
 }
 
 const Sheet* JoinPanel::sheet() const {
-    const auto& imposition = store_.imposition();
+    const Imposition* imposition = store_.imposition();
     if (!imposition || number_ < 0 || number_ >= static_cast<int>(imposition->sheets.size())) return nullptr;
     return &imposition->sheets[static_cast<std::size_t>(number_)];
 }

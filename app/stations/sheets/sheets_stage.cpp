@@ -37,7 +37,10 @@ SheetsStage::SheetsStage(JobStore& store, RenderService& service, QWidget* paren
     : QWidget(parent), store_(store), service_(service), join_(new JoinPanel(store, service, this)) {
     setObjectName(QStringLiteral("sheets-stage"));
     setFocusPolicy(Qt::StrongFocus);
-    connect(&store_, &JobStore::changed, this, &SheetsStage::refresh);
+    connect(&store_, &JobStore::foreseen, this, &SheetsStage::refresh);
+    connect(&store_, &JobStore::changed, this, [this] {
+        if (store_.upToDate()) refresh();  // another piece is chosen
+    });
 }
 
 int SheetsStage::count() const {
@@ -84,7 +87,7 @@ void SheetsStage::request() {
         return;
     }
     const Job job = store_.job();
-    const auto imposition = std::make_shared<Imposition>(*store_.imposition());
+    const auto imposition = store_.sharedImposition();
     const double ratio = devicePixelRatioF();
     QList<int> wanted;
     for (int i = 0; i < count(); ++i)

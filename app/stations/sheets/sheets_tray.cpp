@@ -83,11 +83,13 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     outer->addWidget(spareColumn({strongLabel(tr("How it is cut")), about_}), 100);
     outer->addStretch(1);
 
-    connect(black_only_, &QCheckBox::clicked, this, &SheetsTray::changeRules);
+    connect(black_only_, &QCheckBox::clicked, this, &SheetsTray::changePrinter);
+    connect(margin_, &LengthEdit::typed, this, &SheetsTray::changePrinter);
     for (QComboBox* box : {paper_, ppi_}) connect(box, &QComboBox::activated, this, &SheetsTray::changeRules);
-    for (LengthEdit* edit : {paper_width_, paper_height_, margin_, band_, gap_})
+    for (LengthEdit* edit : {paper_width_, paper_height_, band_, gap_})
         connect(edit, &LengthEdit::typed, this, &SheetsTray::changeRules);
     connect(&store_, &JobStore::changed, this, &SheetsTray::refresh);
+    connect(&store_, &JobStore::foreseen, this, &SheetsTray::refresh);
     refresh();
 }
 
@@ -110,13 +112,30 @@ void SheetsTray::changeRules() {
             if (QString::fromStdString(paper.id) == id) rules.paper = paper;
         prefer(rules.paper);
     }
-    rules.margin_mm = margin_->value();
     rules.band_mm = band_->value();
     rules.scissor_gap_mm = gap_->value();
     rules.ppi = ppi_->currentData().toDouble();
-    rules.black_only = black_only_->isChecked();
     store_.edit(tr("change the sheets"), [&](Job job) { return withSheets(std::move(job), rules); });
     refresh();  // a value out of range goes back to what holds
+}
+
+/// What is known of the printer that prints the chosen piece; the first while there is none.
+void SheetsTray::changePrinter() {
+    Printer printer = shownPrinter();
+    printer.black_only = black_only_->isChecked();
+    const PageMargins& m = printer.margins;
+    if (margin_->value() != std::max({m.left, m.top, m.right, m.bottom}))
+        printer.margins = evenMargins(margin_->value());
+    store_.edit(tr("change the printer"), [&](Job job) {
+        const int piece = store_.piece() ? store_.piece()->id : 0;
+        return withPrinterChanged(std::move(job), piece, printer);
+    });
+    refresh();
+}
+
+const Printer& SheetsTray::shownPrinter() const {
+    const Piece* piece = store_.piece();
+    return piece ? printerOf(store_.job(), *piece) : store_.job().printers.front();
 }
 
 void SheetsTray::refresh() {
@@ -127,12 +146,14 @@ void SheetsTray::refresh() {
     own_size_->setVisible(own);
     paper_width_->show(rules.paper.size.width, unit);
     paper_height_->show(rules.paper.size.height, unit);
-    margin_->show(rules.margin_mm, unit);
+    const Printer& printer = shownPrinter();
+    const PageMargins& m = printer.margins;
+    margin_->show(std::max({m.left, m.top, m.right, m.bottom}), unit);
     band_->show(rules.band_mm, unit);
     gap_->show(rules.scissor_gap_mm, unit);
     ppi_->setCurrentIndex(ppi_->findData(static_cast<int>(rules.ppi)));
-    black_only_->setChecked(rules.black_only);
-    const auto& imposition = store_.imposition();
+    black_only_->setChecked(printer.black_only);
+    const Imposition* imposition = store_.imposition();
     if (!imposition || imposition->sheets.empty()) {
         about_->setText(store_.impositionFault().isEmpty() ? tr("No sheets yet: hang a picture on the line.")
                                                            : store_.impositionFault());

@@ -6,6 +6,8 @@ class QComboBox;
 class QLabel;
 class QSpinBox;
 
+#include "core/job/job.h"
+
 namespace tympan::app {
 
 class JobStore;
@@ -20,6 +22,8 @@ class SheetsTray : public QWidget {
   private:
     void refresh();
     void changeRules();
+    void changePrinter();
+    const Printer& shownPrinter() const;
 
     JobStore& store_;
     QComboBox *paper_, *ppi_;

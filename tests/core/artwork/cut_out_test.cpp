@@ -71,7 +71,7 @@ TEST(CutOut, theSameEveryTimeAndAtEverySize) {
     const ArtworkPtr once = edited(came, edit), again = edited(came, edit);
     EXPECT_TRUE(same(once->reduced, again->reduced));
     EXPECT_TRUE(once->has_alpha);
-    EXPECT_GT(overlap(alphaOf(pixelsFor(*once, 1).view) > 127, subject() > 0), 0.97);
+    EXPECT_GT(overlap(alphaOf(pixelsFor(*once, 1)) > 127, subject() > 0), 0.97);
     EXPECT_TRUE(silhouetteOf(*once)) << "what is cut out can be cut to";
 }
 
@@ -81,7 +81,7 @@ TEST(CutOut, strokesStayOnWhatTheyMarkWhenTheCropChanges) {
     edit.cut = {true, {{false, 0.03, {{0.61, 0.25}, {0.61, 0.42}}}}};
     edit.crop = {0.2, 0.1, 0.6, 0.8};
     const PointMm at = placeIn(edit, {}, came->size, {390.0 / wide, 150.0 / high});
-    const cv::Mat alpha = alphaOf(pixelsFor(*edited(came, edit), 1).view);
+    const cv::Mat alpha = alphaOf(pixelsFor(*edited(came, edit), 1));
     EXPECT_LT(alpha.at<uchar>(cvRound(at.y * alpha.rows), cvRound(at.x * alpha.cols)), 128);
 }
 

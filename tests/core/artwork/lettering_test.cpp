@@ -14,7 +14,7 @@ namespace {
 /// The box of the ink in mm.
 RectMm inkOf(const ArtworkPtr& artwork, double scale) {
     cv::Mat alpha, places;
-    const cv::Mat pixels = pixelsFor(*artwork, scale).view;
+    const cv::Mat pixels = pixelsFor(*artwork, scale);
     cv::extractChannel(pixels, alpha, pixels.channels() - 1);
     cv::findNonZero(alpha > 127, places);
     int left = pixels.cols, top = pixels.rows, right = 0, bottom = 0;

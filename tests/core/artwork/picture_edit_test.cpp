@@ -63,9 +63,9 @@ TEST(PictureEdit, quarterTurnsAndCropKeepEveryPixel) {
         edit.quarters = 1;
         edit.crop = {0.25, 0.5, 0.5, 0.25};
         cv::Mat turned;
-        cv::rotate(came->pixels.view, turned, cv::ROTATE_90_CLOCKWISE);
+        cv::rotate(came->pixels, turned, cv::ROTATE_90_CLOCKWISE);
         const ArtworkPtr made = edited(came, edit);
-        EXPECT_TRUE(same(pixelsFor(*made, 1).view, turned(cv::Rect(15, 45, 31, 23))));
+        EXPECT_TRUE(same(pixelsFor(*made, 1), turned(cv::Rect(15, 45, 31, 23))));
         EXPECT_EQ(made->size, (SizePx{31, 23}));
         EXPECT_EQ(made->original, came) << "the picture stays as it came";
     }
@@ -80,7 +80,7 @@ TEST(PictureEdit, aPictureThatCameMirroredIsSeenTurnedBackAndItsFileIsPrintedAsI
     const cv::Mat straight = renderWhole(printOf(job, job.pieces.front(), 60));
     const Job turned = withAlreadyReversed(job, id, true);
     const Piece& piece = turned.pieces.front();
-    EXPECT_TRUE(same(pixelsFor(*piece.artwork, 1).view, flipped(came->pixels.view)));
+    EXPECT_TRUE(same(pixelsFor(*piece.artwork, 1), flipped(came->pixels)));
     EXPECT_NEAR(piece.care.front().parts.x, 0.7, 1e-9) << "zones go with what they mark";
     // On the paper: the other way round than before, since the object now shows the mirror image.
     EXPECT_TRUE(same(renderWhole(printOf(turned, piece, 60)), flipped(straight)));
@@ -97,7 +97,7 @@ TEST(PictureEdit, aPictureThatCameMirroredIsSeenTurnedBackAndItsFileIsPrintedAsI
     ASSERT_TRUE(read.faults.empty());
     EXPECT_EQ(read.job.pieces.front().artwork->sha256, framed.pieces.front().artwork->sha256);
     EXPECT_EQ(croppedTo(framed.pieces.front().artwork->edit, {0, 0, 0.5, 1}).crop,
-              (RectMm{0.125, 0, 0.125, 1}))
+              (PageParts{0.125, 0, 0.125, 1}))
         << "the left of what is seen is the right of what came";
 }
 
@@ -168,7 +168,7 @@ TEST(PictureEdit, aSheetThatWasPhotographedAtASlantIsSquareAgain) {
     edit.corners = corners;
     const ArtworkPtr made = edited(artworkOf(warped(sheet, back, photo)), edit);
     cv::Mat square;
-    cv::resize(pixelsFor(*made, 1).view, square, sheet.size(), 0, 0, cv::INTER_AREA);
+    cv::resize(pixelsFor(*made, 1), square, sheet.size(), 0, 0, cv::INTER_AREA);
     const cv::Rect inner(8, 8, 304, 224);
     EXPECT_LT(difference(square(inner), sheet(inner)), 2);
 }
@@ -187,8 +187,8 @@ TEST(PictureEdit, aDrawingStaysSharpWhenItIsCropped) {
     edit.crop = {0.4, 0.4, 0.2, 0.2};
     const ArtworkPtr made = edited(came, edit);
     EXPECT_EQ(made->kind, Artwork::Kind::vector);
-    const cv::Mat close = pixelsFor(*made, 4).view;
-    const cv::Mat whole = pixelsFor(*came, 4).view;
+    const cv::Mat close = pixelsFor(*made, 4);
+    const cv::Mat whole = pixelsFor(*came, 4);
     EXPECT_NEAR(close.cols, 0.2 * whole.cols, 2);
     const cv::Mat part =
         whole(cv::Rect(cvRound(0.4 * whole.cols), cvRound(0.4 * whole.rows), close.cols, close.rows));
@@ -275,7 +275,7 @@ TEST(TakeApart, picturesOnAPageAreFoundStraightenedAndInReadingOrder) {
         EXPECT_NEAR(part->size.height, pictures[i].rows, 8) << i;
         // Its own picture, upright: the mean of its quarters says so.
         cv::Mat small, wanted;
-        cv::resize(pixelsFor(*part, 1).view, small, {4, 4}, 0, 0, cv::INTER_AREA);
+        cv::resize(pixelsFor(*part, 1), small, {4, 4}, 0, 0, cv::INTER_AREA);
         cv::resize(pictures[i], wanted, {4, 4}, 0, 0, cv::INTER_AREA);
         EXPECT_LT(difference(small, wanted), 6) << i;
     }

@@ -46,8 +46,7 @@ TEST(ReadPicture, everyRasterFormat) {
         EXPECT_EQ(artwork->size, (SizePx{64, 48})) << name;
         EXPECT_EQ(artwork->name, "a");
         EXPECT_FALSE(artwork->has_alpha) << name;
-        EXPECT_LT(
-            cv::norm(artwork->pixels.view, pixels, cv::NORM_L1) / static_cast<double>(pixels.total() * 3), 6)
+        EXPECT_LT(cv::norm(artwork->pixels, pixels, cv::NORM_L1) / static_cast<double>(pixels.total() * 3), 6)
             << name;
     }
 }
@@ -59,10 +58,10 @@ TEST(ReadPicture, keepsSixteenBitsAndAlpha) {
     save(folder / "deep.tif", deep);
     save(folder / "clear.png", clear);
     save(folder / "grey-clear.png", grey_clear);
-    EXPECT_TRUE(same(readPicture(folder / "deep.tif")->pixels.view, deep));
-    EXPECT_TRUE(same(readPicture(folder / "clear.png")->pixels.view, clear));
+    EXPECT_TRUE(same(readPicture(folder / "deep.tif")->pixels, deep));
+    EXPECT_TRUE(same(readPicture(folder / "clear.png")->pixels, clear));
     EXPECT_TRUE(readPicture(folder / "clear.png")->has_alpha);
-    EXPECT_TRUE(same(readPicture(folder / "grey-clear.png")->pixels.view, grey_clear));
+    EXPECT_TRUE(same(readPicture(folder / "grey-clear.png")->pixels, grey_clear));
 }
 
 TEST(ReadPicture, turnsEveryOrientationUpright) {
@@ -103,7 +102,7 @@ TEST(ReadPicture, turnsEveryOrientationUpright) {
     };
     for (int orientation = 1; orientation <= 8; ++orientation) {
         save(folder / "turned.tif", stored(orientation), 0, orientation);
-        EXPECT_TRUE(same(readPicture(folder / "turned.tif")->pixels.view, upright))
+        EXPECT_TRUE(same(readPicture(folder / "turned.tif")->pixels, upright))
             << "orientation " << orientation;
     }
 }
@@ -120,7 +119,7 @@ TEST(ReadPicture, convertsAnEmbeddedProfile) {
         .pngsave((folder / "wide.png").c_str());
     const cv::Mat stored = load(folder / "wide.png");
     ASSERT_GT(cv::norm(stored, pixels, cv::NORM_INF), 5) << "the file's numbers differ from sRGB's";
-    EXPECT_LE(cv::norm(readPicture(folder / "wide.png")->pixels.view, pixels, cv::NORM_INF), 2);
+    EXPECT_LE(cv::norm(readPicture(folder / "wide.png")->pixels, pixels, cv::NORM_INF), 2);
 }
 
 TEST(ReadPicture, readsStoredResolution) {
@@ -139,11 +138,11 @@ TEST(ReadPicture, drawingsKeepTheirSizeAndAreSharpAtAny) {
     EXPECT_EQ(svg->kind, Artwork::Kind::vector);
     EXPECT_NEAR(svg->naturalSize()->width, 40, 0.3);
     EXPECT_NEAR(svg->naturalSize()->height, 20, 0.3);
-    const PixelBuffer large = rasterise(*svg, 10, {});
-    EXPECT_NEAR(large.view.cols, 1512, 11);
+    const cv::Mat large = rasterise(*svg, 10, {});
+    EXPECT_NEAR(large.cols, 1512, 11);
     const auto alpha_at = [&](double x_mm, double y_mm) {
-        return large.view.at<cv::Vec4b>(static_cast<int>(y_mm / 20 * large.view.rows),
-                                        static_cast<int>(x_mm / 40 * large.view.cols))[3];
+        return large.at<cv::Vec4b>(static_cast<int>(y_mm / 20 * large.rows),
+                                   static_cast<int>(x_mm / 40 * large.cols))[3];
     };
     EXPECT_EQ(alpha_at(4.1, 4.1), 255) << "the corner of the shape is sharp";
     EXPECT_EQ(alpha_at(3.9, 4.1), 0);
@@ -159,7 +158,7 @@ TEST(ReadPicture, aDrawingIsAsLargeAsItSaysInAnyUnit) {
                 R"(' viewBox="0 0 10 10" xmlns="http://www.w3.org/2000/svg"><rect width="5" height="5"/></svg>)");
         const ArtworkPtr drawing = readPicture(folder / "a.svg");
         EXPECT_NEAR(drawing->naturalSize()->width, 101.6, 0.3) << size;
-        EXPECT_NEAR(rasterise(*drawing, 2, {}).view.cols, 768, 2) << size;
+        EXPECT_NEAR(rasterise(*drawing, 2, {}).cols, 768, 2) << size;
     }
 }
 
@@ -171,7 +170,7 @@ TEST(ReadPicture, ofAPdfTheFirstPage) {
     EXPECT_EQ(pdf->kind, Artwork::Kind::vector);
     EXPECT_NEAR(pdf->naturalSize()->width, 101.6, 0.2);
     EXPECT_NEAR(pdf->naturalSize()->height, 50.8, 0.2);
-    const cv::Mat page = rasterise(*pdf, 3, {}).view;
+    const cv::Mat page = rasterise(*pdf, 3, {});
     EXPECT_NEAR(page.cols, 864, 3);
     EXPECT_LT(page.at<cv::Vec4b>(page.rows - 100, 100)[0], 10) << "y goes up on a PDF page";
     EXPECT_GT(page.at<cv::Vec4b>(100, 100)[0], 245);
@@ -188,7 +187,7 @@ TEST(ReadPicture, ofAPdfAnyPageIsAnEditOfItAndTheFileStaysOne) {
     EXPECT_NEAR(second->naturalSize()->width, 176.4, 0.2);
     EXPECT_NEAR(second->naturalSize()->height, 176.4, 0.2);
     EXPECT_EQ(asItCame(*second).sha256, first->sha256);
-    const cv::Mat page = pixelsFor(*second, 1).view;
+    const cv::Mat page = pixelsFor(*second, 1);
     EXPECT_LT(page.at<cv::Vec4b>(250, 60)[0], 10) << "its left half is black";
     EXPECT_GT(page.at<cv::Vec4b>(250, 440)[0], 245);
     // Parts are parts of the page, not of the first one.

@@ -1,5 +1,7 @@
 #include "core/base/json_reader.h"
 
+#include <nlohmann/json.hpp>
+
 #include <gmock/gmock.h>
 
 using namespace tympan;

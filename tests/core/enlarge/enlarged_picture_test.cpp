@@ -21,9 +21,7 @@ constexpr int reach = Network::reach;
 
 EnlargedPicture enlargedOf(const cv::Mat& pixels, int doublings, const std::string& key, double strength = 0,
                            Learned learned = Learned::photographs) {
-    PixelBuffer buffer;
-    buffer.view = pixels;
-    return {buffer, key, {.doublings = doublings, .strength = strength, .learned = learned}};
+    return {pixels, keyOf(key), {.doublings = doublings, .strength = strength, .learned = learned}};
 }
 
 cv::Mat whole(const EnlargedPicture& picture) {
@@ -148,9 +146,7 @@ TEST(EnlargedPicture, drawsEdgesThatBicubicBlurs) {
 TEST(EnlargedPicture, ofADrawingHasCleanPaper) {
     cv::Mat small = drawing(240, 2);
     small = cv::max(cv::min(small, 252), 3);
-    PixelBuffer buffer;
-    buffer.view = small;
-    const cv::Mat large = whole({buffer, "clean", {.doublings = 1, .learned = Learned::drawings}});
+    const cv::Mat large = whole({small, keyOf("clean"), {.doublings = 1, .learned = Learned::drawings}});
     EXPECT_EQ(cv::countNonZero((large > 250) & (large < 255)), 0);
     EXPECT_GT(cv::countNonZero(large == 255), large.total() / 3);
 }

@@ -29,9 +29,7 @@ cv::Mat shrunk(const cv::Mat& page, double by) {
     return small;
 }
 
-cv::Mat drawnAt(const ArtworkPtr& drawing, double scale) {
-    return greyOf(rasterise(*drawing, scale, {}).view);
-}
+cv::Mat drawnAt(const ArtworkPtr& drawing, double scale) { return greyOf(rasterise(*drawing, scale, {})); }
 
 }  // namespace
 
@@ -62,7 +60,7 @@ TEST(Redraw, leavesSpecksOutAndKeepsTheInksColour) {
     };
     EXPECT_GT(inkAt(0), 0);
     EXPECT_EQ(inkAt(4), 0);
-    const cv::Mat seen = rasterise(*redrawn(*picture, {}), 4, {}).view;
+    const cv::Mat seen = rasterise(*redrawn(*picture, {}), 4, {});
     const cv::Vec4b ink = seen.at<cv::Vec4b>(180, 240);
     EXPECT_NEAR(ink[0], 160, 12);
     EXPECT_NEAR(ink[1], 30, 12);

@@ -12,18 +12,13 @@
 #include "core/inspect/thin_lines.h"
 #include "core/inspect/vanishing.h"
 #include "core/job/job_recipe.h"
+#include "tests/support/findings.h"
 #include "tests/support/pictures.h"
 
 using namespace tympan;
 using namespace tympan::tests;
 
 namespace {
-
-const Finding* find(const std::vector<Finding>& all, Finding::Id id) {
-    for (const Finding& finding : all)
-        if (finding.id == id) return &finding;
-    return nullptr;
-}
 
 std::vector<Finding> seen(const Job& job) { return lookAt(job, job.pieces.front()).findings; }
 
@@ -33,7 +28,8 @@ bool mends(const Job& job, const Finding& finding) {
     const Job better = mended(job, finding);
     std::vector<Finding> all = findings(better);
     for (Finding& each : lookAt(better, better.pieces.front()).findings) all.push_back(std::move(each));
-    return !find(all, finding.id);
+    return std::none_of(all.begin(), all.end(),
+                        [&](const Finding& each) { return each.what.index() == finding.what.index(); });
 }
 
 /// What a camera sees: shapes of every size with soft and sharp rims, and a little grain.
@@ -80,8 +76,7 @@ TEST_P(CleanDemo, hasNothingWorthALook) {
     ASSERT_LT(GetParam(), job.pieces.size());
     const Piece piece = job.pieces[GetParam()];
     job.pieces = {piece};
-    for (const Finding& finding : everyFinding(job))
-        ADD_FAILURE() << piece.name << ": " << name(finding.id) << " " << finding.number << " " << finding.mm;
+    for (const Finding& finding : everyFinding(job)) ADD_FAILURE() << piece.name << ": " << name(finding);
 }
 
 INSTANTIATE_TEST_SUITE_P(Pieces, CleanDemo, testing::Range<std::size_t>(0, 9));
@@ -91,14 +86,14 @@ TEST(Look, aBigBlackAreaIsFoundInItsPlaceAndBrokenUp) {
     cv::circle(pixels, {300, 300}, 150, 15, -1);
     const Job job = jobOf(artworkOf(pixels), {150, 100});
     const auto all = seen(job);
-    const Finding* solid = find(all, Finding::Id::solid_area);
+    const Finding* solid = find<finding::SolidAreas>(all);
     ASSERT_TRUE(solid);
-    EXPECT_NEAR(solid->number, 19.6, 0.5) << "cm²";
+    EXPECT_NEAR(said<finding::SolidAreas>(all)->cm2, 19.6, 0.5);
     ASSERT_EQ(solid->places.size(), 1u);
     EXPECT_NEAR(solid->places[0].x, 25, 1);
     EXPECT_TRUE(mends(job, *solid));
     // A way that lifts no ink has nothing against it.
-    EXPECT_FALSE(find(seen(jobOf(artworkOf(pixels), {150, 100}, "iron-on-paper")), Finding::Id::solid_area));
+    EXPECT_FALSE(find<finding::SolidAreas>(seen(jobOf(artworkOf(pixels), {150, 100}, "iron-on-paper"))));
 }
 
 TEST(Look, linesThinnerThanTheWayHoldsAreMeasured) {
@@ -106,12 +101,11 @@ TEST(Look, linesThinnerThanTheWayHoldsAreMeasured) {
     for (int i = 0; i < 10; ++i) cv::line(pixels, {100, 100 + 40 * i}, {1700, 130 + 40 * i}, 0, 1);
     const Job thin = jobOf(artworkOf(pixels), {152.4, 101.6});  // 300 to the inch: 0.085 mm
     const auto all = seen(thin);
-    const Finding* lines = find(all, Finding::Id::thin_lines);
+    const Finding* lines = find<finding::ThinLine>(all);
     ASSERT_TRUE(lines);
-    EXPECT_NEAR(lines->mm, 0.085, 0.04);
+    EXPECT_NEAR(said<finding::ThinLine>(all)->mm, 0.085, 0.04);
     EXPECT_FALSE(lines->places.empty());
-    EXPECT_FALSE(find(seen(jobOf(artworkOf(pixels), {600, 400})), Finding::Id::thin_lines))
-        << "larger, they hold";
+    EXPECT_FALSE(find<finding::ThinLine>(seen(jobOf(artworkOf(pixels), {600, 400})))) << "larger, they hold";
 }
 
 TEST(ThinLines, aLineThatTheEdgeOfASampleGrazesIsNotThin) {
@@ -157,10 +151,10 @@ TEST(Look, aSoftPictureIsNotCalledSharp) {
     cv::resize(photograph(), large, {}, 4, 4, cv::INTER_CUBIC);
     const Job job = jobOf(artworkOf(large), {500, 333});  // 183 to the inch by its pixels, 46 by its detail
     const auto all = seen(job);
-    const Finding* soft = find(all, Finding::Id::soft_detail);
+    const Finding* soft = find<finding::SoftDetail>(all);
     ASSERT_TRUE(soft);
-    EXPECT_NEAR(soft->number, 46, 18);
-    EXPECT_FALSE(find(seen(jobOf(artworkOf(photograph()), {120, 80})), Finding::Id::soft_detail));
+    EXPECT_NEAR(said<finding::SoftDetail>(all)->per_inch, 46, 18);
+    EXPECT_FALSE(find<finding::SoftDetail>(seen(jobOf(artworkOf(photograph()), {120, 80}))));
 }
 
 TEST(Look, aStrayBorderIsTrimmed) {
@@ -168,9 +162,9 @@ TEST(Look, aStrayBorderIsTrimmed) {
     scan(cv::Rect(0, 0, 900, 20)).setTo(cv::Scalar::all(5));
     const Job job = jobOf(artworkOf(scan), {150, 100});
     const auto all = seen(job);
-    const Finding* border = find(all, Finding::Id::stray_border);
+    const Finding* border = find<finding::EvenBorder>(all);
     ASSERT_TRUE(border);
-    EXPECT_EQ(border->number, 0) << "a dark one";
+    EXPECT_FALSE(said<finding::EvenBorder>(all)->white);
     EXPECT_TRUE(mends(job, *border));
 }
 
@@ -179,7 +173,7 @@ TEST(Look, coloursThatBecomeOneGreyAreKeptApart) {
     cv::putText(sign, "ORRERY", {20, 170}, cv::FONT_HERSHEY_SIMPLEX, 2.6, cv::Scalar(200, 60, 50), 14);
     const Job job = jobOf(artworkOf(sign), {80, 60});
     const auto all = seen(job);
-    const Finding* merge = find(all, Finding::Id::colours_merge);
+    const Finding* merge = find<finding::ColoursMerge>(all);
     ASSERT_TRUE(merge);
     EXPECT_TRUE(mends(job, *merge));
 }
@@ -193,13 +187,13 @@ TEST(Look, paleDetailIsLostOnADarkerGround) {
     tone.contrast = {Contrast::Kind::none, 0};
     job = withTone(job, job.pieces.front().id, tone);
     const auto all = seen(job);
-    const Finding* lost = find(all, Finding::Id::pale_detail_lost);
+    const Finding* lost = find<finding::PaleDetailLost>(all);
     ASSERT_TRUE(lost);
-    EXPECT_GT(lost->number, 25);
+    EXPECT_GT(said<finding::PaleDetailLost>(all)->share, 0.25);
     EXPECT_FALSE(lost->places.empty());
     tone.contrast.kind = Contrast::Kind::automatic;
     tone.shades.lift[9] = -40;
-    EXPECT_FALSE(find(seen(withTone(job, job.pieces.front().id, tone)), Finding::Id::pale_detail_lost))
+    EXPECT_FALSE(find<finding::PaleDetailLost>(seen(withTone(job, job.pieces.front().id, tone))))
         << "darkened, it is seen";
 }
 
@@ -212,14 +206,14 @@ TEST(Look, detailOverADarkPatchIsLost) {
         {ZoneKind::painted, "burnt", shapeOf(ShapeKind::rectangle, {60, 90}), {-40, 0}, {26, 24, 24}});
     job = withObject(job, job.pieces.front().id, board);
     const auto all = seen(job);
-    const Finding* lost = find(all, Finding::Id::dark_detail_lost);
+    const Finding* lost = find<finding::DarkDetailLost>(all);
     ASSERT_TRUE(lost);
     ASSERT_FALSE(lost->places.empty());
     EXPECT_LT(lost->places.front().x, 75) << "at the left, where the patch is";
     // A sheet that brings its own white does not mind.
     Job opaque = withMethod(job, job.pieces.front().id,
                             jobOf(picture(), {9, 6}, "iron-on-paper").pieces.front().method);
-    EXPECT_FALSE(find(seen(opaque), Finding::Id::dark_detail_lost));
+    EXPECT_FALSE(find<finding::DarkDetailLost>(seen(opaque)));
 }
 
 TEST(Look, moreInkThanTheSheetTakes) {
@@ -229,8 +223,8 @@ TEST(Look, moreInkThanTheSheetTakes) {
         tone.contrast.kind = Contrast::Kind::none;
         return seen(withTone(job, job.pieces.front().id, tone));
     };
-    EXPECT_TRUE(find(printed("release-sheet-press"), Finding::Id::much_ink));
-    EXPECT_FALSE(find(printed("gel-rub-off"), Finding::Id::much_ink)) << "plain paper takes it";
+    EXPECT_TRUE(find<finding::MuchInk>(printed("release-sheet-press")));
+    EXPECT_FALSE(find<finding::MuchInk>(printed("gel-rub-off"))) << "plain paper takes it";
 }
 
 TEST(Look, aFaceIsOfferedAsACareZone) {
@@ -241,9 +235,9 @@ TEST(Look, aFaceIsOfferedAsACareZone) {
     EXPECT_NEAR(found[0].x + found[0].width / 2, 0.5, 0.06);
     const Job job = jobOf(artworkOf(portrait), {60, 70});
     const auto all = seen(job);
-    const Finding* face = find(all, Finding::Id::face);
+    const Finding* face = find<finding::Faces>(all);
     ASSERT_TRUE(face);
-    EXPECT_EQ(face->number, 1);
+    EXPECT_EQ(said<finding::Faces>(all)->count, 1);
     EXPECT_TRUE(mends(job, *face));
     EXPECT_EQ(mended(job, *face).pieces.front().care.size(), 1u);
     EXPECT_TRUE(facesIn(photograph()).empty());
@@ -251,10 +245,10 @@ TEST(Look, aFaceIsOfferedAsACareZone) {
 
 TEST(Look, colourForAPrinterWithoutIsPrintedGrey) {
     Job job = jobOf(artworkOf(photograph()), {90, 60}, "iron-on-paper");
-    EXPECT_FALSE(find(findings(job), Finding::Id::colour_without));
-    job.sheets.black_only = true;
+    EXPECT_FALSE(find<finding::ColourWithout>(findings(job)));
+    job.printers.front().black_only = true;
     const auto all = findings(job);
-    const Finding* without = find(all, Finding::Id::colour_without);
+    const Finding* without = find<finding::ColourWithout>(all);
     ASSERT_TRUE(without);
     EXPECT_TRUE(mends(job, *without));
 }

@@ -6,6 +6,7 @@
 
 #include "core/inspect/mend.h"
 #include "core/inspect/text_lines.h"
+#include "tests/support/findings.h"
 #include "tests/support/lettered.h"
 #include "tests/support/pictures.h"
 
@@ -30,7 +31,7 @@ TEST(Reading, tellsWhichWayLetteringGoes) {
     int right = 0, wrong = 0, all = 0;
     for (const Lettered& picture : letteredPictures(7)) {
         for (const bool mirrored : {false, true}) {
-            const Reading reading = readGrey(mirrored ? flipped(picture.grey) : picture.grey);
+            const Reading reading = readGrey(mirrored ? flipped(picture.grey) : picture.grey, {150});
             const Reads truth = mirrored ? Reads::reversed : Reads::normal;
             ++all;
             if (reading.reads == truth) ++right;
@@ -56,8 +57,8 @@ TEST(Reading, aPictureThatCameReversedIsTurnedBackInOneStep) {
     const Job job = jobOf(artworkOf(flipped(sign())), {90, 30});
     const auto found = findingsOf(readLettering(job, job.pieces.front()), job.pieces.front());
     ASSERT_EQ(found.size(), 1u);
-    EXPECT_EQ(found[0].id, Finding::Id::came_reversed);
-    EXPECT_EQ(found[0].name, "Brindle Moor");
+    EXPECT_TRUE(is<finding::CameReversed>(found[0]));
+    EXPECT_EQ(std::get<finding::CameReversed>(found[0].what).words, "Brindle Moor");
     const Job better = mended(job, found[0]);
     EXPECT_TRUE(better.pieces.front().already_reversed);
     EXPECT_EQ(readLettering(better, better.pieces.front()).reads, Reads::normal) << "as it is seen when done";
@@ -68,24 +69,24 @@ TEST(Reading, whatIsCalledReversedAndIsNotIsFound) {
     job = withAlreadyReversed(job, job.pieces.front().id, true);
     const auto found = findingsOf(readLettering(job, job.pieces.front()), job.pieces.front());
     ASSERT_EQ(found.size(), 1u);
-    EXPECT_EQ(found[0].id, Finding::Id::reads_backwards);
+    EXPECT_TRUE(is<finding::ReadsBackwards>(found[0]));
     EXPECT_FALSE(mended(job, found[0]).pieces.front().already_reversed);
 }
 
 TEST(Reading, picturesWithoutLetteringAreUnknown) {
-    EXPECT_EQ(readGrey(noise({400, 300}, CV_8UC1)).reads, Reads::unknown);
-    EXPECT_FALSE(readGrey(cv::Mat(300, 400, CV_8UC1, cv::Scalar(128))).found);
-    EXPECT_FALSE(readGrey(cv::Mat(5, 5, CV_8UC1, cv::Scalar(0))).found);
+    EXPECT_EQ(readGrey(noise({400, 300}, CV_8UC1), {150}).reads, Reads::unknown);
+    EXPECT_FALSE(readGrey(cv::Mat(300, 400, CV_8UC1, cv::Scalar(128)), {150}).found);
+    EXPECT_FALSE(readGrey(cv::Mat(5, 5, CV_8UC1, cv::Scalar(0)), {150}).found);
     // As well either way.
     cv::Mat same_both_ways(300, 700, CV_8UC1, cv::Scalar(240));
     for (int i = 0; i < 5; ++i) cv::circle(same_both_ways, {100 + 120 * i, 150}, 40, 20, 10, cv::LINE_AA);
-    EXPECT_EQ(readGrey(same_both_ways).reads, Reads::unknown);
+    EXPECT_EQ(readGrey(same_both_ways, {150}).reads, Reads::unknown);
 }
 
 TEST(Reading, isStoppedWhenAsked) {
     std::stop_source stop;
     stop.request_stop();
-    EXPECT_THROW(readGrey(sign(), {stop.get_token(), {}}), Error);
+    EXPECT_THROW(readGrey(sign(), {150}, {stop.get_token(), {}}), Error);
 }
 
 TEST(TextLines, aTurnedLineIsFoundStraightenedAndInverted) {

@@ -48,8 +48,8 @@ TEST(Edits, anotherShapeCropsAboutTheCentre) {
 TEST(Edits, whatCannotBePrintedIsClamped) {
     Job job = jobOf(picture(), {90, 60});
     const int id = job.pieces.front().id;
-    EXPECT_EQ(withWidth(job, id, -4, Proportions::change).pieces.front().size.width, least_size_mm);
-    EXPECT_EQ(withWidth(job, id, 1e9, Proportions::change).pieces.front().size.width, most_size_mm);
+    EXPECT_EQ(withWidth(job, id, -4, Proportions::change).pieces.front().size.width, limits::side_mm.least);
+    EXPECT_EQ(withWidth(job, id, 1e9, Proportions::change).pieces.front().size.width, limits::side_mm.most);
     EXPECT_EQ(withCopies(job, id, 0).pieces.front().copies, 1);
     SheetRules rules = job.sheets;
     rules.band_mm = 1;

@@ -323,6 +323,8 @@ TEST(JobFile, whatWasNeverSetComesBackToo) {
     const ReadJob read = openJobFile(folder / "j.tympan");
     EXPECT_THAT(read.faults, testing::IsEmpty());
     EXPECT_EQ(read.job.objects, job.objects);
-    saveJobFile(folder / "empty.tympan", Job{{}, {}, {}, {}, {}, {paperNamed("A4")}, 0, 1, {}, {}}, {});
+    Job empty;
+    empty.sheets.paper = paperNamed("A4");
+    saveJobFile(folder / "empty.tympan", empty, {});
     EXPECT_THAT(openJobFile(folder / "empty.tympan").faults, testing::IsEmpty());
 }

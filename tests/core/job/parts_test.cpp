@@ -16,7 +16,7 @@ using namespace tympan::tests;
 
 namespace {
 
-PictureEdit cropTo(const RectMm& crop) {
+PictureEdit cropTo(const PageParts& crop) {
     PictureEdit edit;
     edit.crop = crop;
     return edit;

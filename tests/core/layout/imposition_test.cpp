@@ -119,8 +119,8 @@ TEST(Imposition, forcedMirroringChangesOnlyThisOutput) {
 
 TEST(Imposition, noRoomIsSaid) {
     Job job = jobAt({600, 400}, 100, "60x80");
-    job.sheets.margin_mm = 28;
+    job.printers.front().margins = evenMargins(28);
     EXPECT_THROW(impose(job), Error);
-    job.sheets.margin_mm = 500;
+    job.printers.front().margins = evenMargins(500);
     EXPECT_THROW(impose(job), Error);
 }

@@ -35,17 +35,28 @@ TEST(PrintableArea, snapsInwardAndKeepsTheCarriersEdges) {
     SheetRules rules;
     rules.paper = a4;
     const PixelGrid grid{300};
-    const RectPx plain = printableArea(a4, Orientation::portrait, rules, {});
+    const RectPx plain = printableArea(rules, Orientation::portrait, {}, {});
     EXPECT_EQ(plain, (RectPx{60, 60, 2421 - 60, 3448 - 60}));
     const Carrier tissue{"tissue", "", 10, 20};
-    const RectMm upright = grid.mm(printableArea(a4, Orientation::portrait, rules, tissue));
+    const RectMm upright = grid.mm(printableArea(rules, Orientation::portrait, {}, tissue));
     EXPECT_GE(upright.x, 10);
     EXPECT_GE(upright.y, 20) << "the edge that goes in first stays clear";
     EXPECT_LE(upright.right(), 200);
     EXPECT_LE(upright.bottom(), 287);
-    const RectMm lying = grid.mm(printableArea(a4, Orientation::landscape, rules, tissue));
+    const RectMm lying = grid.mm(printableArea(rules, Orientation::landscape, {}, tissue));
     EXPECT_GE(lying.x, 20);
     EXPECT_LE(lying.right(), 277) << "either short edge may go in first";
+    // Four margins of a printer's own; a lying sheet may be fed either way.
+    const PageMargins uneven{3, 5, 4, 17};
+    const RectMm standing = grid.mm(printableArea(rules, Orientation::portrait, uneven, {}));
+    EXPECT_NEAR(standing.x, 3, 0.1);
+    EXPECT_NEAR(standing.y, 5, 0.1);
+    EXPECT_NEAR(standing.right(), 206, 0.1);
+    EXPECT_NEAR(standing.bottom(), 280, 0.1);
+    const RectMm turned = grid.mm(printableArea(rules, Orientation::landscape, uneven, {}));
+    EXPECT_NEAR(turned.x, 17, 0.1);
+    EXPECT_NEAR(turned.right(), 280, 0.1);
+    EXPECT_NEAR(turned.y, 4, 0.1);
 }
 
 TEST(TileLabel, rowsAreLettersColumnsAreNumbers) {

@@ -1,5 +1,7 @@
 #include "core/method/finder.h"
 
+#include <nlohmann/json.hpp>
+
 #include <gmock/gmock.h>
 
 #include "core/method/catalogue.h"

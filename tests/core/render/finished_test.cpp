@@ -21,12 +21,11 @@ namespace {
 struct Face {
     explicit Face(const Job& job, double most = 150 * 150)
         : window(windowOn(job, job.objects.front(), most, 300)),
-          pixels(finishedFace(job, job.objects.front(), window, cache)) {}
+          pixels(finishedFace(job, job.objects.front(), window)) {}
     cv::Vec4b at(double x, double y) const {
         return pixels.at<cv::Vec4b>(window.grid.nearest(y - window.corner.y),
                                     window.grid.nearest(x - window.corner.x));
     }
-    PixelCache cache{1 << 24};
     FaceWindow window;
     cv::Mat pixels;
 };
@@ -51,9 +50,8 @@ TEST(Finished, theFaceIsClearWhereThereIsNoObjectAndShowsEveryPictureOnIt) {
     job = withPlace(job, 2, {-35, 0}, 0);
     job = withAnother(job, 2, picture(), {30, 20});
     job = withPlace(job, job.pieces.back().id, {35, 0}, 90);
-    PixelCache cache(1 << 24);
     const FaceWindow window = windowOn(job, job.objects.front(), 120 * 120, 300);
-    const cv::Mat face = finishedFace(job, job.objects.front(), window, cache);
+    const cv::Mat face = finishedFace(job, job.objects.front(), window);
     const auto at = [&](double x, double y) {
         return face.at<cv::Vec4b>(window.grid.nearest(y - window.corner.y),
                                   window.grid.nearest(x - window.corner.x));
@@ -66,7 +64,7 @@ TEST(Finished, theFaceIsClearWhereThereIsNoObjectAndShowsEveryPictureOnIt) {
     // one.
     EXPECT_LT(at(-35 - 9, -6)[1], 100);
     EXPECT_LT(at(35 + 6, -9)[1], 100);
-    const cv::Mat without = finishedFace(job, job.objects.front(), window, cache, 2);
+    const cv::Mat without = finishedFace(job, job.objects.front(), window, 2);
     EXPECT_FALSE(same(face, without));
 }
 
@@ -80,9 +78,7 @@ TEST(Finished, theWhitesAreTheGroundUnlessThePaperStays) {
     // groundUnder is what the single print is laid on.
     for (const auto& [method, red] : {std::pair{"gel-rub-off", 40}, {"opaque-dark-cloth", 250}}) {
         const Job job = whiteOn(blue, method);
-        PixelCache cache(1 << 24);
-        const cv::Mat ground =
-            groundUnder(job, job.pieces.front(), printOf(job, job.pieces.front(), 50), cache);
+        const cv::Mat ground = groundUnder(job, job.pieces.front(), printOf(job, job.pieces.front(), 50));
         EXPECT_NEAR(ground.at<cv::Vec3b>(20, 20)[0], red, 1) << method;
     }
 }

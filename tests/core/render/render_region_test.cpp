@@ -150,13 +150,11 @@ TEST(RenderRegion, anAbsurdPrintIsRefused) {
 }
 
 TEST(PreviewInk, isTheRenderersOwnPicture) {
-    PixelCache cache(1 << 20);
     Print print = printOfPicture(artworkOf(noise({83, 59}, CV_8UC3)), {40, 28}, 60, grey);
     print.mirrored = Mirrored::no;
-    EXPECT_TRUE(same(previewInk(print, cache), renderWhole(print)));
+    EXPECT_TRUE(same(previewInk(print), renderWhole(print)));
     print.tone.contrast = {Contrast::Kind::strength, 90};
-    EXPECT_TRUE(same(previewInk(print, cache), renderWhole(print)))
-        << "also when the resampled picture was kept";
+    EXPECT_TRUE(same(previewInk(print), renderWhole(print))) << "also when the resampled picture was kept";
 }
 
 TEST(OnGround, bareInkShowsTheGroundAndBlackStaysBlack) {

@@ -39,23 +39,21 @@ double covered(const cv::Mat& ink) { return 1 - cv::mean(ink)[0] / 255; }
 
 TEST(Wear, moreOfItTakesMoreInkAndNeverAddsAny) {
     const Worn worn = plate(120);
-    PixelCache cache(1 << 24);
     double before = covered(worn.ink);
     for (const Amount amount : {Amount::little, Amount::some, Amount::much}) {
-        const cv::Mat left = wornInk(worn.ink, worn.print, amount, cache);
+        const cv::Mat left = wornInk(worn.ink, worn.print, amount);
         EXPECT_EQ(cv::countNonZero(left < worn.ink), 0);
         EXPECT_LT(covered(left), before);
         before = covered(left);
-        EXPECT_TRUE(same(left, wornInk(worn.ink, worn.print, amount, cache))) << "the same each time";
+        EXPECT_TRUE(same(left, wornInk(worn.ink, worn.print, amount))) << "the same each time";
     }
-    EXPECT_TRUE(same(wornInk(worn.ink, worn.print, Amount::none, cache), worn.ink));
+    EXPECT_TRUE(same(wornInk(worn.ink, worn.print, Amount::none), worn.ink));
 }
 
 TEST(Wear, edgesAndSolidsGoFirst) {
-    PixelCache cache(1 << 24);
     const Worn black = plate(0), grey = plate(140);
     const auto lost = [&](const Worn& worn, const cv::Rect& box) {
-        const cv::Mat left = wornInk(worn.ink, worn.print, Amount::some, cache);
+        const cv::Mat left = wornInk(worn.ink, worn.print, Amount::some);
         return 1 - covered(left(box)) / covered(worn.ink(box));
     };
     const cv::Rect middle(60, 40, 70, 60), edge(0, 40, 6, 60);
@@ -64,12 +62,11 @@ TEST(Wear, edgesAndSolidsGoFirst) {
 }
 
 TEST(Haze, lightensTheDarkAndHardlyTouchesThePale) {
-    PixelCache cache(1 << 24);
     const Worn black = plate(0);
     const cv::Mat dark(black.ink.size(), CV_8UC3, cv::Scalar(20, 20, 20)),
         pale(black.ink.size(), CV_8UC3, cv::Scalar(248, 247, 243));
-    EXPECT_GT(cv::mean(hazed(dark, black.print, Amount::much, cache))[0], 60);
-    EXPECT_NEAR(cv::mean(hazed(pale, black.print, Amount::much, cache))[0], 248, 2);
+    EXPECT_GT(cv::mean(hazed(dark, black.print, Amount::much))[0], 60);
+    EXPECT_NEAR(cv::mean(hazed(pale, black.print, Amount::much))[0], 248, 2);
 }
 
 TEST(Arrival, theFinishedFaceIsPalerWhereTheTransferLosesInk) {
@@ -94,8 +91,7 @@ TEST(Veil, tissueLightensADarkGround) {
     Job job = tissue.job;
     job.objects.front().ground = {30, 30, 40};
     EXPECT_GT(whiteOf(job, job.pieces.front()).red, 60);
-    PixelCache cache(1 << 24);
-    EXPECT_GT(cv::mean(groundUnder(job, job.pieces.front(), tissue.print, cache))[0], 60);
+    EXPECT_GT(cv::mean(groundUnder(job, job.pieces.front(), tissue.print))[0], 60);
 }
 
 TEST(MatchedTone, whitesAndBlacksOfASetAreJudgedTogether) {

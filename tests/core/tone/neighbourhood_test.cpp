@@ -1,5 +1,6 @@
 #include <opencv2/imgproc.hpp>
 
+#include <fmt/format.h>
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
@@ -15,6 +16,13 @@ using namespace tympan;
 using namespace tympan::tests;
 
 namespace {
+
+/// For what a test says when it fails.
+std::string toneWords(const Tone& tone) {
+    return fmt::format("local {} art {} {} {} solids {}", tone.local.amount,
+                       static_cast<int>(tone.line_art.kind), tone.line_art.specks_mm, tone.line_art.gaps_mm,
+                       static_cast<int>(tone.solids.kind));
+}
 
 const PixelGrid grid{254};  // a tenth of a millimetre
 
@@ -68,7 +76,7 @@ TEST(Neighbourhood, regionsAreTheWholeBitForBitWhateverLooksAround) {
                  {RectPx{0, 0, 100, 90}, RectPx{131, 77, 60, 101}, RectPx{print.size.width - 70, 40, 70, 50}})
                 EXPECT_TRUE(same(renderRegion(print, box),
                                  whole(cv::Rect(box.x, box.y, box.width, box.height)).clone()))
-                    << keyOf(tone) << " channels " << channels << " at " << box.x;
+                    << toneWords(tone) << " channels " << channels << " at " << box.x;
         }
     }
 }
@@ -80,7 +88,7 @@ TEST(Neighbourhood, theMirroredPrintIsTheFlipOfTheOther) {
         print.mirrored = Mirrored::no;
         const cv::Mat straight = renderWhole(print);
         print.mirrored = Mirrored::yes;
-        EXPECT_TRUE(same(renderWhole(print), flipped(straight))) << keyOf(tone);
+        EXPECT_TRUE(same(renderWhole(print), flipped(straight))) << toneWords(tone);
     }
 }
 
@@ -175,7 +183,7 @@ TEST(BreakUp, insideIsLighterEdgesAreCrispAndSmallPartsStay) {
 RC_GTEST_PROP(Scatter, coversAsMuchAsTheGreysSay, ()) {
     const int grey = *rc::gen::inRange(0, 256);
     const SizePx size{*rc::gen::inRange(200, 300), *rc::gen::inRange(200, 300)};
-    const PixelBuffer dots = scattered(size, [&](int first, int last) {
+    const cv::Mat dots = scattered(size, [&](int first, int last) {
         return cv::Mat(last - first, size.width, CV_8UC1, cv::Scalar(grey));
     });
     const double k = 1 - cv::mean(unpacked(dots, {0, 0, size.width, size.height}))[0] / 255;

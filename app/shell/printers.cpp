@@ -1,0 +1,44 @@
+#include "app/shell/printers.h"
+
+#include <QCoreApplication>
+#include <QStringList>
+
+namespace tympan::app {
+
+namespace {
+
+const QString shop = QStringLiteral("shop");
+QString tr(const char* text) { return QCoreApplication::translate("printers", text); }
+
+}  // namespace
+
+QStringList printerChoices() {
+    QStringList choices;
+    for (const std::string& kind : printerKindNames()) choices << QString::fromStdString(kind);
+    return choices << shop;
+}
+
+QString printerChoiceText(const QString& choice) {
+    if (choice == QStringLiteral("laser")) return tr("laser printer");
+    if (choice == QStringLiteral("inkjet")) return tr("inkjet printer");
+    if (choice == QStringLiteral("sublimation")) return tr("printer with sublimation ink");
+    if (choice == QStringLiteral("white-toner")) return tr("printer with white toner");
+    return tr("copy shop");
+}
+
+Printer printerOfChoice(const QString& choice) {
+    Printer printer;
+    printer.id = 0;
+    printer.name = printerChoiceText(choice).toStdString();
+    // Copy shops print with toner, as a laser printer does.
+    printer.kind = choice == shop ? PrinterKind::laser : printerKindNamed(choice.toStdString());
+    return printer;
+}
+
+QString printerName(const Printer& printer) {
+    if (!printer.name.empty()) return QString::fromStdString(printer.name);
+    const std::string_view kind = id(printer.kind);
+    return printerChoiceText(QString::fromUtf8(kind.data(), static_cast<qsizetype>(kind.size())));
+}
+
+}  // namespace tympan::app

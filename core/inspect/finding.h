@@ -1,0 +1,158 @@
+#pragma once
+#include <optional>
+#include <string>
+#include <string_view>
+#include <variant>
+#include <vector>
+
+#include "core/enlarge/enlarging.h"
+#include "core/measure/geometry.h"
+
+namespace tympan {
+
+enum class Severity { note, warning, blocker };
+
+// What can be worth a look before paper is wasted: one struct a kind, with its name in machine-readable output
+// and what it has to say (lengths in mm, shares from 0 to 1). Whoever shows, mends or places them visits all
+// kinds, so that the compiler finds every place that a new one needs.
+namespace finding {
+
+struct MissesOneSheet {  ///< by so little that a smaller print fits one sheet
+    static constexpr std::string_view id = "misses-one-sheet";
+    double by_mm;
+    SizeMm fits;
+};
+struct CrossesMargin {  ///< fits the paper, but not what can be printed of it
+    static constexpr std::string_view id = "crosses-margin";
+    double by_mm;
+    SizeMm fits;
+};
+struct LargerThanObject {  ///< over the edge, uncut
+    static constexpr std::string_view id = "larger-than-object";
+    double by_mm;
+    std::optional<SizeMm> fits;  ///< the largest that lies inside, where there is room for any
+};
+struct MissesObject {  ///< no ink lies on the object
+    static constexpr std::string_view id = "misses-object";
+};
+struct CrossesKeepOut {
+    static constexpr std::string_view id = "crosses-keep-out";
+    std::string zone;
+    double area_mm2;
+};
+struct UnsuitedMaterial {  ///< the method does not go with what the object is made of
+    static constexpr std::string_view id = "unsuited-material";
+    std::string why;
+};
+struct UnsuitedPrinter {  ///< or with what the printer lays down
+    static constexpr std::string_view id = "unsuited-printer";
+    std::string printer, why;
+};
+struct DarkGround {  ///< the ink is see-through and most of what is under it is dark
+    static constexpr std::string_view id = "dark-ground";
+};
+struct EdgeInCareZone {  ///< the rim of the ink runs through a part that should stay whole
+    static constexpr std::string_view id = "edge-in-care-zone";
+    std::string zone;
+};
+struct SeamInCareZone {  ///< a join between sheets does
+    static constexpr std::string_view id = "seam-in-care-zone";
+    std::string zone;
+};
+struct FewPixels {
+    static constexpr std::string_view id = "few-pixels";
+    double per_inch;        ///< pixels of the artwork to an inch of print
+    Engine engine;          ///< what makes more of them
+    int times;              ///< how many times as many each way; 1: none are made up
+    double enough_from_mm;  ///< from so far the eye sees no more than the picture has
+};
+struct WholeSheetsJoin {  ///< a method that lays sheets whole needs several, joined by eye
+    static constexpr std::string_view id = "whole-sheets-join";
+    long sheets;
+};
+struct NewerMethod {  ///< the catalogue has a later revision of the piece's method
+    static constexpr std::string_view id = "newer-method";
+    std::string name;
+};
+struct Cropped {  ///< the asked shape leaves out some of the picture
+    static constexpr std::string_view id = "cropped";
+    double share;
+};
+
+// What the pixels say: see look.h and reading.h.
+
+struct SoftDetail {  ///< the file has more pixels than detail
+    static constexpr std::string_view id = "soft-detail";
+    double per_inch;
+};
+struct EvenBorder {
+    static constexpr std::string_view id = "stray-border";
+    bool white;
+};
+struct SolidAreas {
+    static constexpr std::string_view id = "solid-area";
+    double cm2;  ///< of all of them
+};
+struct ThinLine {
+    static constexpr std::string_view id = "thin-lines";
+    double mm, holds_mm;  ///< how thin; what the method holds
+};
+struct PaleDetailLost {  ///< it will not be seen on the ground
+    static constexpr std::string_view id = "pale-detail-lost";
+    double share;  ///< of the detail
+};
+struct DarkDetailLost {  ///< the same where the ground under it is too dark
+    static constexpr std::string_view id = "dark-detail-lost";
+    double share;
+};
+struct MuchInk {  ///< more than the sheet takes
+    static constexpr std::string_view id = "much-ink";
+    double share;  ///< of the paper
+};
+struct ColoursMerge {  ///< colours that differ become the same grey
+    static constexpr std::string_view id = "colours-merge";
+    double share;  ///< of the places where they meet
+};
+struct ColourWithout {  ///< colour is asked, but the printer prints black alone
+    static constexpr std::string_view id = "colour-without";
+};
+struct Faces {
+    static constexpr std::string_view id = "face";
+    int count;
+};
+struct CameReversed {  ///< words read backwards in the picture
+    static constexpr std::string_view id = "came-reversed";
+    std::string words;
+};
+struct ReadsBackwards {  ///< words will be backwards: the picture is said to have come reversed
+    static constexpr std::string_view id = "reads-backwards";
+    std::string words;
+};
+
+using What =
+    std::variant<MissesOneSheet, CrossesMargin, LargerThanObject, MissesObject, CrossesKeepOut, UnsuitedMaterial,
+                 UnsuitedPrinter, DarkGround, EdgeInCareZone, SeamInCareZone, FewPixels, WholeSheetsJoin,
+                 NewerMethod, Cropped, SoftDetail, EvenBorder, SolidAreas, ThinLine, PaleDetailLost,
+                 DarkDetailLost, MuchInk, ColoursMerge, ColourWithout, Faces, CameReversed, ReadsBackwards>;
+
+}  // namespace finding
+
+struct Finding {
+    finding::What what;
+    Severity severity = Severity::note;
+    int piece = 0;
+    /// Where: mm from the print's top left corner, finished frame. None: all of the print.
+    std::vector<RectMm> places{};
+};
+
+/// "misses-one-sheet" and so on: the name in machine-readable output.
+inline std::string_view name(const Finding& found) {
+    return std::visit([](const auto& what) { return what.id; }, found.what);
+}
+
+template <class What>
+bool is(const Finding& found) {
+    return std::holds_alternative<What>(found.what);
+}
+
+}  // namespace tympan

@@ -1,0 +1,109 @@
+#include "core/job/limits.h"
+
+#include "core/object/shape.h"
+
+namespace tympan {
+
+namespace {
+
+using namespace limits;
+
+Placement within(Placement placement) {
+    placement.from_centre = {place_mm.nearest(placement.from_centre.x),
+                             place_mm.nearest(placement.from_centre.y)};
+    placement.turn_deg = turn_deg.nearest(placement.turn_deg);
+    placement.margin_mm = bare_mm.nearest(placement.margin_mm);
+    if (placement.distances.size() > most_distances) placement.distances.resize(most_distances);
+    for (SpotDistance& each : placement.distances) each.mm = bare_mm.nearest(each.mm);
+    return placement;
+}
+
+Tone within(Tone tone) {
+    for (int& weight : tone.mix.parts) weight = percent.nearest(weight);
+    tone.contrast.strength = percent.nearest(tone.contrast.strength);
+    tone.local.amount = percent.nearest(tone.local.amount);
+    tone.local.radius_mm = local_mm.nearest(tone.local.radius_mm);
+    for (int& lift : tone.shades.lift) lift = around.nearest(lift);
+    tone.steps = steps.nearest(tone.steps);
+    tone.line_art.limit = grey.nearest(tone.line_art.limit);
+    tone.line_art.around_mm = limit_around_mm.nearest(tone.line_art.around_mm);
+    tone.line_art.specks_mm = repair_mm.nearest(tone.line_art.specks_mm);
+    tone.line_art.gaps_mm = repair_mm.nearest(tone.line_art.gaps_mm);
+    tone.solids.ink = percent.nearest(tone.solids.ink);
+    tone.screen.per_cm = screen_per_cm.nearest(tone.screen.per_cm);
+    tone.screen.angle_deg = turn_deg.nearest(tone.screen.angle_deg);
+    tone.vividness = {around.nearest(tone.vividness.pale), around.nearest(tone.vividness.all)};
+    return tone;
+}
+
+Edge within(Edge edge) {
+    edge.stop_mm = stop_mm.nearest(edge.stop_mm);
+    edge.rim_mm = rim_mm.nearest(edge.rim_mm);
+    edge.seed = seed.nearest(edge.seed);
+    return edge;
+}
+
+Enlarging within(Enlarging enlarging) {
+    if (enlarging.seen_from_mm > 0) enlarging.seen_from_mm = seen_from_mm.nearest(enlarging.seen_from_mm);
+    if (enlarging.quality) enlarging.quality = quality.nearest(*enlarging.quality);
+    enlarging.corners = percent.nearest(enlarging.corners);
+    enlarging.speck_mm = speck_mm.nearest(enlarging.speck_mm);
+    return enlarging;
+}
+
+ArtworkParts within(const ArtworkParts& parts) {
+    return {part.nearest(parts.x), part.nearest(parts.y), part.nearest(parts.width),
+            part.nearest(parts.height)};
+}
+
+}  // namespace
+
+SizeMm printableShape(const SizeMm& size) {
+    // Nothing, less than nothing and what is no number have no shape.
+    if (!(size.width > 0 && size.height > 0)) return {side_mm.least, side_mm.least};
+    const double larger = std::max(side_mm.least / size.width, side_mm.least / size.height);
+    const double smaller = std::min(side_mm.most / size.width, side_mm.most / size.height);
+    const double scale = std::min(std::max(1.0, larger), smaller);
+    return {side_mm.nearest(size.width * scale), side_mm.nearest(size.height * scale)};
+}
+
+Piece withinLimits(Piece piece) {
+    piece.placement = within(std::move(piece.placement));
+    piece.size = {side_mm.nearest(piece.size.width), side_mm.nearest(piece.size.height)};
+    piece.tone = within(piece.tone);
+    piece.enlarging = within(piece.enlarging);
+    piece.edge = within(piece.edge);
+    for (CareZone& zone : piece.care) zone.parts = within(zone.parts);
+    piece.copies = copies.nearest(piece.copies);
+    piece.spares = spares.nearest(piece.spares);
+    return piece;
+}
+
+Object withinLimits(Object object) {
+    const auto near = [](const PointMm& p) {
+        return PointMm{on_object_mm.nearest(p.x), on_object_mm.nearest(p.y)};
+    };
+    object.shape.outline = changed(std::move(object.shape.outline), near);
+    for (Zone& zone : object.zones) {
+        zone.at = near(zone.at);
+        zone.shape.outline = changed(std::move(zone.shape.outline), near);
+    }
+    return object;
+}
+
+SheetRules withinLimits(SheetRules rules) {
+    rules.paper.size = {paper_mm.nearest(rules.paper.size.width), paper_mm.nearest(rules.paper.size.height)};
+    rules.band_mm = band_mm.nearest(rules.band_mm);
+    rules.scissor_gap_mm = scissor_gap_mm.nearest(rules.scissor_gap_mm);
+    rules.ppi = ppi.nearest(rules.ppi);
+    return rules;
+}
+
+Printer withinLimits(Printer printer) {
+    PageMargins& m = printer.margins;
+    m = {margin_mm.nearest(m.left), margin_mm.nearest(m.top), margin_mm.nearest(m.right),
+         margin_mm.nearest(m.bottom)};
+    return printer;
+}
+
+}  // namespace tympan
