@@ -29,7 +29,8 @@ struct Artwork {
     SizePx size;  ///< upright pixels; of a vector: at its natural size, 96 (SVG) or 72 (PDF) ppi
     std::optional<double> stored_ppi;  ///< resolution that the file states, if it does
     bool has_alpha = false;
-    int pages = 1;  ///< of a PDF
+    int pages = 1;                    ///< of a PDF
+    std::vector<std::string> linked;  ///< pictures that a drawing names and does not hold: they stay blank
 
     /// As it came, when this is an edited one; see edited.h.
     ArtworkPtr original;

@@ -50,7 +50,7 @@ Artwork pageOf(const Artwork& original, const PictureEdit& edit) {
                     fmt::format("has no page {}: it has {}", edit.page, original.pages),
                     "choose one of those");
     page.edit.page = edit.page;
-    page.size = naturalPixels(page);
+    page.size = factsOf(page).size;
     return page;
 }
 

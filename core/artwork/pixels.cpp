@@ -1,7 +1,6 @@
 #include "core/artwork/pixels.h"
 
 #include <cerrno>
-#include <cstdlib>
 #include <cstring>
 #include <exception>
 #include <filesystem>
@@ -18,43 +17,22 @@ namespace {
 
 constexpr long most_in_memory_px = 64'000'000;
 
-std::filesystem::path temporaryFolder() {
-    std::error_code failed;
-    const std::filesystem::path folder = std::filesystem::temp_directory_path(failed);
-    if (failed)
-        throw Error(Error::Kind::output, std::getenv("TMPDIR") ? std::getenv("TMPDIR") : "/tmp",
-                    "not a folder where a large picture could be kept meanwhile",
-                    "set TMPDIR to a folder that is there");
-    return folder;
+[[noreturn]] void failNoRoom(int reason) {
+    std::error_code none;
+    throw Error(Error::Kind::output, std::filesystem::temp_directory_path(none).string(),
+                std::string("no room for a large picture (") + std::strerror(reason) + ")",
+                "make room there, or set TMPDIR to a larger disk");
 }
 
-void* mappedFile(std::size_t size) {
-    const std::string folder = temporaryFolder();
-    std::string name = folder + "/tympan-pixels-XXXXXX";
-    const int file = ::mkostemp(name.data(), O_CLOEXEC);
-    int reason = file < 0 ? errno : 0;
-    void* at = MAP_FAILED;
-    if (file >= 0) {
-        ::unlink(name.c_str());  // it lives as long as the mapping
-        // Reserved now: a full disk must be an error here, not a signal while pixels are written.
-        reason = ::posix_fallocate(file, 0, static_cast<off_t>(size));
-        if (reason == 0) {
-            at = ::mmap(nullptr, size, PROT_READ | PROT_WRITE, MAP_SHARED, file, 0);
-            if (at == MAP_FAILED) reason = errno;
-        }
-        ::close(file);
-    }
-    if (at == MAP_FAILED)
-        throw Error(Error::Kind::output, folder,
-                    std::string("no room for a large picture (") + std::strerror(reason) + ")",
-                    "make room there, or set TMPDIR to a larger disk");
-    return at;
+std::size_t bytesFor(const SizePx& size, int type) {
+    return static_cast<std::size_t>(size.width) * static_cast<std::size_t>(size.height) * CV_ELEM_SIZE(type);
 }
 
-/// OpenCV takes ordinary memory where an allocator throws; what went wrong is told here.
-thread_local std::exception_ptr mapped_failed;
+// OpenCV takes ordinary memory where an allocator throws; what is mapped, and what went wrong, is told here.
+thread_local int file_to_map = -1;
+thread_local std::exception_ptr mapping_failed;
 
-/// Gives a cv::Mat its memory from a mapped file, and takes it back when its last owner is gone.
+/// Gives a cv::Mat its memory from a file, and takes it back when its last owner is gone.
 class MappedPixels : public cv::MatAllocator {
   public:
     cv::UMatData* allocate(int dims, const int* sizes, int type, void*, std::size_t* step, cv::AccessFlag,
@@ -64,14 +42,15 @@ class MappedPixels : public cv::MatAllocator {
             if (step) step[i] = total;
             total *= static_cast<std::size_t>(sizes[i]);
         }
-        auto* held = new cv::UMatData(this);
+        void* at = ::mmap(nullptr, total, PROT_READ | PROT_WRITE, MAP_SHARED, file_to_map, 0);
         try {
-            held->data = held->origdata = static_cast<unsigned char*>(mappedFile(total));
+            if (at == MAP_FAILED) failNoRoom(errno);
         } catch (...) {
-            mapped_failed = std::current_exception();
-            delete held;
+            mapping_failed = std::current_exception();
             throw;
         }
+        auto* held = new cv::UMatData(this);
+        held->data = held->origdata = static_cast<unsigned char*>(at);
         held->size = total;
         return held;
     }
@@ -88,19 +67,32 @@ class MappedPixels : public cv::MatAllocator {
 
 }  // namespace
 
-cv::Mat newPixels(const SizePx& size, int type) {
+bool layInFile(const SizePx& size) { return static_cast<long>(size.width) * size.height > most_in_memory_px; }
+
+void makeRoom(const NamelessFile& file, const SizePx& size, int type) {
+    // Reserved now: a full disk must be an error here, not a signal while pixels are written.
+    const int failed = ::posix_fallocate(file.handle(), 0, static_cast<off_t>(bytesFor(size, type)));
+    if (failed != 0) failNoRoom(failed);
+}
+
+cv::Mat pixelsIn(const NamelessFile& file, const SizePx& size, int type) {
+    if (file.size() < bytesFor(size, type)) failNoRoom(ENOSPC);
     static MappedPixels mapped;
+    file_to_map = file.handle();
+    mapping_failed = nullptr;
     cv::Mat pixels;
-    if (static_cast<long>(size.width) * size.height <= most_in_memory_px) {
-        pixels.create(size.height, size.width, type);
-        return pixels;
-    }
-    mapped_failed = nullptr;
     pixels.allocator = &mapped;
     pixels.create(size.height, size.width, type);
     pixels.allocator = nullptr;  // what is made of it later lies in memory
-    if (mapped_failed) std::rethrow_exception(mapped_failed);
+    if (mapping_failed) std::rethrow_exception(mapping_failed);
     return pixels;
+}
+
+cv::Mat newPixels(const SizePx& size, int type) {
+    if (!layInFile(size)) return cv::Mat(size.height, size.width, type);
+    const NamelessFile file = NamelessFile::make(true);
+    makeRoom(file, size, type);
+    return pixelsIn(file, size, type);
 }
 
 }  // namespace tympan

@@ -1,6 +1,7 @@
 #pragma once
 #include <opencv2/core.hpp>
 
+#include "core/base/helper.h"
 #include "core/measure/geometry.h"
 
 namespace tympan {
@@ -12,6 +13,15 @@ namespace tympan {
 /// memory-mapped file without a name, so that a very large picture does not have to fit. Throws Error
 /// (output) when there is no room.
 cv::Mat newPixels(const SizePx& size, int type);
+
+/// Whether pixels of that size lie in a file.
+bool layInFile(const SizePx& size);
+
+/// Makes a file as large as such pixels. Throws Error (output) when there is no room.
+void makeRoom(const NamelessFile& file, const SizePx& size, int type);
+
+/// The pixels that a file holds, for reading and writing. Throws Error (output).
+cv::Mat pixelsIn(const NamelessFile& file, const SizePx& size, int type);
 
 }  // namespace tympan
 

@@ -5,13 +5,16 @@
 namespace tympan {
 
 // A vector picture is an SVG, or that page of a PDF which its edit names; nothing else of an edit matters
-// here.
+// here. It is drawn in a process of its own (base/helper.h), since nobody vouches for it.
 
-/// Its pixels at its natural size. Throws Error (input) when that is more than can be handled.
-SizePx naturalPixels(const Artwork& vector);
-
-/// How many pages a vector picture has.
-int pagesOf(const Artwork& vector);
+/// What a drawing says of itself.
+struct DrawingFacts {
+    SizePx size;  ///< pixels at its natural size
+    int pages = 1;
+    std::vector<std::string> linked;  ///< pictures that it names and does not hold: they stay blank
+};
+/// Throws Error (input) for a size that is more than can be handled or a damaged file; Error (stopped).
+DrawingFacts factsOf(const Artwork& vector, const Progress& progress = {});
 
 /// Its pixels at `scale` times that size, 8 bits. Throws Error (input) above 1 Gpx or for a damaged file.
 cv::Mat rasterise(const Artwork& vector, double scale, const Progress& progress);

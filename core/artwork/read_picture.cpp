@@ -11,6 +11,7 @@
 #include "core/artwork/orientation.h"
 #include "core/artwork/rasterise.h"
 #include "core/artwork/vips_session.h"
+#include "core/base/file_name.h"
 #include "core/base/sha256.h"
 #include "core/measure/length.h"
 #include "core/measure/pixel_grid.h"
@@ -67,6 +68,12 @@ cv::Mat reducedCopy(const cv::Mat& pixels) {
     return small;
 }
 
+/// Broken numbers have no range of their own: all of them are looked at first, and rows come one after the
+/// other only once.
+bool needsAllFirst(const vips::VImage& image) {
+    return image.format() == VIPS_FORMAT_FLOAT || image.format() == VIPS_FORMAT_DOUBLE;
+}
+
 Artwork readRaster(Artwork artwork, const Progress& progress) {
     auto options =
         vips::VImage::option()->set("access", VIPS_ACCESS_SEQUENTIAL)->set("fail_on", VIPS_FAIL_ON_TRUNCATED);
@@ -74,11 +81,17 @@ Artwork readRaster(Artwork artwork, const Progress& progress) {
         vips::VImage::new_from_buffer(artwork.bytes->data(), artwork.bytes->size(), "", options);
     checkSize(image, artwork.name);
     artwork.stored_ppi = storedPpi(image);
+    if (artwork.format == "tiff") {
+        // Its samples may have to be looked at twice, for their range.
+        const std::optional<TiffFacts> facts = tiffFactsOf(*artwork.bytes);
+        if (facts && needsAllFirst(image)) image = image.copy_memory();
+        if (facts) image = asStandardTiff(image, *facts, artwork.name);
+    }
     // HEIC is turned upright by its loader; the others only say how the camera was held.
     const int orientation = artwork.format != "heif" && image.get_typeof(VIPS_META_ORIENTATION) != 0
                                 ? image.get_int(VIPS_META_ORIENTATION)
                                 : 1;
-    artwork.pixels = upright(pullPixels(toStandardColour(image), progress), orientation);
+    artwork.pixels = upright(pulledPixels(toStandardColour(image), progress), orientation);
     artwork.size = {artwork.pixels.cols, artwork.pixels.rows};
     artwork.has_alpha = artwork.pixels.channels() % 2 == 0;
     artwork.reduced = reducedCopy(artwork.pixels);
@@ -88,8 +101,10 @@ Artwork readRaster(Artwork artwork, const Progress& progress) {
 Artwork readVector(Artwork artwork, const Progress& progress) {
     artwork.kind = Artwork::Kind::vector;
     artwork.stored_ppi = artwork.format == "svg" ? 96 : 72;
-    artwork.size = naturalPixels(artwork);
-    artwork.pages = pagesOf(artwork);
+    const DrawingFacts facts = factsOf(artwork, progress);
+    artwork.size = facts.size;
+    artwork.pages = facts.pages;
+    artwork.linked = facts.linked;
     // Rasterising it small once also finds what is damaged inside.
     const double scale = 1.0 * reduced_side_px / std::max(artwork.size.width, artwork.size.height);
     artwork.reduced = reducedCopy(rasterise(artwork, scale, progress));
@@ -126,7 +141,7 @@ ArtworkPtr readPicture(std::vector<unsigned char> bytes, const std::string& name
     } catch (const std::bad_alloc&) {
         fail(name, "too large for this machine's memory", "make the picture smaller first");
     }
-    artwork.name = std::filesystem::path(name).stem().string();
+    artwork.name = validUtf8(std::filesystem::path(name).stem().string());
     return std::make_shared<const Artwork>(std::move(artwork));
 }
 

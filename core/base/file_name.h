@@ -7,4 +7,7 @@ namespace tympan {
 /// stumble over. Never empty.
 std::string fileNameFor(const std::string& words);
 
+/// The same text with what is no UTF-8 in it replaced by U+FFFD: names of files may be in any encoding.
+std::string validUtf8(const std::string& text);
+
 }  // namespace tympan

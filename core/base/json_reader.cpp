@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <nlohmann/json.hpp>
+#include <optional>
 
 #include <fmt/format.h>
 #include <fmt/ranges.h>
@@ -127,7 +128,37 @@ int lineOf(std::string_view text, const std::vector<std::string>& path) {
 
 JsonText readJsonText(const std::filesystem::path& file) { return {file.string(), readText(file)}; }
 
+namespace {
+
+/// Where text is nested more deeply than anything that we read; what walks through it would run out of stack.
+std::optional<std::size_t> tooDeep(std::string_view text) {
+    constexpr int most = 100;
+    int depth = 0;
+    bool inside = false;
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        const char c = text[i];
+        if (inside) {
+            if (c == '\\') ++i;
+            inside = c != '"';
+        } else if (c == '"') {
+            inside = true;
+        } else if (c == '{' || c == '[') {
+            if (++depth > most) return i;
+        } else if (c == '}' || c == ']') {
+            --depth;
+        }
+    }
+    return {};
+}
+
+}  // namespace
+
 json parseJson(const JsonText& source) {
+    if (const auto at = tooDeep(source.text))
+        throw Error(Error::Kind::input, source.file,
+                    fmt::format("line {}: brackets within brackets, more than a hundred deep",
+                                lineAt(source.text, *at)),
+                    "save it again with the program that it is from");
     try {
         return json::parse(source.text);
     } catch (const json::parse_error& error) {

@@ -44,7 +44,7 @@ Edge within(Edge edge) {
 }
 
 Enlarging within(Enlarging enlarging) {
-    if (enlarging.seen_from_mm > 0) enlarging.seen_from_mm = seen_from_mm.nearest(enlarging.seen_from_mm);
+    enlarging.seen_from_mm = enlarging.seen_from_mm > 0 ? seen_from_mm.nearest(enlarging.seen_from_mm) : 0;
     if (enlarging.quality) enlarging.quality = quality.nearest(*enlarging.quality);
     enlarging.corners = percent.nearest(enlarging.corners);
     enlarging.speck_mm = speck_mm.nearest(enlarging.speck_mm);

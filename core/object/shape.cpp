@@ -5,6 +5,7 @@
 #include <map>
 #include <stdexcept>
 
+#include "core/measure/range.h"
 #include "core/object/shape_outlines.h"
 
 namespace tympan {
@@ -89,7 +90,7 @@ Shape shapeOf(ShapeKind kind, std::vector<double> measures) {
     for (std::size_t i = measures.size(); i < list.size(); ++i) measures.push_back(list[i].usual);
     measures.resize(list.size());
     for (std::size_t i = 0; i < list.size(); ++i)
-        measures[i] = std::clamp(measures[i], list[i].least, list[i].most);
+        measures[i] = Range{list[i].least, list[i].most}.nearest(measures[i]);
     return {kind, std::move(measures), {}};
 }
 
@@ -98,7 +99,7 @@ double measure(const Shape& shape, std::string_view id) { return shape.measures.
 Shape withMeasure(Shape shape, std::string_view id, double value) {
     const std::size_t at = indexOf(shape.kind, id);
     const Measure& range = measuresOf(shape.kind)[at];
-    shape.measures.at(at) = std::clamp(value, range.least, range.most);
+    shape.measures.at(at) = Range{range.least, range.most}.nearest(value);
     return shape;
 }
 

@@ -6,6 +6,7 @@
 #include <cairo/cairo-pdf.h>
 
 #include "core/base/error.h"
+#include "core/base/file_name.h"
 #include "core/base/write_aside.h"
 
 namespace tympan {
@@ -129,7 +130,7 @@ PdfFile::PdfFile(const std::filesystem::path& target, const std::string& title, 
     char date[32];
     std::strftime(date, sizeof date, "%Y-%m-%dT%H:%M:%SZ", &when);
     cairo_pdf_surface_set_metadata(state_->surface, CAIRO_PDF_METADATA_CREATE_DATE, date);
-    cairo_pdf_surface_set_metadata(state_->surface, CAIRO_PDF_METADATA_TITLE, title.c_str());
+    cairo_pdf_surface_set_metadata(state_->surface, CAIRO_PDF_METADATA_TITLE, validUtf8(title).c_str());
     cairo_pdf_surface_set_metadata(state_->surface, CAIRO_PDF_METADATA_CREATOR, "Tympan");
     state_->page = cairo_create(state_->surface);
 }

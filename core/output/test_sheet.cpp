@@ -1,5 +1,9 @@
 #include "core/output/test_sheet.h"
 
+#include <fstream>
+
+#include <fmt/format.h>
+
 #include "core/output/pdf_file.h"
 #include "core/output/sheet_marks.h"
 
@@ -57,8 +61,24 @@ Marks testSheetMarks(const Imposition& imposition) {
     return marks;
 }
 
+namespace {
+
+constexpr const char* title_begins = "Test sheet for plain paper: ";
+
+/// Whether a file is a test sheet that we wrote: by its title, which stands in plain letters near its end.
+bool isOurs(const std::filesystem::path& file) {
+    constexpr std::streamoff looked_at = 4096;
+    std::ifstream stream(file, std::ios::binary);
+    stream.seekg(0, std::ios::end);
+    stream.seekg(std::max<std::streamoff>(0, static_cast<std::streamoff>(stream.tellg()) - looked_at));
+    const std::string end{std::istreambuf_iterator<char>(stream), {}};
+    return end.find(title_begins) != std::string::npos;
+}
+
+}  // namespace
+
 void writeTestSheet(const std::filesystem::path& file, const Job& job, const Imposition& imposition) {
-    PdfFile pdf(file, job.name, job.created);
+    PdfFile pdf(file, title_begins + job.name, job.created);
     pdf.beginPage(imposition.sheets.front().page);
     pdf.marks(testSheetMarks(imposition));
     pdf.endPage();
@@ -66,9 +86,16 @@ void writeTestSheet(const std::filesystem::path& file, const Job& job, const Imp
 }
 
 std::filesystem::path testSheetBeside(const std::filesystem::path& sheets) {
-    std::filesystem::path name = sheets.stem();
-    name += "-test-sheet.pdf";
-    return sheets.parent_path() / name;
+    constexpr int most = 1000;
+    std::error_code none;
+    std::filesystem::path file;
+    for (int i = 1; i < most; ++i) {
+        std::filesystem::path name = sheets.stem();
+        name += i == 1 ? std::string("-test-sheet.pdf") : fmt::format("-test-sheet-{}.pdf", i);
+        file = sheets.parent_path() / name;
+        if (!std::filesystem::exists(file, none) || isOurs(file)) break;
+    }
+    return file;
 }
 
 }  // namespace tympan

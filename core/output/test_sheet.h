@@ -13,7 +13,8 @@ Marks testSheetMarks(const Imposition& imposition);
 
 void writeTestSheet(const std::filesystem::path& file, const Job& job, const Imposition& imposition);
 
-/// Beside FILE.pdf: FILE-test-sheet.pdf
+/// Beside FILE.pdf: FILE-test-sheet.pdf. A file of that name that is not such a sheet itself was not named by
+/// anybody and is left alone: then FILE-test-sheet-2.pdf, and so on.
 std::filesystem::path testSheetBeside(const std::filesystem::path& sheets);
 
 }  // namespace tympan

@@ -1,8 +1,16 @@
 #include "core/artwork/svg_size.h"
 
+#include <string>
+
 #include <gtest/gtest.h>
 
-using tympan::statesPixels;
+namespace {
+
+bool statesPixels(std::string_view svg) {
+    return tympan::statesPixels({reinterpret_cast<const unsigned char*>(svg.data()), svg.size()});
+}
+
+}  // namespace
 
 TEST(SvgSize, realUnitsAreNoPixels) {
     for (const char* unit : {"mm", "cm", "in", "pt", "pc", "mm "})

@@ -3,9 +3,9 @@
 
 #include <cmath>
 #include <limits>
+#include <nlohmann/json.hpp>
 
 #include <gtest/gtest.h>
-#include <nlohmann/json.hpp>
 #include <rapidcheck/gtest.h>
 
 #include "core/job/edits.h"
@@ -114,6 +114,7 @@ RC_GTEST_PROP(Limits, whateverEditsMakeIsTheSameAfterSavingAndOpening, ()) {
     const int steps = *rc::gen::inRange(1, 8);
     for (int i = 0; i < steps; ++i) job = edited(std::move(job));
     const Job again = reopened(job);
+    RC_ASSERT(jsonOf(again) == jsonOf(job));
     RC_ASSERT(again.pieces.size() == job.pieces.size());
     for (std::size_t i = 0; i < job.pieces.size(); ++i) RC_ASSERT(again.pieces[i] == job.pieces[i]);
     RC_ASSERT(again.sheets == job.sheets);

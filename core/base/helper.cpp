@@ -1,0 +1,217 @@
+#include "core/base/helper.h"
+
+#include <algorithm>
+#include <array>
+#include <cerrno>
+#include <chrono>
+#include <csignal>
+#include <cstring>
+#include <filesystem>
+
+#include <fcntl.h>
+#include <fmt/format.h>
+#include <poll.h>
+#include <spawn.h>
+#include <sys/mman.h>
+#include <sys/stat.h>
+#include <sys/wait.h>
+#include <unistd.h>
+
+#include "core/base/error.h"
+
+namespace tympan {
+
+namespace {
+
+// Where the helper finds its files.
+constexpr int input_handle = 3, result_handle = 4, words_handle = 5;
+constexpr const char* helper_name = "tympan-draw";
+
+[[noreturn]] void failNoRoom() {
+    throw Error(Error::Kind::output, std::filesystem::temp_directory_path().string(),
+                std::string("no room for a picture meanwhile (") + std::strerror(errno) + ")",
+                "make room there, or set TMPDIR to a larger disk");
+}
+
+std::string helperPath() {
+    std::error_code none;
+    return (std::filesystem::read_symlink("/proc/self/exe", none).parent_path() / helper_name).string();
+}
+
+/// One helper that runs: ended, whatever happens.
+class Running {
+  public:
+    Running(const std::vector<std::string>& words, int input, int result) {
+        int ends[2];
+        if (::pipe2(ends, O_CLOEXEC) != 0) failNoRoom();
+        pipe_ = ends[0];
+        // Handed over under numbers that no file of ours can have by chance while they are being handed over.
+        const std::array<std::pair<int, int>, 3> handed{
+            {{input, input_handle}, {result, result_handle}, {ends[1], words_handle}}};
+        std::vector<int> high;
+        for (const auto& [mine, its] : handed) high.push_back(::fcntl(mine, F_DUPFD_CLOEXEC, 16));
+        posix_spawn_file_actions_t actions;
+        posix_spawn_file_actions_init(&actions);
+        posix_spawn_file_actions_addopen(&actions, 0, "/dev/null", O_RDONLY, 0);
+        for (int stream : {1, 2})
+            posix_spawn_file_actions_addopen(&actions, stream, "/dev/null", O_WRONLY, 0);
+        for (std::size_t i = 0; i < handed.size(); ++i)
+            posix_spawn_file_actions_adddup2(&actions, high[i], handed[i].second);
+        std::vector<char*> arguments;
+        for (const std::string& word : words) arguments.push_back(const_cast<char*>(word.c_str()));
+        arguments.push_back(nullptr);
+        const int failed =
+            ::posix_spawn(&process_, words.front().c_str(), &actions, nullptr, arguments.data(), environ);
+        posix_spawn_file_actions_destroy(&actions);
+        ::close(ends[1]);
+        for (int handle : high) ::close(handle);
+        if (failed != 0) {
+            ::close(pipe_);
+            throw Error(Error::Kind::input, words.front(),
+                        std::string("the part of the program that draws does not start (") +
+                            std::strerror(failed) + ")",
+                        "install the program anew");
+        }
+    }
+    ~Running() {
+        ::close(pipe_);
+        if (process_ > 0) {
+            ::kill(process_, SIGKILL);
+            ::waitpid(process_, nullptr, 0);
+        }
+    }
+    Running(const Running&) = delete;
+    Running& operator=(const Running&) = delete;
+
+    int pipe() const { return pipe_; }
+    /// After its end of the pipe is closed.
+    int waited() {
+        int status = 0;
+        ::waitpid(std::exchange(process_, 0), &status, 0);
+        return status;
+    }
+
+  private:
+    pid_t process_ = 0;
+    int pipe_ = -1;
+};
+
+/// Splits off one line; false when there is no whole one yet.
+bool takeLine(std::string& text, std::string& line) {
+    const std::size_t end = text.find('\n');
+    if (end == std::string::npos) return false;
+    line = text.substr(0, end);
+    text.erase(0, end + 1);
+    return true;
+}
+
+/// Undoes the escapes that keep words on one line.
+std::string asSaid(const std::string& line) {
+    std::string words;
+    for (std::size_t i = 0; i < line.size(); ++i) {
+        if (line[i] == '\\' && i + 1 < line.size())
+            words += line[++i] == 'n' ? '\n' : line[i];
+        else
+            words += line[i];
+    }
+    return words;
+}
+
+}  // namespace
+
+NamelessFile NamelessFile::make(bool on_disk) {
+    int handle = -1;
+    if (on_disk) {
+        std::error_code failed;
+        std::string name = std::filesystem::temp_directory_path(failed).string() + "/tympan-pixels-XXXXXX";
+        if (failed)
+            throw Error(Error::Kind::output, std::getenv("TMPDIR") ? std::getenv("TMPDIR") : "/tmp",
+                        "not a folder where a large picture could be kept meanwhile",
+                        "set TMPDIR to a folder that is there");
+        handle = ::mkostemp(name.data(), O_CLOEXEC);
+        if (handle >= 0) ::unlink(name.c_str());
+    } else {
+        handle = ::memfd_create("tympan", MFD_CLOEXEC);
+    }
+    if (handle < 0) failNoRoom();
+    return NamelessFile(handle);
+}
+
+NamelessFile NamelessFile::of(std::span<const unsigned char> bytes) {
+    NamelessFile file = make();
+    while (!bytes.empty()) {
+        const ssize_t written = ::write(file.handle_, bytes.data(), bytes.size());
+        if (written < 0 && errno == EINTR) continue;
+        if (written <= 0) failNoRoom();
+        bytes = bytes.subspan(static_cast<std::size_t>(written));
+    }
+    return file;
+}
+
+NamelessFile::~NamelessFile() {
+    if (handle_ >= 0) ::close(handle_);
+}
+
+std::size_t NamelessFile::size() const {
+    struct stat about {};
+    return ::fstat(handle_, &about) == 0 ? static_cast<std::size_t>(about.st_size) : 0;
+}
+
+std::vector<unsigned char> NamelessFile::bytes() const {
+    std::vector<unsigned char> bytes(size());
+    std::size_t at = 0;
+    while (at < bytes.size()) {
+        const ssize_t got = ::pread(handle_, bytes.data() + at, bytes.size() - at, static_cast<off_t>(at));
+        if (got < 0 && errno == EINTR) continue;
+        if (got <= 0) break;
+        at += static_cast<std::size_t>(got);
+    }
+    bytes.resize(at);
+    return bytes;
+}
+
+HelperAnswer runHelper(const std::vector<std::string>& task, std::span<const unsigned char> input,
+                       NamelessFile result, const std::string& name, const HelperLimits& limits,
+                       const Progress& progress) {
+    const auto fail = [&](const std::string& wrong, const std::string& remedy) {
+        throw Error(Error::Kind::input, name, wrong, remedy);
+    };
+    const NamelessFile given = NamelessFile::of(input);
+    std::vector<std::string> words{helperPath(), std::to_string(limits.memory_bytes)};
+    words.insert(words.end(), task.begin(), task.end());
+    Running helper(words, given.handle(), result.handle());
+    std::string text, line, done, wrong, remedy;
+    bool is_done = false;
+    auto heard = std::chrono::steady_clock::now();
+    for (;;) {
+        constexpr int look_ms = 20;
+        pollfd waiting{helper.pipe(), POLLIN, 0};
+        ::poll(&waiting, 1, look_ms);
+        if (progress.stop.stop_requested()) throwStopped();
+        if (waiting.revents != 0) {
+            std::array<char, 65536> block{};
+            const ssize_t got = ::read(helper.pipe(), block.data(), block.size());
+            if (got < 0 && errno == EINTR) continue;
+            if (got <= 0) break;
+            text.append(block.data(), static_cast<std::size_t>(got));
+            while (takeLine(text, line)) {
+                heard = std::chrono::steady_clock::now();
+                const std::string rest = line.size() > 1 ? asSaid(line.substr(1)) : std::string();
+                if (line[0] == 'p') progress.at(std::strtod(rest.c_str(), nullptr));
+                if (line[0] == 'd') done = rest, is_done = true;
+                if (line[0] == 'w') wrong = rest;
+                if (line[0] == 'r') remedy = rest;
+            }
+        }
+        if (std::chrono::steady_clock::now() - heard > std::chrono::seconds(limits.silent_seconds))
+            fail("takes too long to be drawn", "make the drawing simpler, or save it as PNG");
+    }
+    const int status = helper.waited();
+    if (!wrong.empty()) fail(wrong, remedy);
+    if (!is_done || !WIFEXITED(status) || WEXITSTATUS(status) != 0)
+        fail("is more than the part of the program that draws can take",
+             "make the drawing simpler, or save it as PNG");
+    return {std::move(result), done};
+}
+
+}  // namespace tympan

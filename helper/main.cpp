@@ -1,0 +1,18 @@
+// tympan-draw: draws for the two programs what nobody vouches for, in a process that may be ended. It is
+// started by them alone (core/base/helper.h).
+#include <cstdlib>
+
+#include "core/artwork/drawing.h"
+#include "core/base/error.h"
+#include "core/base/helper.h"
+#include "core/enlarge/trace.h"
+
+int main(int argc, char** argv) {
+    setenv("OMP_THREAD_LIMIT", "1", 1);
+    return tympan::serveHelper(argc, argv, [](const std::string& name) -> tympan::HelperTask {
+        if (name == "describe") return tympan::describeDrawing;
+        if (name == "draw") return tympan::drawDrawing;
+        if (name == "trace") return tympan::traceMask;
+        throw tympan::Error(tympan::Error::Kind::input, "", "asked for something that is not known", "");
+    });
+}
