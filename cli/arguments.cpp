@@ -90,6 +90,8 @@ Job PieceOptions::job() const {
         piece.object.ground = *colour;
     }
     piece.artwork = edited(readPicture(std::filesystem::path(picture)), {.page = page});
+    for (const std::string& linked : piece.artwork->linked)
+        say(fmt::format("{}: it names \"{}\" and does not hold it: that stays blank", picture, linked));
     piece.size.height = asked_height.value_or(piece.size.width / piece.artwork->aspect());
     if (!limits::side_mm.holds(piece.size.height))
         failUsage(fmt::format("--width {} makes the picture {} high", width,

@@ -3,6 +3,7 @@
 #include <string>
 
 #include "cli/command.h"
+#include "core/base/error.h"
 #include "core/job/job.h"
 
 namespace tympan::cli {
@@ -38,6 +39,17 @@ struct PrintOptions {
     /// What --mirror forces on this one output; says so on standard error.
     std::optional<Mirrored> forced() const;
 };
+
+/// Does the work; what is wrong with the only piece is said of the picture's file, as it was typed.
+template <class Work>
+auto namingFile(const std::string& file, const Job& job, Work work) {
+    try {
+        return work();
+    } catch (const Error& error) {
+        if (error.file() != job.pieces.front().name && error.file() != job.pieces.front().artwork->name) throw;
+        throw Error(error.kind(), file, error.wrong(), error.remedy());
+    }
+}
 
 /// True for a name that ends in .tympan.
 bool isJobFile(const std::string& name);

@@ -23,8 +23,7 @@ struct Options {
     bool json = false;
 };
 
-int inspect(const Options& options) {
-    const Job job = options.piece.job();
+int inspect(const Options& options, const Job& job) {
     const Piece& piece = job.pieces.front();
     // A drawing is rasterised at the print's own resolution: it needs no enlarging at any size.
     const bool drawing = piece.artwork->kind == Artwork::Kind::vector;
@@ -98,7 +97,10 @@ void addInspect(CommandLine& line) {
     options->piece.addTo(command);
     command.option("--ground", options->piece.ground, "the object's colour: #e8dfc8");
     command.flag("--json", options->json, "one JSON object on standard output");
-    command.does([options] { return inspect(*options); });
+    command.does([options] {
+        const Job job = options->piece.job();
+        return namingFile(options->piece.picture, job, [&] { return inspect(*options, job); });
+    });
 }
 
 }  // namespace tympan::cli

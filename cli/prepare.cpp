@@ -19,10 +19,12 @@ int prepare(const Options& options) {
                     "end it in .png or .tif");
     refuseSameFile({options.out}, {options.piece.picture});
     const Job job = options.print.applied(options.piece.job());
-    Print print = printOf(job, job.pieces.front(), job.sheets.ppi);
-    if (const auto forced = options.print.forced()) print.mirrored = *forced;
-    writeWholePrint(options.out, print, progressLine());
-    return 0;
+    return namingFile(options.piece.picture, job, [&] {
+        Print print = printOf(job, job.pieces.front(), job.sheets.ppi);
+        if (const auto forced = options.print.forced()) print.mirrored = *forced;
+        writeWholePrint(options.out, print, progressLine());
+        return 0;
+    });
 }
 
 }  // namespace

@@ -71,9 +71,7 @@ OpenedJob jobOf(const Options& options) {
     return opened;
 }
 
-int sheets(const Options& options) {
-    refuseSameFile({options.out, options.plan}, {options.piece.picture});
-    const OpenedJob opened = jobOf(options);
+int sheets(const Options& options, const OpenedJob& opened) {
     const Job& job = opened.job;
     const Imposition imposition = impose(job, options.print.forced());
     bool blocked = opened.left_out > 0;  // what could not be read is not on the sheets
@@ -87,7 +85,7 @@ int sheets(const Options& options) {
         writeTestSheet(test, job, imposition);
         say("test sheet for plain paper: " + test.string());
     }
-    if (!options.plan.empty()) writePlan(options.plan, imposition);
+    if (!options.plan.empty()) writePlan(options.plan, job, imposition);
     return blocked ? 1 : 0;
 }
 
@@ -104,7 +102,12 @@ void addSheets(CommandLine& line) {
     command.option("--margin", options->margin, "what the printer leaves bare at every edge");
     command.option("--band", options->band, "kept for marks along a seam");
     command.option("--plan", options->plan, "also write which region lies where, as JSON");
-    command.does([options] { return sheets(*options); });
+    command.does([options] {
+        refuseSameFile({options->out, options->plan}, {options->piece.picture});
+        const OpenedJob opened = jobOf(*options);
+        if (isJobFile(options->piece.picture)) return sheets(*options, opened);
+        return namingFile(options->piece.picture, opened.job, [&] { return sheets(*options, opened); });
+    });
 }
 
 }  // namespace tympan::cli

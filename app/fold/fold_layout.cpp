@@ -9,7 +9,10 @@ namespace tympan::app {
 
 namespace {
 
-constexpr double gap_px = 30;     // from the hinge to the nearer edge of either leaf
+constexpr double gap_px = 16;     // from the hinge to the nearer edge of either leaf
+// A landscape picture is shown at least so wide where the stage has room for it, if need be with no more of
+// its paper and its object than a little about it.
+constexpr double wide_px = 480, about_it = 0.04, landscape = 1.25;
 constexpr double border_mm = 10;  // of paper shown around a picture that has no page to itself
 constexpr double lift = 0.10;     // how much nearer the moving edge comes to the eye
 
@@ -76,7 +79,7 @@ FoldScene foldScene(const Job& job, const Piece& piece, const Imposition* imposi
     scene.ink = inkOnObject(job, piece);
     if (scene.spot) {
         const RectMm ink = bounds(scene.ink);
-        scene.object = grown(ink, 0.15 * std::max(ink.width, ink.height));
+        scene.object = grown(ink, 0.08 * std::max(ink.width, ink.height));
         scene.front = scene.object;
     } else {
         scene.object = bounds(outlineOf(object.shape));
@@ -119,19 +122,31 @@ FoldLayout inSameView(FoldLayout layout, const FoldScene& scene) {
 
 FoldLayout foldLayout(const FoldScene& scene, const QRectF& room, double zoom, const QPointF& pan) {
     // Everything about the object's middle, in mm, turned as it lies on the screen.
-    const QRectF print = toQRectF(inPrint(scene.box, scene.mirrored));
-    const QRectF left = printTurn(scene).mapRect(toQRectF(scene.paper) | print).translated(onLeft(scene));
-    const QRectF picture = QTransform().rotate(scene.turn_deg).mapRect(toQRectF(scene.box));
-    const QRectF right = toQRectF(scene.object) | picture.translated(scene.at.x, scene.at.y);
+    const QRectF print = printTurn(scene).mapRect(toQRectF(inPrint(scene.box, scene.mirrored))).translated(onLeft(scene));
+    const QRectF paper = printTurn(scene).mapRect(toQRectF(scene.paper)).translated(onLeft(scene));
+    const QRectF picture =
+        QTransform().rotate(scene.turn_deg).mapRect(toQRectF(scene.box)).translated(scene.at.x, scene.at.y);
     // How far the leaves reach from the middle: towards the hinge, away from it, up and down.
-    const double inner = std::max({0.0, left.right(), -right.left()});
-    const double outer = std::max({0.0, -left.left(), right.right()});
-    const double above = std::max({0.0, -left.top(), -right.top()});
-    const double below = std::max({0.0, left.bottom(), right.bottom()});
+    struct Reach {
+        double inner, outer, above, below, fit;
+    };
+    const auto reachOf = [&](const QRectF& left, const QRectF& right) {
+        Reach reach{std::max(left.right(), -right.left()), std::max(-left.left(), right.right()),
+                    std::max(-left.top(), -right.top()), std::max(left.bottom(), right.bottom()), 1};
+        reach.fit = std::min((room.width() / 2 - gap_px) / std::max(1e-3, reach.inner + reach.outer),
+                             room.height() / std::max(1e-3, reach.above + reach.below));
+        return reach;
+    };
+    Reach reach = reachOf(paper | print, toQRectF(scene.object) | picture);
+    if (picture.width() > landscape * picture.height() && picture.width() * reach.fit < wide_px) {
+        const double more = about_it * picture.width();
+        const Reach near = reachOf((paper | print) & print.adjusted(-more, -more, more, more),
+                                   (toQRectF(scene.object) | picture) & picture.adjusted(-more, -more, more, more));
+        if (near.fit > reach.fit) reach = near;
+    }
+    const auto& [inner, outer, above, below, fit] = reach;
 
     FoldLayout layout;
-    const double fit = std::min((room.width() / 2 - gap_px) / std::max(1e-3, inner + outer),
-                                room.height() / std::max(1e-3, above + below));
     const double s = layout.px_mm = std::max(1e-3, fit * zoom);
     layout.hinge_x = room.center().x() + pan.x();
     const double y = room.center().y() + pan.y() + (above - below) / 2 * s;

@@ -22,7 +22,7 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int edge = 28, bottom_edge = 14;
+constexpr int side_edge = 14, ruler_edge = 24, ruler_room = 34, bottom_edge = 8;
 constexpr double quick_pixels = 1e6, sharp_pixels = 6e6;
 constexpr double face_pixels = 4e5;  // a likeness of wood and cloth; the picture itself is drawn sharper
 
@@ -119,8 +119,10 @@ void FoldView::refresh() {
 }
 
 void FoldView::relayout() {
-    const int taken = notes_->place(size(), store_.piece());
-    const QRectF room(taken, edge, width() - 2.0 * taken - 36, height() - edge - bottom_edge);
+    notes_->place(width(), store_.piece());
+    // The hinge stays in the middle; the ruler at the right takes as much as is left free at the left.
+    const double top = LeafNotes::height + ruler_edge, aside = side_edge + ruler_room;
+    const QRectF room(aside, top, width() - 2 * aside, height() - top - bottom_edge);
     if (store_.piece())
         layout_ = hand_->dragging() ? inSameView(layout_, scene_) : foldLayout(scene_, room, zoom_, pan_);
     update();
@@ -153,20 +155,28 @@ void FoldView::point(const Finding& finding) {
     update();
 }
 
+void FoldView::showPlaces(bool all) {
+    all_places_ = all;
+    update();
+}
+
 void FoldView::paintFindings(QPainter& painter) const {
     const RectMm& box = scene_.box;
+    int number = 0;
     for (const Finding& finding : store_.findings()) {
         if (finding.piece != shown_piece_) continue;
-        const bool strong = finding.what.index() == pointed_;
-        if (!strong && finding.severity == Severity::note) continue;
+        ++number;
+        const bool chosen = finding.what.index() == pointed_;
         std::vector<RectMm> places = finding.places;
         // What is true of all of the print is marked only when it is asked for.
-        if (places.empty() && strong) places = {{0, 0, box.width, box.height}};
-        for (const RectMm& place : places)
-            paintPlace(painter, layout_, scene_.mirrored,
-                       {place.x / box.width, place.y / box.height, place.width / box.width,
-                        place.height / box.height},
-                       strong);
+        if (places.empty() && chosen) places = {{0, 0, box.width, box.height}};
+        for (const RectMm& place : places) {
+            const PrintParts part{place.x / box.width, place.y / box.height, place.width / box.width,
+                                  place.height / box.height};
+            // What is marked stays to be seen: its outline shows when somebody asks for it.
+            if (chosen || all_places_) paintPlace(painter, layout_, scene_.mirrored, part, chosen);
+            paintNumber(painter, layout_, scene_.mirrored, part, number, chosen);
+        }
     }
 }
 
@@ -209,7 +219,9 @@ void FoldView::zoomToFit() {
 void FoldView::zoomToTrueSize() { zoomBy(screenScale(*screen()) / layout_.px_mm); }
 
 QRectF FoldView::cornerRect() const {
-    return {layout_.paper.left() - 4, layout_.paper.bottom() - 36, 40, 40};
+    // Of a paper that is larger than the stage, the corner of what is seen of it.
+    const QRectF seen = layout_.paper & QRectF(0, 0, layout_.hinge_x, height());
+    return {seen.left() - 4, seen.bottom() - 36, 40, 40};
 }
 
 void FoldView::paintEvent(QPaintEvent*) {
@@ -230,21 +242,26 @@ void FoldView::paintInvitation(QPainter& painter) const {
 }
 
 void FoldView::paintLeaves(QPainter& painter) const {
-    paintHinge(painter, layout_.hinge_x, 10, height() - 10);
+    const QRectF left(0, LeafNotes::height, layout_.hinge_x, height() - LeafNotes::height),
+        right(layout_.hinge_x, LeafNotes::height, width() - layout_.hinge_x, height() - LeafNotes::height);
+    painter.setClipRect(right);
     paintObject(painter, layout_, scene_, pictures_);
     paintZones(painter, layout_, scene_, objectOf(store_.job(), *store_.piece()), *store_.piece(),
                hand_->worksOn() == HandPlacement::What::zone ? hand_->zone() : -1);
     hand_->paint(painter, layout_);
     paintRuler(painter, scene_.spot ? layout_.finished : layout_.object, layout_.object | layout_.finished,
                layout_.px_mm, store_.job().unit);
+    painter.setClipRect(way_ == 0 ? left : QRectF(rect()));
     paintPaper(painter, layout_, scene_, pictures_, way_);
+    painter.setClipping(false);
+    paintHinge(painter, layout_.hinge_x, LeafNotes::height + 4, height() - 10);
     if (way_ == 0) paintFindings(painter);
     if (pictures_.printed.isNull()) {
         painter.setPen(QColor(85, 87, 90));
         painter.setFont(textFont(TextSize::small));
         painter.drawText(layout_.printed, Qt::AlignCenter | Qt::TextWordWrap, tr("drawing the picture…"));
     }
-    if (way_ == 0) paintCorner(painter, layout_.paper, on_corner_);
+    if (way_ == 0) paintCorner(painter, layout_.paper & left, on_corner_);
     if (spot_ && way_ == 0) {
         paintTwin(painter, layout_.onPrint(*spot_, scene_.mirrored));
         paintTwin(painter, layout_.onObject(*spot_));

@@ -31,6 +31,8 @@ class FoldView : public QWidget {
     void zoomToTrueSize();
     /// Marks where a finding is more strongly than the others, until another piece is chosen.
     void point(const Finding& finding);
+    /// The outlines of all places that are worth a look, while somebody looks at their list.
+    void showPlaces(bool all);
     /// How the finished leaf pictures rubbing.
     void picture(const Likeness& likeness);
     /// What the hand moves on the finished leaf.
@@ -73,7 +75,7 @@ class FoldView : public QWidget {
     QPointF pan_, grabbed_at_;
     enum class Grab { nothing, corner, view, hand } grab_ = Grab::nothing;
     std::optional<QPointF> spot_;
-    bool on_corner_ = false;
+    bool on_corner_ = false, all_places_ = false;
     QVariantAnimation glide_;
     QTimer rest_;
     LeafNotes* notes_;

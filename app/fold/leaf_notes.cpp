@@ -8,24 +8,21 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int column_width = 176, margin = 20, top = 16;
-constexpr int least_fold_width = 820, taken_without = 12;
+constexpr int margin = 16, top = 4, hinge_gap = 14, spacing = 10;
 
-/// One column of words on the fold.
+/// Half of the line.
 QWidget* sideOf(QWidget* fold, const QString& name) {
     auto* side = new QWidget(fold);
     side->setObjectName(name);
-    auto* layout = column();
-    layout->setSpacing(4);
-    side->setLayout(layout);
+    auto* layout = new QHBoxLayout(side);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(spacing);
     return side;
 }
 
-QLabel* add(QWidget* side, QLabel* label, Qt::Alignment align) {
-    label->setWordWrap(true);
-    label->setAlignment(align | Qt::AlignTop);
-    side->layout()->addWidget(label);
-    return label;
+/// What of a text fits beside the others.
+void showIn(QLabel* label, const QString& text, int room) {
+    label->setText(label->fontMetrics().elidedText(text, Qt::ElideRight, std::max(0, room)));
 }
 
 /// How much of the object stays bare around the picture.
@@ -52,23 +49,25 @@ LeafNotes::LeafNotes(QWidget* fold)
     : QObject(fold),
       print_(sideOf(fold, QStringLiteral("print-side"))),
       finished_(sideOf(fold, QStringLiteral("finished-side"))) {
-    add(print_, strongLabel(tr("Ink side, as it leaves the printer")), Qt::AlignLeft);
-    size_ = add(print_, quietLabel({}), Qt::AlignLeft);
-    hint_ = add(print_, quietLabel({}), Qt::AlignLeft);
-    auto* left = static_cast<QVBoxLayout*>(print_->layout());
-    left->addSpacing(12);
-    sentence_ = add(print_, new QLabel, Qt::AlignLeft);
+    auto* left = static_cast<QHBoxLayout*>(print_->layout());
+    QLabel* ink = strongLabel(tr("Ink side"));
+    ink->setWordWrap(false);
+    left->addWidget(ink);
+    size_ = quietLabel({});
+    sentence_ = new QLabel;
     sentence_->setObjectName(QStringLiteral("mirroring-sentence"));
-    QPushButton* why = linkButton(QStringLiteral("why-mirrored"), tr("Why?"));
-    left->addWidget(why, 0, Qt::AlignLeft);
+    for (QLabel* label : {size_, sentence_}) left->addWidget(label);
+    left->addWidget(linkButton(QStringLiteral("why-mirrored"), tr("Why?")));
     left->addStretch(1);
-    connect(why, &QPushButton::clicked, this, &LeafNotes::whyWanted);
+    connect(print_->findChild<QPushButton*>(), &QPushButton::clicked, this, &LeafNotes::whyWanted);
 
-    title_ = add(finished_, strongLabel({}), Qt::AlignRight);
-    bare_ = add(finished_, quietLabel({}), Qt::AlignRight);
-    guess_ = add(finished_, quietLabel({}), Qt::AlignRight);
-    static_cast<QVBoxLayout*>(finished_->layout())->addStretch(1);
-    finished_->setAttribute(Qt::WA_TransparentForMouseEvents);
+    auto* right = static_cast<QHBoxLayout*>(finished_->layout());
+    right->addStretch(1);
+    bare_ = quietLabel({});
+    right->addWidget(bare_);
+    title_ = strongLabel({});
+    right->addWidget(title_);
+    for (QLabel* label : {size_, sentence_, bare_, title_}) label->setWordWrap(false);
 }
 
 void LeafNotes::say(const Job& job, const Piece& piece, const FoldScene& scene) {
@@ -77,29 +76,44 @@ void LeafNotes::say(const Job& job, const Piece& piece, const FoldScene& scene) 
     const QString on = scene.sheets != 1   ? tr("on %1 sheets of %2").arg(scene.sheets).arg(paper)
                        : scene.sharing > 1 ? tr("%1 to a sheet of %2").arg(scene.sharing).arg(paper)
                                            : tr("on one sheet of %1").arg(paper);
-    size_->setText(sizeText(printSizeOf(job, piece), job.unit) + QStringLiteral(", ") + on);
-    hint_->setText(scene.mirrored == Mirrored::yes
-                       ? tr("Fold the corner over, or press F, to lay it on the object.")
-                       : tr("Pull the corner across, or press F, to lay it on the object."));
-    sentence_->setText(mirroringSentence(turnsOf(job, piece)));
-    title_->setText(object.name.empty() ? tr("Finished")
-                                        : tr("Finished, on the %1").arg(QString::fromStdString(object.name)));
-    bare_->setText(bareText(job, piece));
-    guess_->setText(piece.method.light_ground
-                        ? tr("How it may look: a guess. Bare paper prints as nothing, so the object is the "
-                             "white of the picture.")
-                        : tr("How it may look: a guess. The sheet stays on the object, and its white with "
-                             "it."));
+    size_text_ = sizeText(printSizeOf(job, piece), job.unit) + QStringLiteral(", ") + on;
+    sentence_text_ = mirroringSentence(turnsOf(job, piece));
+    title_text_ = object.name.empty() ? tr("Finished")
+                                      : tr("Finished, on the %1").arg(QString::fromStdString(object.name));
+    bare_text_ = bareText(job, piece);
+    print_->setToolTip(QStringLiteral("%1. %2 %3").arg(size_text_, sentence_text_,
+                                                       scene.mirrored == Mirrored::yes
+                                                           ? tr("Fold the corner over, or press F, to lay it on the object.")
+                                                           : tr("Pull the corner across, or press F, to lay it on the object.")));
+    finished_->setToolTip(
+        QStringLiteral("%1: %2. %3")
+            .arg(title_text_, bare_text_,
+                 piece.method.light_ground
+                     ? tr("How it may look: a guess. Bare paper prints as nothing, so the object is the white of "
+                          "the picture.")
+                     : tr("How it may look: a guess. The sheet stays on the object, and its white with it.")));
+    fill();
 }
 
-int LeafNotes::place(const QSize& fold, bool wanted) {
-    const bool shown = wanted && fold.width() > least_fold_width;
-    const int height = std::max(0, fold.height() - top - 8);
-    print_->setGeometry(margin, top, column_width, height);
-    finished_->setGeometry(fold.width() - column_width - margin, top, column_width, height);
-    print_->setVisible(shown);
-    finished_->setVisible(shown);
-    return shown ? column_width + margin : taken_without;
+void LeafNotes::fill() {
+    const auto wide = [](const QLabel* label, const QString& text) { return label->fontMetrics().horizontalAdvance(text); };
+    const int words = print_->width() - print_->findChild<QLabel*>()->sizeHint().width() -
+                      print_->findChild<QPushButton*>()->sizeHint().width() - 4 * spacing;
+    // The size stays whole; the sentence gives way.
+    showIn(size_, size_text_, words);
+    showIn(sentence_, sentence_text_, words - wide(size_, size_text_));
+    const int right = finished_->width() - 2 * spacing;
+    showIn(title_, title_text_, right);
+    showIn(bare_, bare_text_, right - wide(title_, title_text_) - spacing);
+}
+
+void LeafNotes::place(int fold_width, bool wanted) {
+    const int half = fold_width / 2 - margin - hinge_gap;
+    print_->setGeometry(margin, top, half, height - top);
+    finished_->setGeometry(fold_width - margin - half, top, half, height - top);
+    print_->setVisible(wanted);
+    finished_->setVisible(wanted);
+    fill();
 }
 
 }  // namespace tympan::app

@@ -36,12 +36,11 @@ void paintObject(QPainter& painter, const FoldLayout& layout, const FoldScene& s
     if (!pictures.face.isNull())
         painter.drawImage(layout.object_mm.mapRect(toQRectF(pictures.face_box)), pictures.face);
     if (!pictures.finished.isNull()) {
-        const QTransform before = painter.transform();
-        painter.setTransform(layout.picture_mm * before);
-        if (scene.cut) painter.setClipPath(layout.picture_mm.inverted().map(plate));
+        painter.save();
+        painter.setTransform(layout.picture_mm * painter.transform());
+        if (scene.cut) painter.setClipPath(layout.picture_mm.inverted().map(plate), Qt::IntersectClip);
         painter.drawImage(toQRectF(scene.box), pictures.finished);
-        painter.setClipping(false);
-        painter.setTransform(before);
+        painter.restore();
     }
     painter.setBrush(Qt::NoBrush);
     if (scene.spot) {
@@ -185,6 +184,28 @@ void paintPlace(QPainter& painter, const FoldLayout& layout, Mirrored mirrored, 
             at += QPointF(away.x() < 0 ? -outside_px : outside_px, away.y() < 0 ? -outside_px : outside_px);
         }
         painter.drawPolygon(outline);
+    }
+    painter.restore();
+}
+
+void paintNumber(QPainter& painter, const FoldLayout& layout, Mirrored mirrored, const PrintParts& place, int number,
+                 bool strong) {
+    constexpr double radius = 8;
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setFont(figureFont(TextSize::small));
+    for (const bool on_print : {true, false}) {
+        const auto at = [&](double x, double y) {
+            return on_print ? layout.onPrint({x, y}, mirrored) : layout.onObject({x, y});
+        };
+        const QPointF one = at(place.x, place.y), other = at(place.right(), place.y);
+        const QPointF corner = one.x() < other.x() ? one : other;
+        const QRectF disc(corner.x() - radius, corner.y() - radius, 2 * radius, 2 * radius);
+        painter.setPen(QPen(theme().look, 1.5));
+        painter.setBrush(strong ? theme().look : theme().card);
+        painter.drawEllipse(disc);
+        painter.setPen(strong ? theme().card : theme().look);
+        painter.drawText(disc, Qt::AlignCenter, QString::number(number));
     }
     painter.restore();
 }

@@ -32,6 +32,7 @@ Inspector::Inspector(JobStore& store, RenderService& service, QObject* parent)
         next();
     });
     connect(&store_, &JobStore::changed, &rest_, qOverload<>(&QTimer::start));
+    rest_.start();  // an empty job has been looked at soon
 }
 
 /// Which pieces are others than were looked at; with many of them, finding out takes longer than a frame.

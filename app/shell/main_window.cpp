@@ -77,6 +77,7 @@ MainWindow::Station stationOf(const Finding& found) {
         [](const WholeSheetsJoin&) { return MainWindow::sheets; },
         [](const SeamInCareZone&) { return MainWindow::sheets; },
         [](const Cropped&) { return MainWindow::picture; },
+        [](const LinkedPicture&) { return MainWindow::picture; },
         [](const EvenBorder&) { return MainWindow::picture; },
         [](const Faces&) { return MainWindow::picture; },
         [](const CameReversed&) { return MainWindow::picture; },
@@ -173,6 +174,7 @@ void MainWindow::build() {
         fold_->point(finding);
     });
     connect(look_, &WorthALook::mendWanted, this, &MainWindow::mend);
+    connect(look_, &WorthALook::pointedAt, fold_, &FoldView::showPlaces);
     tray_layout->addWidget(look_);
     down->addWidget(tray);
     foot_ = new Foot(store_);

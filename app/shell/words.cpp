@@ -105,6 +105,11 @@ QString sentence(const Finding& found, Unit unit) {
             return tr("This size has another shape than the picture: %1 % of it is left out at the edges.")
                 .arg(percent(what.share));
         },
+        [&](const LinkedPicture& what) {
+            return tr("The drawing names \u201c%1\u201d but does not hold it, so it stays blank. Embed it and open "
+                      "the drawing again.")
+                .arg(named(what.name));
+        },
         [](const SoftDetail& what) {
             return tr("The picture is softer than its pixels: its true detail comes to about %1 dots an "
                       "inch. It "
@@ -188,11 +193,11 @@ QString mirroringSentence(const std::vector<Turn>& turns) {
         turns.begin(), turns.end(), [](const Turn& turn) { return turn.why != Turn::Why::already_reversed; });
     const bool came_mirrored = on_the_way != static_cast<std::ptrdiff_t>(turns.size());
     const QString first = came_mirrored ? tr("It came mirrored and is turned back. ") : QString();
-    if (on_the_way == 0) return first + tr("Laid face up, so the paper is printed as it reads.");
-    if (on_the_way == 1) return first + tr("Turned over once, so the paper is printed mirrored.");
+    if (on_the_way == 0) return first + tr("Laid face up, so printed as it reads.");
+    if (on_the_way == 1) return first + tr("Turned over once, so printed mirrored.");
     return first + (on_the_way % 2 != 0
-                        ? tr("Turned over %1 times, so the paper is printed mirrored.").arg(on_the_way)
-                        : tr("Turned over %1 times, so the paper is printed as it reads.").arg(on_the_way));
+                        ? tr("Turned over %1 times, so printed mirrored.").arg(on_the_way)
+                        : tr("Turned over %1 times, so printed as it reads.").arg(on_the_way));
 }
 
 namespace {

@@ -71,9 +71,14 @@ std::vector<WorthALook::Line> WorthALook::lines() const {
     const Piece* piece = store_.piece();
     if (!piece) return all;
     using State = JobStore::SeenPiece::State;
-    for (const Finding& finding : store_.findings())
-        if (finding.piece == piece->id)
-            all.push_back({sentence(finding, store_.job().unit), look_icon, finding});
+    int number = 0;
+    for (const Finding& finding : store_.findings()) {
+        if (finding.piece != piece->id) continue;
+        ++number;  // as its places are marked on the leaves
+        const QString words = sentence(finding, store_.job().unit);
+        all.push_back({finding.places.empty() ? words : QStringLiteral("%1 \u00b7 %2").arg(number).arg(words), look_icon,
+                       finding});
+    }
     if (!store_.impositionFault().isEmpty()) all.push_back({store_.impositionFault(), look_icon});
     const State state = store_.lookedAt(piece->id);
     if (state == State::hidden) {
@@ -118,6 +123,9 @@ void WorthALook::refresh() {
     for (const Line& line : all) addLine(line);
     lines_->addStretch(1);
 }
+
+void WorthALook::enterEvent(QEnterEvent*) { emit pointedAt(true); }
+void WorthALook::leaveEvent(QEvent*) { emit pointedAt(false); }
 
 QList<QPushButton*> WorthALook::buttonsFor(const Finding& finding) {
     const QString named = QString::fromStdString(std::string(name(finding)));

@@ -22,6 +22,12 @@ class WorthALook : public QWidget {
     void showWanted(const tympan::Finding& finding);
     /// A remedy was clicked; it may take a while.
     void mendWanted(const tympan::Finding& finding);
+    /// The pointer is over the list, or left it.
+    void pointedAt(bool inside);
+
+  protected:
+    void enterEvent(QEnterEvent* event) override;
+    void leaveEvent(QEvent* event) override;
 
   private:
     struct Line {

@@ -16,84 +16,6 @@ using nlohmann::json;
 
 namespace {
 
-/// Walks well-formed JSON text to find where a value stands; the parser itself does not say.
-struct Walker {
-    std::string_view text;
-    std::size_t at = 0;
-
-    void blanks() {
-        while (at < text.size() && std::string_view(" \t\r\n").find(text[at]) != std::string_view::npos) ++at;
-    }
-    std::string string() {
-        std::string value;
-        for (++at; at < text.size() && text[at] != '"'; ++at) {
-            if (text[at] == '\\') ++at;
-            if (at < text.size()) value += text[at];
-        }
-        ++at;
-        return value;
-    }
-    void skip() {
-        blanks();
-        if (at < text.size() && text[at] == '"') {
-            string();
-            return;
-        }
-        int depth = 0;
-        for (; at < text.size(); ++at) {
-            const char c = text[at];
-            if (c == '"') {
-                string();
-                --at;
-            } else if (c == '{' || c == '[') {
-                ++depth;
-            } else if (c == '}' || c == ']') {
-                if (depth == 0) return;
-                if (--depth == 0) {
-                    ++at;
-                    return;
-                }
-            } else if (c == ',' && depth == 0) {
-                return;
-            }
-        }
-    }
-    /// Moves to the member or element called `key`; false when there is none, the cursor then stays inside.
-    bool enter(const std::string& key) {
-        blanks();
-        const std::size_t begin = at;
-        if (at >= text.size() || (text[at] != '{' && text[at] != '[')) return false;
-        const bool object = text[at++] == '{';
-        for (int index = 0;; ++index) {
-            blanks();
-            if (at >= text.size() || text[at] == '}' || text[at] == ']') break;
-            std::string name = std::to_string(index);
-            const std::size_t name_at = at;
-            if (object) {
-                name = string();
-                blanks();
-                ++at;  // the colon
-            }
-            if (name == key) {
-                if (object) at = name_at, string(), blanks(), ++at;
-                blanks();
-                return true;
-            }
-            skip();
-            blanks();
-            if (at < text.size() && text[at] == ',') ++at;
-        }
-        at = begin;
-        return false;
-    }
-};
-
-int lineAt(std::string_view text, std::size_t at) {
-    return 1 +
-           static_cast<int>(std::count(
-               text.begin(), text.begin() + static_cast<std::ptrdiff_t>(std::min(at, text.size())), '\n'));
-}
-
 /// How an element of a list is found again: "#7" by its id, else "3" by its place.
 std::string placeInList(const json& element, int index) {
     const auto id = element.find("id");
@@ -118,12 +40,9 @@ json withRest(json known, const json& rest) {
     return known;
 }
 
-int lineOf(std::string_view text, const std::vector<std::string>& path) {
-    Walker walker{text};
-    walker.blanks();
-    for (const std::string& key : path)
-        if (!walker.enter(key)) break;
-    return lineAt(text, walker.at);
+const JsonLines& JsonText::lines() const {
+    if (!lines_) lines_ = std::make_shared<const JsonLines>(text);
+    return *lines_;
 }
 
 JsonText readJsonText(const std::filesystem::path& file) { return {file.string(), readText(file)}; }
@@ -157,14 +76,14 @@ json parseJson(const JsonText& source) {
     if (const auto at = tooDeep(source.text))
         throw Error(Error::Kind::input, source.file,
                     fmt::format("line {}: brackets within brackets, more than a hundred deep",
-                                lineAt(source.text, *at)),
+                                source.lines().at(*at)),
                     "save it again with the program that it is from");
     try {
         return json::parse(source.text);
     } catch (const json::parse_error& error) {
         throw Error(Error::Kind::input, source.file,
                     fmt::format("line {}: not JSON from here on",
-                                lineAt(source.text, error.byte > 0 ? error.byte - 1 : 0)),
+                                source.lines().at(error.byte > 0 ? error.byte - 1 : 0)),
                     "look for a missing comma, quote or bracket");
     } catch (const json::exception&) {
         // Well-formed, but a number is beyond what a computer's numbers hold.
@@ -182,7 +101,7 @@ JsonReader::JsonReader(const JsonText& source, const json& value, std::vector<st
     : source_(&source), value_(&value), path_(std::move(path)) {
     if (!value_->is_object())
         throw Error(Error::Kind::input, source_->file,
-                    fmt::format("line {}: {}: must be an object in braces", lineOf(source_->text, path_),
+                    fmt::format("line {}: {}: must be an object in braces", source_->lines().of(path_),
                                 fmt::join(path_, ".")),
                     "mend that line");
 }
@@ -211,7 +130,7 @@ void JsonReader::fail(const std::string& field, const std::string& wrong) const 
     std::vector<std::string> path = path_;
     if (!field.empty()) path.push_back(field);
     throw Error(Error::Kind::input, source_->file,
-                fmt::format("line {}: {}: {}", lineOf(source_->text, path), fmt::join(path, "."), wrong),
+                fmt::format("line {}: {}: {}", source_->lines().of(path), fmt::join(path, "."), wrong),
                 "mend that line");
 }
 

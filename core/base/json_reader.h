@@ -1,5 +1,6 @@
 #pragma once
 #include <filesystem>
+#include <memory>
 #include <nlohmann/json_fwd.hpp>
 #include <set>
 #include <string>
@@ -7,12 +8,17 @@
 #include <vector>
 
 #include "core/base/error.h"
+#include "core/base/json_lines.h"
 
 namespace tympan {
 
 /// The text of a catalogue file and its name, kept so that a fault can be named with its line.
 struct JsonText {
     std::string file, text;
+
+    /// Where things stand in it; found once, when it is asked for.
+    const JsonLines& lines() const;
+    mutable std::shared_ptr<const JsonLines> lines_{};
 };
 
 /// Reads one JSON object field by field and checks each: what is missing, of the wrong kind, out of range or
@@ -91,9 +97,5 @@ JsonText readJsonText(const std::filesystem::path& file);
 
 /// Parses it. Throws Error (input) naming the line where it stops being JSON.
 nlohmann::json parseJson(const JsonText& source);
-
-/// The line (from 1) on which the value at this path stands; the last line that could be followed when it is
-/// missing.
-int lineOf(std::string_view json, const std::vector<std::string>& path);
 
 }  // namespace tympan

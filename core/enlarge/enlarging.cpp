@@ -64,7 +64,9 @@ double enoughFrom(double ppi) { return ppiSeenFrom(1) / ppi; }
 double ppiHeldBy(double finest_line_mm) { return 2 * mm_per_inch / finest_line_mm; }
 
 double usuallySeenFrom(const SizeMm& size) {
-    return std::max(in_hand_mm, std::hypot(size.width, size.height));
+    // A rule of thumb: more than a step of a few centimetres it does not know.
+    constexpr double step_mm = 50;
+    return std::max(in_hand_mm, step_mm * std::round(std::hypot(size.width, size.height) / step_mm));
 }
 
 Enlarged enlargedFor(const Artwork& picture, const Enlarging& asked, double ppi_has, double ppi_wanted) {

@@ -81,6 +81,10 @@ struct Cropped {  ///< the asked shape leaves out some of the picture
 
 // What the pixels say: see look.h and reading.h.
 
+struct LinkedPicture {  ///< the drawing names a picture that it does not hold: it stays blank
+    static constexpr std::string_view id = "linked-picture";
+    std::string name;
+};
 struct SoftDetail {  ///< the file has more pixels than detail
     static constexpr std::string_view id = "soft-detail";
     double per_inch;
@@ -132,7 +136,7 @@ struct ReadsBackwards {  ///< words will be backwards: the picture is said to ha
 using What =
     std::variant<MissesOneSheet, CrossesMargin, LargerThanObject, MissesObject, CrossesKeepOut, UnsuitedMaterial,
                  UnsuitedPrinter, DarkGround, EdgeInCareZone, SeamInCareZone, FewPixels, WholeSheetsJoin,
-                 NewerMethod, Cropped, SoftDetail, EvenBorder, SolidAreas, ThinLine, PaleDetailLost,
+                 NewerMethod, Cropped, LinkedPicture, SoftDetail, EvenBorder, SolidAreas, ThinLine, PaleDetailLost,
                  DarkDetailLost, MuchInk, ColoursMerge, ColourWithout, Faces, CameReversed, ReadsBackwards>;
 
 }  // namespace finding

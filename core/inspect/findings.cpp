@@ -164,6 +164,8 @@ std::vector<Finding> findingsOf(const Job& job, const Piece& piece) {
             add(Severity::warning, finding::SeamInCareZone{zone});
     if (piece.artwork->kind == Artwork::Kind::raster && effectivePpi(piece) < few_ppi)
         add(Severity::note, fewPixels(piece));
+    for (const std::string& linked : piece.artwork->linked)
+        add(Severity::warning, finding::LinkedPicture{linked});
     for (const Method& method : shippedMethods())
         if (method.id == piece.method.id && method.revision > piece.method.revision)
             add(Severity::note, finding::NewerMethod{method.name});

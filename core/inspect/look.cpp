@@ -1,7 +1,10 @@
 #include "core/inspect/look.h"
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
+#include <map>
+#include <mutex>
 #include <opencv2/imgproc.hpp>
 
 #include <fmt/format.h>
@@ -9,6 +12,7 @@
 #include "core/artwork/borders.h"
 #include "core/artwork/edited.h"
 #include "core/artwork/rasterise.h"
+#include "core/base/parallel.h"
 #include "core/inspect/detail.h"
 #include "core/inspect/faces.h"
 #include "core/inspect/reading.h"
@@ -114,8 +118,13 @@ cv::Mat drawnSample(const Job& job, const Piece& piece, const Print& whole, cons
     return renderWhole(print);
 }
 
+/// Where lines are looked for: coarser for a print that is too large to be had at the usual resolution.
+double linePpi(const Job& job, const Piece& piece) {
+    return previewPpi(job, piece, line_ppi, 0.9 * most_pixels);
+}
+
 std::vector<LineSample> lineSamples(const Job& job, const Piece& piece, const Progress& progress) {
-    const Print print = plainPrint(job, piece, line_ppi);
+    const Print print = plainPrint(job, piece, linePpi(job, piece));
     const std::vector<RectPx> boxes = sampleBoxes(print.size);
     const bool drawing = piece.artwork->kind == Artwork::Kind::vector && boxes.size() > 1 && !print.bend;
     std::vector<LineSample> samples;
@@ -130,7 +139,7 @@ std::vector<LineSample> lineSamples(const Job& job, const Piece& piece, const Pr
 }
 
 void lookAtLines(const Job& job, const Piece& piece, const Progress& progress, Look& look) {
-    const PixelGrid grid{line_ppi};
+    const PixelGrid grid{linePpi(job, piece)};
     double thinnest = piece.method.finest_line_mm;
     bool any = false;
     std::vector<RectMm> places;
@@ -232,13 +241,33 @@ Look lookAt(const Job& job, const Piece& piece, const Progress& progress) {
 Key lookKeyOf(const Job& job, const Piece& piece) { return keyOf("look", seenKeyOf(job, piece)); }
 
 std::vector<Finding> everyFinding(const Job& job, const Progress& progress) {
-    std::vector<Finding> all = findings(job);
+    // Equal pieces are looked at once, and two at a time.
+    std::map<Key, std::vector<Finding>> seen;
+    std::vector<std::pair<Key, const Piece*>> different;
+    std::vector<Key> keys;
     for (const Piece& piece : job.pieces) {
-        for (Finding& finding : lookAt(job, piece, {progress.stop, {}}).findings)
-            all.push_back(std::move(finding));
-        for (Finding& finding : findingsOf(readLettering(job, piece, {progress.stop, {}}), piece))
-            all.push_back(std::move(finding));
+        keys.push_back(lookKeyOf(job, piece));
+        if (seen.try_emplace(keys.back()).second) different.emplace_back(keys.back(), &piece);
     }
+    std::mutex lock;
+    std::atomic<std::size_t> done = 0;
+    inTwoParts(static_cast<int>(different.size()), [&](int first, int last) {
+        for (int i = first; i < last; ++i) {
+            const auto& [key, piece] = different[static_cast<std::size_t>(i)];
+            std::vector<Finding> found = lookAt(job, *piece, {progress.stop, {}}).findings;
+            for (Finding& each : findingsOf(readLettering(job, *piece, {progress.stop, {}}), *piece))
+                found.push_back(std::move(each));
+            progress.at(static_cast<double>(++done) / static_cast<double>(different.size()));
+            const std::lock_guard hold(lock);
+            seen[key] = std::move(found);
+        }
+    });
+    std::vector<Finding> all = findings(job, {progress.stop, {}});
+    for (std::size_t i = 0; i < job.pieces.size(); ++i)
+        for (Finding each : seen[keys[i]]) {
+            each.piece = job.pieces[i].id;
+            all.push_back(std::move(each));
+        }
     return all;
 }
 

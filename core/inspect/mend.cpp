@@ -88,6 +88,7 @@ Edit remedyOf(const Finding& found) {
         [](const FewPixels&) { return Edit(); },
         [](const WholeSheetsJoin&) { return Edit(); },
         [](const Cropped&) { return Edit(); },
+        [](const LinkedPicture&) { return Edit(); },
         [](const SoftDetail&) { return Edit(); },
         [](const ThinLine&) { return Edit(); },
         [](const PaleDetailLost&) { return Edit(); },

@@ -1,6 +1,7 @@
 #include "core/job/fit.h"
 
 #include <cmath>
+#include <opencv2/imgproc.hpp>
 
 #include "core/job/landing.h"
 #include "core/job/limits.h"
@@ -14,6 +15,7 @@ constexpr double least_side_mm = 1;
 // A picture in the middle looks better than one that is this much larger out of it.
 constexpr double middle_is_worth = 0.97;
 constexpr double coarse_mm = 0.2;
+constexpr std::size_t most_corners = 1500;  // of an outline that is eroded by the picture
 
 Ring stampOf(double width, double aspect, double turn_deg) {
     const double height = width / aspect;
@@ -50,6 +52,37 @@ Outline roomOn(const Object& object) {
 
 }  // namespace
 
+namespace {
+
+/// A place well inside: the one farthest from every edge, on a raster. For outlines of so many corners that
+/// eroding them would take minutes.
+PointMm deepestPlace(const Outline& room) {
+    constexpr int side = 512;
+    const RectMm box = bounds(room);
+    const double scale = side / std::max(box.width, box.height);
+    cv::Mat mask(side + 2, side + 2, CV_8UC1, cv::Scalar(0)), depth;
+    std::vector<std::vector<cv::Point>> rings;
+    for (const Ring& ring : room.rings) {
+        auto& corners = rings.emplace_back();
+        for (const PointMm& p : ring)
+            corners.emplace_back(1 + static_cast<int>((p.x - box.x) * scale),
+                                 1 + static_cast<int>((p.y - box.y) * scale));
+    }
+    cv::fillPoly(mask, rings, cv::Scalar(255));
+    cv::distanceTransform(mask, depth, cv::DIST_L2, cv::DIST_MASK_PRECISE);
+    cv::Point deepest;
+    cv::minMaxLoc(depth, nullptr, nullptr, nullptr, &deepest);
+    return {box.x + (deepest.x - 0.5) / scale, box.y + (deepest.y - 0.5) / scale};
+}
+
+std::size_t corners(const Outline& outline) {
+    std::size_t sum = 0;
+    for (const Ring& ring : outline.rings) sum += ring.size();
+    return sum;
+}
+
+}  // namespace
+
 std::optional<Fitted> largestInside(const Outline& room_without_margin, double aspect, double turn_deg,
                                     double margin_mm) {
     const Outline room = margin_mm > 0 ? offset(room_without_margin, -margin_mm) : room_without_margin;
@@ -61,7 +94,9 @@ std::optional<Fitted> largestInside(const Outline& room_without_margin, double a
     PointMm place = wanted;
     double low = at_middle, high = most;
     const Outline coarse = simplified(room, coarse_mm);
-    for (int i = 0; i < 16 && high - low > 0.01 * high; ++i) {
+    const bool many = corners(coarse) > most_corners;
+    if (many) place = deepestPlace(room);
+    for (int i = 0; !many && i < 16 && high - low > 0.01 * high; ++i) {
         const double width = (low + high) / 2;
         const Outline places = roomForMiddle(coarse, stampOf(width, aspect, turn_deg));
         if (places.empty()) {

@@ -6,7 +6,8 @@
 
 namespace tympan {
 
-/// The job and its earlier values. A job is cheap to keep: pixels are shared.
+/// The job and its earlier values. A job is cheap to keep, since pixels are shared; still, the oldest go where
+/// there are more than a maker would go back, or where they alone keep pictures alive that take much memory.
 class History {
   public:
     explicit History(Job first = {}) { states_.push_back({std::move(first), {}, {}}); }
@@ -29,7 +30,11 @@ class History {
     const std::string& undoName() const { return states_[at_].what; }
     const std::string& redoName() const { return states_[canRedo() ? at_ + 1 : at_].what; }
 
+    std::size_t steps() const { return at_; }
+
   private:
+    void forgetOldest();
+
     struct State {
         Job job;
         std::string what, run;

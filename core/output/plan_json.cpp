@@ -20,39 +20,73 @@ Json millimetres(const RectPx& box, const PixelGrid& grid) {
     return {sixDecimals(mm.x), sixDecimals(mm.y), sixDecimals(mm.width), sixDecimals(mm.height)};
 }
 
+/// A part as it lies on its page, as it stands in the plan of one piece and of several.
+Json placeOf(const PlacedRegion& part, const PixelGrid& grid) {
+    return {{"label", part.label},
+            {"region_px", pixels(part.region)},
+            {"placed_px", pixels(part.placed)},
+            {"region_mm", millimetres(part.region, grid)},
+            {"placed_mm", millimetres(part.placed, grid)},
+            {"rotation_deg", part.turned ? 90 : 0}};
+}
+
+/// What is printed of a piece, beside the file as it came: a picture that came mirrored has been turned back
+/// already.
+Json printJson(const Print& print) {
+    const PixelGrid& grid = print.grid;
+    return {{"asked_mm", {sixDecimals(print.asked.width), sixDecimals(print.asked.height)}},
+            {"print_px", {print.size.width, print.size.height}},
+            {"print_size_mm", {sixDecimals(grid.mm(print.size.width)), sixDecimals(grid.mm(print.size.height))}},
+            {"mirrored", (print.mirrored == Mirrored::yes) != print.artwork->edit.reversed}};
+}
+
+Json pageSize(const Sheet& sheet) { return {sixDecimals(sheet.page.width), sixDecimals(sheet.page.height)}; }
+
 }  // namespace
 
-std::string planJson(const Imposition& imposition) {
-    const Print& print = imposition.prints.front();
+std::string planJson(const Job& job, const Imposition& imposition) {
     const PixelGrid& grid = imposition.grid;
-    const SizeMm page = imposition.sheets.front().page;
     Json plan;
-    plan["asked_mm"] = {sixDecimals(print.asked.width), sixDecimals(print.asked.height)};
-    plan["print_px"] = {print.size.width, print.size.height};
-    plan["print_size_mm"] = {sixDecimals(grid.mm(print.size.width)), sixDecimals(grid.mm(print.size.height))};
-    plan["ppi"] = grid.ppi;
-    // Beside the file as it came: a picture that came mirrored has been turned back already.
-    plan["mirrored"] = (print.mirrored == Mirrored::yes) != print.artwork->edit.reversed;
-    plan["page_mm"] = {sixDecimals(page.width), sixDecimals(page.height)};
+    if (imposition.prints.size() == 1) {
+        plan = printJson(imposition.prints.front());
+        plan["ppi"] = grid.ppi;
+        if (!imposition.sheets.empty()) plan["page_mm"] = pageSize(imposition.sheets.front());
+    } else {
+        plan["ppi"] = grid.ppi;
+        plan["pieces"] = Json::array();
+        for (std::size_t i = 0; i < imposition.prints.size(); ++i) {
+            Json piece{{"id", job.pieces[i].id}, {"name", job.pieces[i].name}};
+            piece.update(printJson(imposition.prints[i]));
+            plan["pieces"].push_back(std::move(piece));
+        }
+    }
     plan["sheets"] = Json::array();
     int number = 0;
     for (const Sheet& sheet : imposition.sheets) {
         ++number;
-        for (const PlacedRegion& part : sheet.regions)
-            plan["sheets"].push_back({{"page", number},
-                                      {"label", part.label},
-                                      {"region_px", pixels(part.region)},
-                                      {"placed_px", pixels(part.placed)},
-                                      {"region_mm", millimetres(part.region, grid)},
-                                      {"placed_mm", millimetres(part.placed, grid)},
-                                      {"rotation_deg", part.turned ? 90 : 0}});
+        if (imposition.prints.size() == 1) {
+            for (const PlacedRegion& part : sheet.regions) {
+                Json entry{{"page", number}};
+                entry.update(placeOf(part, grid));
+                plan["sheets"].push_back(std::move(entry));
+            }
+            continue;
+        }
+        Json parts = Json::array();
+        for (const PlacedRegion& part : sheet.regions) {
+            Json entry{{"piece", part.piece}, {"copy", part.copy}};
+            entry.update(placeOf(part, grid));
+            parts.push_back(std::move(entry));
+        }
+        plan["sheets"].push_back(
+            {{"page", number}, {"label", sheet.label}, {"page_mm", pageSize(sheet)}, {"parts", std::move(parts)}});
     }
-    return plan.dump(2) + "\n";
+    return plan.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 
-void writePlan(const std::filesystem::path& file, const Imposition& imposition) {
+void writePlan(const std::filesystem::path& file, const Job& job, const Imposition& imposition) {
     WriteAside aside(file);
-    aside.append(planJson(imposition));
+    aside.append(planJson(job, imposition));
     aside.commit();
 }
 

@@ -6,10 +6,11 @@
 
 namespace tympan {
 
-/// The plan of a one-piece imposition, in the fixed shape of `tympan-cli sheets --plan`: lengths in px of the
-/// print's raster and in mm (px x p, six decimals), one entry a sheet.
-std::string planJson(const Imposition& imposition);
+/// The plan of an imposition in the fixed shape of `tympan-cli sheets --plan`: lengths in px of a print's
+/// raster and in mm (px x p, six decimals). Of one piece, flat: one entry a region. Of several, "pieces" say
+/// what is printed of each, and each sheet has its "parts".
+std::string planJson(const Job& job, const Imposition& imposition);
 
-void writePlan(const std::filesystem::path& file, const Imposition& imposition);
+void writePlan(const std::filesystem::path& file, const Job& job, const Imposition& imposition);
 
 }  // namespace tympan

@@ -177,7 +177,7 @@ FaceWindow windowOn(const Job& job, const Object& object, double most, double pp
         for (const Piece& piece : job.pieces)
             if (piece.placement.object == object.id) all = united(all, inkOnObject(job, piece));
         box = bounds(all);
-        box = grown(box, 0.15 * std::max(box.width, box.height));
+        box = grown(box, 0.08 * std::max(box.width, box.height));
     }
     const double square_inches = std::max(1e-6, box.width * box.height / (mm_per_inch * mm_per_inch));
     const PixelGrid grid{std::min(ppi, std::sqrt(most / square_inches))};

@@ -30,11 +30,11 @@ std::string faultOf(const std::function<void()>& work) {
 }  // namespace
 
 TEST(JsonReader, findsTheLineOfAnyValue) {
-    EXPECT_EQ(lineOf(text, {"schema"}), 2);
-    EXPECT_EQ(lineOf(text, {"list"}), 3);
-    EXPECT_EQ(lineOf(text, {"list", "0", "size"}), 4);
-    EXPECT_EQ(lineOf(text, {"list", "1", "size"}), 6);
-    EXPECT_EQ(lineOf(text, {"list", "1", "note"}), 6);
+    EXPECT_EQ(JsonLines(text).of({"schema"}), 2);
+    EXPECT_EQ(JsonLines(text).of({"list"}), 3);
+    EXPECT_EQ(JsonLines(text).of({"list", "0", "size"}), 4);
+    EXPECT_EQ(JsonLines(text).of({"list", "1", "size"}), 6);
+    EXPECT_EQ(JsonLines(text).of({"list", "1", "note"}), 6);
 }
 
 TEST(JsonReader, namesFileLineAndPathOfAFault) {
