@@ -86,7 +86,11 @@ FoldView::FoldView(JobStore& store, RenderService& service, QWidget* parent)
         if (!store_.piece()) return;
         scene_ = foldScene(store_.job(), *store_.piece(), store_.imposition());
         notes_->say(store_.job(), *store_.piece(), scene_);
+        const double before = layout_.px_mm;
         relayout();
+        if (layout_.px_mm == before) return;
+        requestPictures(quick_pixels);
+        rest_.start();
     });
     refresh();
 }

@@ -81,22 +81,28 @@ void LeafNotes::say(const Job& job, const Piece& piece, const FoldScene& scene) 
     title_text_ = object.name.empty() ? tr("Finished")
                                       : tr("Finished, on the %1").arg(QString::fromStdString(object.name));
     bare_text_ = bareText(job, piece);
-    print_->setToolTip(QStringLiteral("%1. %2 %3").arg(size_text_, sentence_text_,
-                                                       scene.mirrored == Mirrored::yes
-                                                           ? tr("Fold the corner over, or press F, to lay it on the object.")
-                                                           : tr("Pull the corner across, or press F, to lay it on the object.")));
+    print_->setToolTip(QStringLiteral("%1. %2 %3")
+                           .arg(size_text_, sentence_text_,
+                                scene.mirrored == Mirrored::yes
+                                    ? tr("Fold the corner over, or press F, to lay it on the object.")
+                                    : tr("Pull the corner across, or press F, to lay it on the object.")));
     finished_->setToolTip(
         QStringLiteral("%1: %2. %3")
-            .arg(title_text_, bare_text_,
-                 piece.method.light_ground
-                     ? tr("How it may look: a guess. Bare paper prints as nothing, so the object is the white of "
-                          "the picture.")
-                     : tr("How it may look: a guess. The sheet stays on the object, and its white with it.")));
+            .arg(
+                title_text_, bare_text_,
+                piece.method.light_ground
+                    ? tr("How it may look: a guess. Bare paper prints as nothing, so the object is the white "
+                         "of "
+                         "the picture.")
+                    : tr("How it may look: a guess. The sheet stays on the object, and its white with it.")));
+    sentence_->setToolTip(sentence_text_);
     fill();
 }
 
 void LeafNotes::fill() {
-    const auto wide = [](const QLabel* label, const QString& text) { return label->fontMetrics().horizontalAdvance(text); };
+    const auto wide = [](const QLabel* label, const QString& text) {
+        return label->fontMetrics().horizontalAdvance(text);
+    };
     const int words = print_->width() - print_->findChild<QLabel*>()->sizeHint().width() -
                       print_->findChild<QPushButton*>()->sizeHint().width() - 4 * spacing;
     // The size stays whole; the sentence gives way.

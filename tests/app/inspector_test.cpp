@@ -70,7 +70,10 @@ TEST_F(InspectorTest, placesAreMarkedOnBothLeaves) {
     hang(blackDisc());
     window.goTo(MainWindow::tone);
     ASSERT_TRUE(looked());
+    const QImage numbered = window.fold().grab().toImage();
+    window.fold().showPlaces(true);  // as when the pointer is over their list
     const QImage with = window.fold().grab().toImage();
+    EXPECT_NE(with, numbered) << "an outline shows when somebody asks for it";
     window.store().setSeen({}, window.store().revision());
     EXPECT_NE(window.fold().grab().toImage(), with);
     const auto marked = [&](const QPointF& from, const QPointF& to) {

@@ -203,11 +203,16 @@ TEST_F(ToneStation, blackAndWhiteByPlaceIsMended) {
 TEST_F(ToneStation, theTransferIsToldMadeUpForAndPictured) {
     window.toneTray().open(QStringLiteral("surface"));
     EXPECT_THAT(find<QLabel>("about-transfer")->text().toStdString(), HasSubstr("A guess"));
-    ASSERT_TRUE(settled());
+    // The leaf is drawn sharper once the hand rests.
+    const auto rested = [this] {
+        QTest::qWait(400);
+        return settled();
+    };
+    ASSERT_TRUE(rested());
     const cv::Mat before = printed();
     const QImage leaf = window.fold().leaves().finished, paper = window.fold().leaves().printed;
     choose("show-wear", QStringLiteral("much"));
-    ASSERT_TRUE(settled());
+    ASSERT_TRUE(rested());
     EXPECT_NE(window.fold().leaves().finished, leaf);
     EXPECT_EQ(window.fold().leaves().printed, paper) << "the print stays as it is";
     EXPECT_TRUE(same(printed(), before));

@@ -116,11 +116,10 @@ TEST(Untrusted, whatGoesOnAndOnIsEnded) {
     // A cloud of noise within noise: minutes for a small picture.
     std::string filters;
     for (int i = 0; i < 60; ++i) filters += R"(<feTurbulence baseFrequency="0.9" numOctaves="200"/>)";
-    const std::string text = svg("<filter id=\"f\" x=\"0\" y=\"0\" width=\"100%\" height=\"100%\">" +
-                                     filters + R"(</filter><rect width="800" height="600" filter='url(#f)' /
-                                 >) ");
-        const std::span<const unsigned char>
-            bytes{reinterpret_cast<const unsigned char*>(text.data()), text.size()};
+    filters = R"(<filter id="f" x="0" y="0" width="100%" height="100%">)" + filters + "</filter>";
+    const std::string text = svg(filters + "<rect width='800' height='600' filter='url(#f)'/>");
+    const std::span<const unsigned char> bytes{reinterpret_cast<const unsigned char*>(text.data()),
+                                               text.size()};
     const std::vector<std::string> task{"draw", "svg", "1", "4", "0", "0", "0", "0"};
     HelperLimits short_of_time;
     short_of_time.silent_seconds = 1;
