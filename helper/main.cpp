@@ -9,10 +9,11 @@
 
 int main(int argc, char** argv) {
     setenv("OMP_THREAD_LIMIT", "1", 1);
-    return tympan::serveHelper(argc, argv, [](const std::string& name) -> tympan::HelperTask {
+    const int status = tympan::serveHelper(argc, argv, [](const std::string& name) -> tympan::HelperTask {
         if (name == "describe") return tympan::describeDrawing;
         if (name == "draw") return tympan::drawDrawing;
         if (name == "trace") return tympan::traceMask;
         throw tympan::Error(tympan::Error::Kind::input, "", "asked for something that is not known", "");
     });
+    std::_Exit(status);  // what it holds goes with it: taking libraries down in order would only cost time
 }

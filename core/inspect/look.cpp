@@ -11,6 +11,7 @@
 
 #include "core/artwork/borders.h"
 #include "core/artwork/edited.h"
+#include "core/artwork/grey.h"
 #include "core/artwork/rasterise.h"
 #include "core/base/parallel.h"
 #include "core/inspect/detail.h"
@@ -132,7 +133,7 @@ std::vector<LineSample> lineSamples(const Job& job, const Piece& piece, const Pr
         progress.at(0.4 + 0.2 * static_cast<double>(samples.size()) / static_cast<double>(boxes.size()));
         cv::Mat ink =
             drawing ? drawnSample(job, piece, print, box) : renderRegion(print, box, {progress.stop, {}});
-        if (ink.channels() == 3) cv::cvtColor(ink, ink, cv::COLOR_RGB2GRAY);
+        if (ink.channels() == 3) ink = greyOf(ink);
         samples.push_back({{print.grid.mm(box.x), print.grid.mm(box.y)}, ink});
     }
     return samples;
@@ -173,9 +174,7 @@ void lookAtGround(const Job& job, const Piece& piece, const ToneRaster& whole_to
     const cv::Mat ground = groundUnder(flat, piece, print);
     const cv::Mat on_paper = onGround(tone.ink, paper);
     const cv::Mat finished = onGround(arrivedInk(tone.ink, print), ground);
-    cv::Mat dark;
-    cv::cvtColor(ground, dark, cv::COLOR_RGB2GRAY);
-    dark = dark < 118;  // luminance about 0.18
+    cv::Mat dark = greyOf(ground) < 118;  // luminance about 0.18
     const bool hopeless = cv::countNonZero(dark) > 0.5 * static_cast<double>(dark.total());
     for (const bool on_dark : {false, true}) {
         // All of it on dark ground is said already, by the ground's own finding.

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <opencv2/imgproc.hpp>
 
+#include "core/artwork/grey.h"
 #include "core/render/render_region.h"
 #include "core/tone/solids.h"
 
@@ -16,7 +17,7 @@ constexpr double looking_ppi = 150, most_pixels_looked_at = 6e6;
 
 std::vector<SolidArea> solidAreas(const cv::Mat& ink, const PixelGrid& grid, const SolidLimits& limits) {
     cv::Mat grey = ink;
-    if (ink.channels() == 3) cv::cvtColor(ink, grey, cv::COLOR_RGB2GRAY);
+    if (ink.channels() == 3) grey = greyOf(ink);
     const cv::Mat wide = solidMask(grey, grid, limits);
     cv::Mat labels, stats, middles;
     const int count = cv::connectedComponentsWithStats(wide, labels, stats, middles, 8, CV_32S);

@@ -26,7 +26,6 @@ std::vector<Turn> turnsOf(const Job& job, const Piece& piece);
 std::vector<Turn> turnsOf(const Method& method);
 
 Mirrored mirroredBy(const std::vector<Turn>& turns);
-inline Mirrored mirroredBy(const Job& job, const Piece& piece) { return mirroredBy(turnsOf(job, piece)); }
 
 /// How the ink lies on the paper beside how the picture will be seen: the parity of all turns but that of a
 /// picture that came mirrored, which is turned back before it is shown.

@@ -22,8 +22,4 @@ RectMm grown(const RectMm& box, double by_mm) {
     return {box.x - by_mm, box.y - by_mm, box.width + 2 * by_mm, box.height + 2 * by_mm};
 }
 
-RectPx quarterTurn(const RectPx& box, int height) {
-    return {height - box.bottom(), box.x, box.height, box.width};
-}
-
 }  // namespace tympan

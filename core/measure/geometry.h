@@ -44,8 +44,4 @@ bool overlaps(const RectMm& a, const RectMm& b);
 bool contains(const RectPx& outer, const RectPx& inner);
 RectMm grown(const RectMm& box, double by_mm);
 
-/// The box after a quarter turn clockwise of the page that holds it (y down), `height` being that page's
-/// height.
-RectPx quarterTurn(const RectPx& box, int height);
-
 }  // namespace tympan

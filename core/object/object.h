@@ -48,7 +48,6 @@ struct Object {
     Material material;
     Rgb8 ground{236, 217, 180};  ///< the colour that shows wherever no ink lies: the whites of the picture
     std::vector<Zone> zones;
-    std::vector<Rgb8> grounds;  ///< other colours under consideration
     std::string notes;
 
     bool spot() const { return shape.kind == ShapeKind::spot; }

@@ -63,7 +63,9 @@ FilledShape upArrow(PointMm at, double width, double height) {
              {middle + stem, at.y + height},
              {middle - stem, at.y + height},
              {middle - stem, head},
-             {at.x, head}}};
+             {at.x, head}},
+            0,
+            true};
 }
 
 double widthOf(const std::string& text, double size_mm, bool strong) {

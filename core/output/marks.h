@@ -17,6 +17,8 @@ namespace tympan {
 struct FilledShape {
     std::vector<PointMm> corners;
     double grey = 0;  ///< 0 black to 1 white
+    bool arrow =
+        false;  ///< one that points up the page, and must go on doing so when what it is part of is turned
 };
 
 /// One line of words. `at` is where its baseline begins; `quarter_turns` turn it clockwise about that point.

@@ -58,7 +58,7 @@ Block wordsBlock(const std::string& label, const std::string& name, int lines) {
 Block uprightBlock(const Block& block) {
     Marks marks = placed(block.marks, {0, block.size.width}, 3);
     for (Mark& mark : marks)
-        if (auto* shape = std::get_if<FilledShape>(&mark); shape && shape->corners.size() == 7) {
+        if (auto* shape = std::get_if<FilledShape>(&mark); shape && shape->arrow) {
             const RectMm e = extent(*shape);
             *shape =
                 upArrow({e.x + (e.width - e.height) / 2, e.y + (e.height - e.width) / 2}, e.height, e.width);

@@ -3,6 +3,7 @@
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
+#include "core/artwork/grey.h"
 #include "core/artwork/pixels.h"
 #include "core/base/cache.h"
 #include "core/base/parallel.h"
@@ -46,7 +47,7 @@ struct Around {
 Around around(const cv::Mat& ink, const Print& print) {
     constexpr double look_mm = 3;
     cv::Mat grey = ink;
-    if (ink.channels() == 3) cv::cvtColor(ink, grey, cv::COLOR_RGB2GRAY);
+    if (ink.channels() == 3) grey = greyOf(ink);
     Around found;
     cv::Mat k;
     grey.convertTo(k, CV_32F, -1 / 255.0, 1);

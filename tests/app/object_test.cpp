@@ -149,7 +149,7 @@ TEST_F(ObjectStation, aPictureIsDraggedSnapsAndIsNudged) {
 }
 
 TEST_F(ObjectStation, whatTurnsThePictureFoldsThePaper) {
-    const auto mirrored = [this] { return mirroredBy(job(), piece()) == Mirrored::yes; };
+    const auto mirrored = [this] { return mirroredBy(turnsOf(job(), piece())) == Mirrored::yes; };
     EXPECT_TRUE(mirrored());
     part("method");
     const auto tick = [this](const char* name) {

@@ -93,15 +93,39 @@ TEST(RenderService, whatIsCancelledIsSaidToBeStoppedEvenWhenItNeverRan) {
 }
 
 TEST(RenderService, goesWithoutWaitingForWorkToEnd) {
-    std::atomic<bool> begun = false;
+    std::atomic<bool> begun = false, ended = false;
     {
         RenderService service;
         service.request(QStringLiteral("a"), [&](const std::stop_token& stop) -> Finish {
             begun = true;
             while (!stop.stop_requested()) std::this_thread::yield();
+            ended = true;
             return {};
         });
         ASSERT_TRUE(QTest::qWaitFor([&] { return begun.load(); }));
     }
-    SUCCEED();
+    EXPECT_TRUE(ended) << "what ran was told to stop, and waited for";
+}
+
+TEST(RenderService, whatIsLookedAtNeverWaitsForTheBackground) {
+    RenderService service;
+    std::atomic<bool> released = false, seen = false;
+    std::atomic<int> begun = 0;
+    for (const char* view : {"a", "b", "c"})
+        service.request(
+            QLatin1String(view),
+            [&](const std::stop_token& stop) -> Finish {
+                ++begun;
+                while (!released && !stop.stop_requested()) std::this_thread::yield();
+                return [] {};
+            },
+            Lane::background);
+    ASSERT_TRUE(QTest::qWaitFor([&] { return begun == 1; }));
+    service.request(QStringLiteral("fold"),
+                    [&](const std::stop_token&) -> Finish { return [&] { seen = true; }; });
+    EXPECT_TRUE(QTest::qWaitFor([&] { return seen.load(); })) << "the other thread is free for it";
+    EXPECT_EQ(begun, 1) << "and does nothing of the background";
+    released = true;
+    ASSERT_TRUE(settled(service));
+    EXPECT_EQ(begun, 3);
 }

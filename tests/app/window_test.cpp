@@ -198,7 +198,7 @@ TEST_F(Window, theMethodTurnsThePrintAndTheSentenceFollows) {
     };
     EXPECT_LT(inkAt(mirrored, 0.8), 100);
     EXPECT_LT(inkAt(upright, 0.2), 100);
-    EXPECT_EQ(mirroredBy(job(), piece()), Mirrored::no);
+    EXPECT_EQ(turnedOver(job(), piece()), Mirrored::no);
 }
 
 TEST_F(Window, aToneChangeIsPaintedAndIsOneStep) {

@@ -52,6 +52,7 @@ QString pageOf(const Method& method) {
     };
     row(MethodPanel::tr("Time:"), timeText(timeOf(method)));
     row(MethodPanel::tr("Printers:"), printersText(method));
+    row(MethodPanel::tr("How the paper comes off:"), text(method.release));
     for (const Misfit& each : method.not_printers)
         row(MethodPanel::tr("Not %1:").arg(printerText(each.what)), text(each.why));
     row(MethodPanel::tr("Sheet:"),

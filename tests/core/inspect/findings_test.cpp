@@ -2,6 +2,7 @@
 
 #include <gtest/gtest.h>
 
+#include "core/job/landing.h"
 #include "core/layout/imposition.h"
 #include "core/object/materials.h"
 #include "tests/support/findings.h"
@@ -135,4 +136,79 @@ TEST(Findings, aMethodThatIsDescribedAnewIsOffered) {
     EXPECT_FALSE(find<finding::NewerMethod>(findings(job)));
     job.pieces.front().method.revision = 1;
     EXPECT_TRUE(find<finding::NewerMethod>(findings(job))) << "an old job keeps its copy until it is asked";
+}
+
+TEST(Findings, careZonesStayOnTheArtworkWhenItsPrintIsCropped) {
+    // 1800 x 1200 pixels printed square: a sixth is left out at either side.
+    const Job job = jobOf(fine(), {380, 380});
+    const ArtworkParts face{0.5 - 0.05, 0.3, 0.1, 0.1};
+    const RectMm at = inPicture(job.pieces.front(), face);
+    EXPECT_NEAR(at.x, -0.05 * 570, 1e-9);
+    EXPECT_NEAR(at.width, 57, 1e-9) << "in the measure of the whole artwork, which is 570 mm wide";
+    const ArtworkParts back = ofArtwork(job.pieces.front(), at);
+    EXPECT_NEAR(back.x, face.x, 1e-12);
+    EXPECT_NEAR(back.height, face.height, 1e-12);
+    const Job marked = withCare(job, job.pieces.front().id, {{"face", face}});
+    const PixelGrid grid{marked.sheets.ppi};
+    for (const auto& forced :
+         {std::optional<Mirrored>(), std::optional(Mirrored::no), std::optional(Mirrored::yes)}) {
+        const Imposition imposition = impose(marked, forced);
+        const bool mirrored = imposition.prints.front().mirrored == Mirrored::yes;
+        for (const Sheet& sheet : imposition.sheets) {
+            const double seam = grid.mm(sheet.regions.front().region.x);
+            const double seen = mirrored ? 380 - seam : seam;  // in the finished frame
+            EXPECT_TRUE(seam == 0 || seen <= 190 + at.x || seen >= 190 + at.right()) << seen;
+        }
+    }
+}
+
+TEST(Findings, careZonesBesideTheMiddleAreLookedForAsThisOutputIsMirrored) {
+    Job job = withCare(jobOf(fine(), {570, 380}), 2, {{"name", {0.60, 0.1, 0.1, 0.8}}});
+    const PixelGrid grid{job.sheets.ppi};
+    for (const Mirrored forced : {Mirrored::no, Mirrored::yes})
+        for (const Sheet& sheet : impose(job, forced).sheets) {
+            const double seam = grid.mm(sheet.regions.front().region.x);
+            const double seen = forced == Mirrored::yes ? 570 - seam : seam;
+            EXPECT_TRUE(seam == 0 || seen <= 0.60 * 570 || seen >= 0.70 * 570) << seen;
+        }
+}
+
+TEST(Findings, aPrinterThatCannotDoItIsAFindingLikeAnyOther) {
+    Job job = jobOf(fine(), {100, 66}, "opaque-dark-cloth");
+    EXPECT_TRUE(find<finding::UnsuitedPrinter>(findings(job))) << "a laser printer";
+    Printer friends;
+    friends.name = "a friend's";
+    friends.kind = PrinterKind::sublimation;
+    job = withPrinterLike(job, job.pieces.front().id, friends);
+    EXPECT_FALSE(find<finding::UnsuitedPrinter>(findings(job)));
+    EXPECT_EQ(job.printers.size(), 2u);
+    job = withPrinterLike(job, job.pieces.front().id, friends);
+    EXPECT_EQ(job.printers.size(), 2u) << "the same printer is there once";
+}
+
+TEST(Findings, noSizeIsOfferedWhereNothingFits) {
+    Job job = jobOf(fine(), {150, 100});
+    Object sieve = objectOf("sieve", ShapeKind::rectangle, {60, 60});
+    Zone knot;
+    knot.kind = ZoneKind::keep_out;
+    knot.shape = shapeOf(ShapeKind::rectangle, {59.5, 59.5});
+    sieve.zones = {knot};
+    job = withObject(job, job.pieces.front().id, sieve);
+    const auto all = findings(job);
+    const auto* over = said<finding::LargerThanObject>(all);
+    ASSERT_TRUE(over);
+    EXPECT_FALSE(over->fits);
+}
+
+TEST(Findings, fewPixelsSayWhatTheyComeTo) {
+    Job job = jobOf(artworkOf(noise({400, 300}, CV_8UC3)), {300, 225});
+    const auto all = findings(job);
+    const auto* few = said<finding::FewPixels>(all);
+    ASSERT_TRUE(few);
+    EXPECT_NEAR(few->per_inch, 400 / (300 / 25.4), 0.1);
+    EXPECT_EQ(few->times, 4);
+    EXPECT_NEAR(ppiSeenFrom(few->enough_from_mm), few->per_inch, 1e-6) << "from there the eye sees no more";
+    job = withEnlarging(job, job.pieces.front().id, {.engine = Engine::smooth});
+    const auto smooth = findings(job);
+    EXPECT_EQ(said<finding::FewPixels>(smooth)->times, 1);
 }

@@ -168,7 +168,7 @@ TEST(Turns, theTableOfTheCraft) {
         job.pieces.front().method.turns.assign(static_cast<std::size_t>(row.of_method), "laid face down");
         job = withAlreadyReversed(job, 2, row.already_reversed);
         job.printers.front().mirrors = row.printer_mirrors;
-        EXPECT_EQ(mirroredBy(job, only(job)) == Mirrored::yes, row.mirrored) << row.what;
+        EXPECT_EQ(mirroredBy(turnsOf(job, only(job))) == Mirrored::yes, row.mirrored) << row.what;
         // What is shown has been turned back: the paper beside it is mirrored once more or less.
         EXPECT_EQ(turnedOver(job, only(job)) == Mirrored::yes, row.mirrored != row.already_reversed)
             << row.what;

@@ -3,7 +3,11 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
+#include "core/job/edits.h"
+#include "tests/support/pictures.h"
+
 using namespace tympan;
+using namespace tympan::tests;
 
 namespace {
 
@@ -67,4 +71,15 @@ TEST(History, namesWhatWouldBeUndone) {
     history.undo();
     EXPECT_EQ(history.undoName(), "change the size");
     EXPECT_EQ(history.redoName(), "change the tone");
+}
+
+TEST(History, keepsABoundedPast) {
+    History history(jobOf(picture(), {60, 40}));
+    for (int i = 0; i < 1200; ++i)
+        history.record(withWidth(history.now(), 2, 10 + i, Proportions::keep), "change the size");
+    EXPECT_LE(history.steps(), 500u);
+    EXPECT_GT(history.steps(), 100u) << "and yet more than anybody would go back";
+    EXPECT_EQ(history.now().pieces.front().size.width, 10 + 1199);
+    history.undo();
+    EXPECT_EQ(history.now().pieces.front().size.width, 10 + 1198);
 }

@@ -41,7 +41,6 @@ Job everything(const ScratchFolder& folder) {
     tin.zones.push_back(
         {ZoneKind::keep_out, "handle", shapeOf(ShapeKind::rectangle, {16, 12}), {3, -60}, {}});
     tin.zones.push_back({ZoneKind::painted, "patch", shapeOf(ShapeKind::circle, {16}), {3, 20}, {1, 2, 3}});
-    tin.grounds = {{9, 8, 7}};
     tin.notes = "from the shed";
     Job job = withPiece({}, {artwork, tin, jobOf(picture(), {9, 6}).pieces.front().method, {60, 40}, 3});
     job.name = "Lanterns \u201cin the yard\u201d";

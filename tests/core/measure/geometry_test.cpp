@@ -28,21 +28,6 @@ RC_GTEST_PROP(Frames, turningOverIsItsOwnInverse, ()) {
     RC_ASSERT(turnOver(RectPx{x, 0, 1, 1}, width, Mirrored::yes).x == width - 1 - x);
 }
 
-RC_GTEST_PROP(QuarterTurn, fourTurnsAreNone, ()) {
-    const RectPx box = anyBox(300);
-    const int width = 300, height = *rc::gen::inRange(300, 600);
-    const RectPx once = quarterTurn(box, height);
-    RC_ASSERT(once.width == box.height && once.height == box.width);
-    const RectPx all = quarterTurn(quarterTurn(quarterTurn(once, width), height), width);
-    RC_ASSERT(all == box);
-}
-
-TEST(QuarterTurn, takesTheTopLeftToTheTopRight) {
-    // A page 10 wide and 20 high becomes 20 wide and 10 high.
-    EXPECT_EQ((quarterTurn({0, 0, 2, 3}, 20)), (RectPx{17, 0, 3, 2}));
-    EXPECT_EQ((quarterTurn({8, 17, 2, 3}, 20)), (RectPx{0, 8, 3, 2}));
-}
-
 RC_GTEST_PROP(Intersection, liesInBothAndIsTheSameEitherWay, ()) {
     const RectPx a = anyBox(100), b = anyBox(100), shared = intersection(a, b);
     RC_ASSERT(shared == intersection(b, a));
