@@ -140,11 +140,11 @@ TEST(Findings, aMethodThatIsDescribedAnewIsOffered) {
 
 TEST(Findings, careZonesStayOnTheArtworkWhenItsPrintIsCropped) {
     // 1800 x 1200 pixels printed square: a sixth is left out at either side.
-    const Job job = jobOf(fine(), {380, 380});
+    const Job job = jobOf(fine(), {300, 300});
     const ArtworkParts face{0.5 - 0.05, 0.3, 0.1, 0.1};
     const RectMm at = inPicture(job.pieces.front(), face);
-    EXPECT_NEAR(at.x, -0.05 * 570, 1e-9);
-    EXPECT_NEAR(at.width, 57, 1e-9) << "in the measure of the whole artwork, which is 570 mm wide";
+    EXPECT_NEAR(at.x, -0.05 * 450, 1e-9);
+    EXPECT_NEAR(at.width, 45, 1e-9) << "in the measure of the whole artwork, which is 450 mm wide";
     const ArtworkParts back = ofArtwork(job.pieces.front(), at);
     EXPECT_NEAR(back.x, face.x, 1e-12);
     EXPECT_NEAR(back.height, face.height, 1e-12);
@@ -156,20 +156,20 @@ TEST(Findings, careZonesStayOnTheArtworkWhenItsPrintIsCropped) {
         const bool mirrored = imposition.prints.front().mirrored == Mirrored::yes;
         for (const Sheet& sheet : imposition.sheets) {
             const double seam = grid.mm(sheet.regions.front().region.x);
-            const double seen = mirrored ? 380 - seam : seam;  // in the finished frame
-            EXPECT_TRUE(seam == 0 || seen <= 190 + at.x || seen >= 190 + at.right()) << seen;
+            const double seen = mirrored ? 300 - seam : seam;  // in the finished frame
+            EXPECT_TRUE(seam == 0 || seen <= 150 + at.x || seen >= 150 + at.right()) << seen;
         }
     }
 }
 
 TEST(Findings, careZonesBesideTheMiddleAreLookedForAsThisOutputIsMirrored) {
-    Job job = withCare(jobOf(fine(), {570, 380}), 2, {{"name", {0.60, 0.1, 0.1, 0.8}}});
+    Job job = withCare(jobOf(fine(), {480, 320}), 2, {{"name", {0.50, 0.1, 0.06, 0.8}}});
     const PixelGrid grid{job.sheets.ppi};
     for (const Mirrored forced : {Mirrored::no, Mirrored::yes})
         for (const Sheet& sheet : impose(job, forced).sheets) {
             const double seam = grid.mm(sheet.regions.front().region.x);
-            const double seen = forced == Mirrored::yes ? 570 - seam : seam;
-            EXPECT_TRUE(seam == 0 || seen <= 0.60 * 570 || seen >= 0.70 * 570) << seen;
+            const double seen = forced == Mirrored::yes ? 480 - seam : seam;
+            EXPECT_TRUE(seam == 0 || seen <= 0.50 * 480 || seen >= 0.56 * 480) << seen;
         }
 }
 
