@@ -46,7 +46,8 @@ auto namingFile(const std::string& file, const Job& job, Work work) {
     try {
         return work();
     } catch (const Error& error) {
-        if (error.file() != job.pieces.front().name && error.file() != job.pieces.front().artwork->name) throw;
+        if (error.file() != job.pieces.front().name && error.file() != job.pieces.front().artwork->name)
+            throw;
         throw Error(error.kind(), file, error.wrong(), error.remedy());
     }
 }

@@ -67,7 +67,8 @@ std::string sentence(const Finding& found) {
             return fmt::format("another shape than the picture: {} of it is left out", percent(what.share));
         },
         [](const LinkedPicture& what) {
-            return fmt::format("the drawing names \"{}\" and does not hold it; it stays blank: embed it", what.name);
+            return fmt::format("the drawing names \"{}\" and does not hold it; it stays blank: embed it",
+                               what.name);
         },
         [](const SoftDetail& what) {
             return fmt::format("the picture is softer than its pixels: its detail comes to {:.0f} an inch",

@@ -9,7 +9,7 @@ namespace tympan::app {
 
 namespace {
 
-constexpr double gap_px = 16;     // from the hinge to the nearer edge of either leaf
+constexpr double gap_px = 16;  // from the hinge to the nearer edge of either leaf
 // A landscape picture is shown at least so wide where the stage has room for it, if need be with no more of
 // its paper and its object than a little about it.
 constexpr double wide_px = 480, about_it = 0.04, landscape = 1.25;
@@ -122,7 +122,8 @@ FoldLayout inSameView(FoldLayout layout, const FoldScene& scene) {
 
 FoldLayout foldLayout(const FoldScene& scene, const QRectF& room, double zoom, const QPointF& pan) {
     // Everything about the object's middle, in mm, turned as it lies on the screen.
-    const QRectF print = printTurn(scene).mapRect(toQRectF(inPrint(scene.box, scene.mirrored))).translated(onLeft(scene));
+    const QRectF print =
+        printTurn(scene).mapRect(toQRectF(inPrint(scene.box, scene.mirrored))).translated(onLeft(scene));
     const QRectF paper = printTurn(scene).mapRect(toQRectF(scene.paper)).translated(onLeft(scene));
     const QRectF picture =
         QTransform().rotate(scene.turn_deg).mapRect(toQRectF(scene.box)).translated(scene.at.x, scene.at.y);
@@ -140,8 +141,9 @@ FoldLayout foldLayout(const FoldScene& scene, const QRectF& room, double zoom, c
     Reach reach = reachOf(paper | print, toQRectF(scene.object) | picture);
     if (picture.width() > landscape * picture.height() && picture.width() * reach.fit < wide_px) {
         const double more = about_it * picture.width();
-        const Reach near = reachOf((paper | print) & print.adjusted(-more, -more, more, more),
-                                   (toQRectF(scene.object) | picture) & picture.adjusted(-more, -more, more, more));
+        const Reach near =
+            reachOf((paper | print) & print.adjusted(-more, -more, more, more),
+                    (toQRectF(scene.object) | picture) & picture.adjusted(-more, -more, more, more));
         if (near.fit > reach.fit) reach = near;
     }
     const auto& [inner, outer, above, below, fit] = reach;

@@ -188,8 +188,8 @@ void paintPlace(QPainter& painter, const FoldLayout& layout, Mirrored mirrored, 
     painter.restore();
 }
 
-void paintNumber(QPainter& painter, const FoldLayout& layout, Mirrored mirrored, const PrintParts& place, int number,
-                 bool strong) {
+void paintNumber(QPainter& painter, const FoldLayout& layout, Mirrored mirrored, const PrintParts& place,
+                 int number, bool strong) {
     constexpr double radius = 8;
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);

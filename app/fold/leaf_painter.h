@@ -33,8 +33,8 @@ void paintCorner(QPainter& painter, const QRectF& paper, bool pointed);
 void paintPlace(QPainter& painter, const FoldLayout& layout, Mirrored mirrored, const PrintParts& place,
                 bool strong);
 /// The number that a place has in the list, small, at its upper corner on both leaves.
-void paintNumber(QPainter& painter, const FoldLayout& layout, Mirrored mirrored, const PrintParts& place, int number,
-                 bool strong);
+void paintNumber(QPainter& painter, const FoldLayout& layout, Mirrored mirrored, const PrintParts& place,
+                 int number, bool strong);
 void paintTwin(QPainter& painter, const QPointF& at);
 /// Ticks with figures above and at the right of `beside`, counting from the top left corner of `measured`, in
 /// the maker's unit.

@@ -106,7 +106,8 @@ QString sentence(const Finding& found, Unit unit) {
                 .arg(percent(what.share));
         },
         [&](const LinkedPicture& what) {
-            return tr("The drawing names \u201c%1\u201d but does not hold it, so it stays blank. Embed it and open "
+            return tr("The drawing names \u201c%1\u201d but does not hold it, so it stays blank. Embed it "
+                      "and open "
                       "the drawing again.")
                 .arg(named(what.name));
         },

@@ -76,8 +76,8 @@ std::vector<WorthALook::Line> WorthALook::lines() const {
         if (finding.piece != piece->id) continue;
         ++number;  // as its places are marked on the leaves
         const QString words = sentence(finding, store_.job().unit);
-        all.push_back({finding.places.empty() ? words : QStringLiteral("%1 \u00b7 %2").arg(number).arg(words), look_icon,
-                       finding});
+        all.push_back({finding.places.empty() ? words : QStringLiteral("%1 \u00b7 %2").arg(number).arg(words),
+                       look_icon, finding});
     }
     if (!store_.impositionFault().isEmpty()) all.push_back({store_.impositionFault(), look_icon});
     const State state = store_.lookedAt(piece->id);

@@ -67,7 +67,8 @@ JsonLines::JsonLines(std::string_view text) {
                 begins(i);
             else
                 ++open.back().index;
-            while (i + 1 < text.size() && std::string_view(",]} \t\r\n").find(text[i + 1]) == std::string_view::npos)
+            while (i + 1 < text.size() &&
+                   std::string_view(",]} \t\r\n").find(text[i + 1]) == std::string_view::npos)
                 ++i;
         }
     }

@@ -6,8 +6,8 @@
 
 namespace tympan {
 
-/// Where the members and elements of a JSON text stand, for saying on which line something is wrong; the parser
-/// itself does not tell. Reads the text once. Elements that are plain numbers are not noted.
+/// Where the members and elements of a JSON text stand, for saying on which line something is wrong; the
+/// parser itself does not tell. Reads the text once. Elements that are plain numbers are not noted.
 class JsonLines {
   public:
     explicit JsonLines(std::string_view text);
@@ -18,7 +18,7 @@ class JsonLines {
     int at(std::size_t place) const;
 
   private:
-    std::vector<std::size_t> ends_;                       ///< of lines
+    std::vector<std::size_t> ends_;                        ///< of lines
     std::unordered_map<std::string, std::size_t> places_;  ///< by path, its parts one after the other
 };
 

@@ -12,9 +12,9 @@ namespace tympan {
 
 enum class Severity { note, warning, blocker };
 
-// What can be worth a look before paper is wasted: one struct a kind, with its name in machine-readable output
-// and what it has to say (lengths in mm, shares from 0 to 1). Whoever shows, mends or places them visits all
-// kinds, so that the compiler finds every place that a new one needs.
+// What can be worth a look before paper is wasted: one struct a kind, with its name in machine-readable
+// output and what it has to say (lengths in mm, shares from 0 to 1). Whoever shows, mends or places them
+// visits all kinds, so that the compiler finds every place that a new one needs.
 namespace finding {
 
 struct MissesOneSheet {  ///< by so little that a smaller print fits one sheet
@@ -133,11 +133,11 @@ struct ReadsBackwards {  ///< words will be backwards: the picture is said to ha
     std::string words;
 };
 
-using What =
-    std::variant<MissesOneSheet, CrossesMargin, LargerThanObject, MissesObject, CrossesKeepOut, UnsuitedMaterial,
-                 UnsuitedPrinter, DarkGround, EdgeInCareZone, SeamInCareZone, FewPixels, WholeSheetsJoin,
-                 NewerMethod, Cropped, LinkedPicture, SoftDetail, EvenBorder, SolidAreas, ThinLine, PaleDetailLost,
-                 DarkDetailLost, MuchInk, ColoursMerge, ColourWithout, Faces, CameReversed, ReadsBackwards>;
+using What = std::variant<MissesOneSheet, CrossesMargin, LargerThanObject, MissesObject, CrossesKeepOut,
+                          UnsuitedMaterial, UnsuitedPrinter, DarkGround, EdgeInCareZone, SeamInCareZone,
+                          FewPixels, WholeSheetsJoin, NewerMethod, Cropped, LinkedPicture, SoftDetail,
+                          EvenBorder, SolidAreas, ThinLine, PaleDetailLost, DarkDetailLost, MuchInk,
+                          ColoursMerge, ColourWithout, Faces, CameReversed, ReadsBackwards>;
 
 }  // namespace finding
 

@@ -12,7 +12,8 @@ constexpr std::size_t most_bytes = std::size_t{1} << 30;
 
 std::size_t bytesOf(const Artwork& artwork) {
     const std::size_t pixels = artwork.pixels.total() * artwork.pixels.elemSize();
-    return pixels + artwork.reduced.total() * artwork.reduced.elemSize() + (artwork.bytes ? artwork.bytes->size() : 0);
+    return pixels + artwork.reduced.total() * artwork.reduced.elemSize() +
+           (artwork.bytes ? artwork.bytes->size() : 0);
 }
 
 }  // namespace

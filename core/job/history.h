@@ -6,8 +6,9 @@
 
 namespace tympan {
 
-/// The job and its earlier values. A job is cheap to keep, since pixels are shared; still, the oldest go where
-/// there are more than a maker would go back, or where they alone keep pictures alive that take much memory.
+/// The job and its earlier values. A job is cheap to keep, since pixels are shared; still, the oldest go
+/// where there are more than a maker would go back, or where they alone keep pictures alive that take much
+/// memory.
 class History {
   public:
     explicit History(Job first = {}) { states_.push_back({std::move(first), {}, {}}); }

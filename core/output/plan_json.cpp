@@ -34,10 +34,11 @@ Json placeOf(const PlacedRegion& part, const PixelGrid& grid) {
 /// already.
 Json printJson(const Print& print) {
     const PixelGrid& grid = print.grid;
-    return {{"asked_mm", {sixDecimals(print.asked.width), sixDecimals(print.asked.height)}},
-            {"print_px", {print.size.width, print.size.height}},
-            {"print_size_mm", {sixDecimals(grid.mm(print.size.width)), sixDecimals(grid.mm(print.size.height))}},
-            {"mirrored", (print.mirrored == Mirrored::yes) != print.artwork->edit.reversed}};
+    return {
+        {"asked_mm", {sixDecimals(print.asked.width), sixDecimals(print.asked.height)}},
+        {"print_px", {print.size.width, print.size.height}},
+        {"print_size_mm", {sixDecimals(grid.mm(print.size.width)), sixDecimals(grid.mm(print.size.height))}},
+        {"mirrored", (print.mirrored == Mirrored::yes) != print.artwork->edit.reversed}};
 }
 
 Json pageSize(const Sheet& sheet) { return {sixDecimals(sheet.page.width), sixDecimals(sheet.page.height)}; }
@@ -78,8 +79,10 @@ std::string planJson(const Job& job, const Imposition& imposition) {
             entry.update(placeOf(part, grid));
             parts.push_back(std::move(entry));
         }
-        plan["sheets"].push_back(
-            {{"page", number}, {"label", sheet.label}, {"page_mm", pageSize(sheet)}, {"parts", std::move(parts)}});
+        plan["sheets"].push_back({{"page", number},
+                                  {"label", sheet.label},
+                                  {"page_mm", pageSize(sheet)},
+                                  {"parts", std::move(parts)}});
     }
     return plan.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }

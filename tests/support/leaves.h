@@ -73,7 +73,7 @@ class OneLeaf {
         if (mine()) side = Unrolled(311, 222, 133);
     }
     template <class T>
-        requires std::is_aggregate_v<T>
+    requires std::is_aggregate_v<T>
     void parts(T& value) {
         eachField(value, [this](auto& field) { in(field); });
     }

@@ -71,7 +71,10 @@ TEST(Cache, keepsWhatWasUsedLastWithinItsBudget) {
 
 TEST(Cache, remembersAFunctionsResultByItsArguments) {
     static int made = 0;
-    const auto twice = [](int n) { return *remembered("twice", [](int v) { return ++made, 2 * v; }, n); };
+    const auto twice = [](int n) {
+        return *remembered(
+            "twice", [](int v) { return ++made, 2 * v; }, n);
+    };
     EXPECT_EQ(twice(4), 8);
     EXPECT_EQ(twice(4), 8);
     EXPECT_EQ(twice(5), 10);

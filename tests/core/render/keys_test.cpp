@@ -1,5 +1,5 @@
-// A cached thing is kept under everything it depends on: whatever is changed of a print or a piece, its key is
-// another.
+// A cached thing is kept under everything it depends on: whatever is changed of a print or a piece, its key
+// is another.
 #include <gtest/gtest.h>
 
 #include "core/base/key.h"
