@@ -77,11 +77,12 @@ void makeRoom(const NamelessFile& file, const SizePx& size, int type) {
 
 cv::Mat pixelsIn(const NamelessFile& file, const SizePx& size, int type) {
     if (file.size() < bytesFor(size, type)) failNoRoom(ENOSPC);
-    static MappedPixels mapped;
+    // Never destroyed: pixels that a cache holds may be let go later than any object of ours at the end.
+    static auto* const mapped = new MappedPixels;
     file_to_map = file.handle();
     mapping_failed = nullptr;
     cv::Mat pixels;
-    pixels.allocator = &mapped;
+    pixels.allocator = mapped;
     pixels.create(size.height, size.width, type);
     pixels.allocator = nullptr;  // what is made of it later lies in memory
     if (mapping_failed) std::rethrow_exception(mapping_failed);

@@ -47,8 +47,9 @@ void Cache::clear() {
 }
 
 Cache& cache() {
-    static Cache kept(process_budget);
-    return kept;
+    // Never destroyed: what it holds goes with the process, in whatever order other things go.
+    static auto* const kept = new Cache(process_budget);
+    return *kept;
 }
 
 }  // namespace tympan
