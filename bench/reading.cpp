@@ -31,7 +31,7 @@ int main(int count, char** arguments) {
             if (tell && reading.reads != truth)
                 std::printf("%s: %s, %s, %.1f mm, turned %.1f, %s\n",
                             std::string(name(reading.reads)).c_str(), picture.words.c_str(),
-                            picture.face.c_str(), picture.letter_mm, picture.turn_deg,
+                            picture.face.c_str(), picture.letter_mm, picture.rotation_deg,
                             picture.busy ? "busy" : "plain");
         }
     }

@@ -79,7 +79,7 @@ Job PieceOptions::job() const {
     piece.method = findMethod(shippedMethods(), method);
     if (!selectable(piece.method))
         failUsage(fmt::format("--method {} needs {} printed passes, which cannot be prepared yet", method,
-                              piece.method.passes),
+                              piece.method->passes),
                   "choose another; `tympan-cli methods` lists them");
     piece.size.width = sizeOf("--width", width);
     std::optional<double> asked_height;

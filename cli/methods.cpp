@@ -5,6 +5,7 @@
 #include "cli/arguments.h"
 #include "cli/say.h"
 #include "core/method/catalogue.h"
+#include "core/method/method_json.h"
 
 namespace tympan::cli {
 
@@ -13,13 +14,23 @@ namespace {
 nlohmann::ordered_json asJson(const Method& method) {
     nlohmann::ordered_json printers = nlohmann::ordered_json::array();
     for (PrinterKind kind : method.printers) printers.push_back(std::string(id(kind)));
+    nlohmann::ordered_json steps = nlohmann::ordered_json::array();
+    for (const Step& step : method.steps)
+        steps.push_back({{"id", step.id},
+                         {"what", step.words},
+                         {"hands", needsHands(step)},
+                         {"typical_min", step.work_min + (step.wait ? step.wait->typical_min : 0)},
+                         {"optional", false}});
     return {{"id", method.id},
+            {"revision", method.revision},
+            {"sha256", hashOf(method)},
             {"name", method.name},
             {"summary", method.summary},
             {"turns", method.turns.size()},
             {"mirrored", mirroredBy(method) == Mirrored::yes},
             {"laid_whole", method.laid_whole},
             {"printers", printers},
+            {"steps", steps},
             {"cautions", method.cautions}};
 }
 

@@ -55,7 +55,7 @@ void NewPictures::hangUp(const std::vector<NewPiece>& pieces) {
             job = withPiece(std::move(job), piece);
             // One spare where a transfer fails often and costs no more than a part of a sheet.
             const Piece& added = job.pieces.back();
-            if (added.method.spare && sheetsForOneCopy(job, added) == 1)
+            if (added.method->spare && sheetsForOneCopy(job, added) == 1)
                 job = withSpares(std::move(job), added.id, 1);
         }
         return job;

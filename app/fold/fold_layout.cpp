@@ -1,7 +1,6 @@
 #include "app/fold/fold_layout.h"
 
 #include <numbers>
-#include <set>
 
 #include "core/job/turns.h"
 
@@ -22,30 +21,33 @@ RectMm inPrint(const RectMm& box, Mirrored mirrored) {
 
 /// The page round a print that has it to itself, in the print frame about the picture's middle.
 RectMm pageRound(const PlacedRegion& part, const Sheet& sheet, const RectMm& print, const PixelGrid& grid) {
-    if (!part.turned)
-        return {print.x - grid.mm(part.placed.x), print.y - grid.mm(part.placed.y), sheet.page.width,
-                sheet.page.height};
-    // The print lies on the page a quarter turn clockwise: seen from the print the page is turned back.
-    return {print.x - grid.mm(part.placed.y), print.y - (sheet.page.width - grid.mm(part.placed.right())),
-            sheet.page.height, sheet.page.width};
+    // Seen from the print, a page on which it lies turned is turned back.
+    const Affine to_print = part.toPage().inverse();
+    const double pixel = grid.pixel_mm();
+    const PointMm one = to_print({0, 0}),
+                  other = to_print({sheet.page.width / pixel, sheet.page.height / pixel});
+    return {print.x + std::min(one.x, other.x) * pixel, print.y + std::min(one.y, other.y) * pixel,
+            std::abs(one.x - other.x) * pixel, std::abs(one.y - other.y) * pixel};
 }
 
 void addSheets(FoldScene& scene, const Piece& piece, const Imposition& imposition) {
     const PixelGrid& grid = imposition.grid;
-    std::set<int> across, down;
     scene.sheets = 0;
+    std::optional<std::size_t> print;
     for (const Sheet& sheet : imposition.sheets)
         for (const PlacedRegion& part : sheet.regions) {
             if (part.piece != piece.id || part.copy != 0) continue;
+            print = part.print;
             ++scene.sheets;
             scene.sharing = static_cast<int>(sheet.regions.size());
-            if (part.region.x > 0) across.insert(part.region.x);
-            if (part.region.y > 0) down.insert(part.region.y);
             if (sheet.regions.size() == 1 && !part.seams.any())
                 scene.paper = pageRound(part, sheet, inPrint(scene.box, scene.mirrored), grid);
         }
-    for (int x : across) scene.seams_across.push_back(grid.mm(x));
-    for (int y : down) scene.seams_down.push_back(grid.mm(y));
+    if (!print) return;
+    for (const Seam& seam : imposition.plans[*print].seams) {
+        std::vector<PointMm>& path = scene.seams.emplace_back();
+        for (const PointPx& at : seam.path) path.push_back({grid.mm(at.x), grid.mm(at.y)});
+    }
 }
 
 }  // namespace
@@ -67,9 +69,9 @@ FoldScene foldScene(const Job& job, const Piece& piece, const Imposition* imposi
     const Object& object = objectOf(job, piece);
     const Landing landing = landingOf(object, piece);
     scene.box = landing.box;
-    scene.turn_deg = landing.turn_deg;
+    scene.rotation_deg = landing.rotation_deg;
     scene.at = landing.at;
-    scene.mirrored = turnedOver(job, piece);
+    scene.mirrored = mirroredInPrint(job, piece);
     const double around = std::max(border_mm, 0.03 * std::max(scene.box.width, scene.box.height));
     scene.paper = grown(inPrint(scene.box, scene.mirrored), around);
     scene.spot = object.spot();
@@ -97,7 +99,7 @@ QPointF onLeft(const FoldScene& scene) {
 }
 
 QTransform printTurn(const FoldScene& scene) {
-    return QTransform().rotate(scene.mirrored == Mirrored::yes ? -scene.turn_deg : scene.turn_deg);
+    return QTransform().rotate(scene.mirrored == Mirrored::yes ? -scene.rotation_deg : scene.rotation_deg);
 }
 
 }  // namespace
@@ -110,8 +112,8 @@ FoldLayout inSameView(FoldLayout layout, const FoldScene& scene) {
         return turn * QTransform::fromScale(s, s) * QTransform::fromTranslate(at.x(), at.y());
     };
     layout.print_mm = placed(printTurn(scene), layout.left_at + s * onLeft(scene));
-    layout.picture_mm =
-        placed(QTransform().rotate(scene.turn_deg), layout.right_at + s * QPointF(scene.at.x, scene.at.y));
+    layout.picture_mm = placed(QTransform().rotate(scene.rotation_deg),
+                               layout.right_at + s * QPointF(scene.at.x, scene.at.y));
     layout.object_mm = placed({}, layout.right_at);
     layout.printed = layout.print_mm.mapRect(toQRectF(layout.print_box));
     layout.finished = layout.picture_mm.mapRect(toQRectF(scene.box));
@@ -125,8 +127,10 @@ FoldLayout foldLayout(const FoldScene& scene, const QRectF& room, double zoom, c
     const QRectF print =
         printTurn(scene).mapRect(toQRectF(inPrint(scene.box, scene.mirrored))).translated(onLeft(scene));
     const QRectF paper = printTurn(scene).mapRect(toQRectF(scene.paper)).translated(onLeft(scene));
-    const QRectF picture =
-        QTransform().rotate(scene.turn_deg).mapRect(toQRectF(scene.box)).translated(scene.at.x, scene.at.y);
+    const QRectF picture = QTransform()
+                               .rotate(scene.rotation_deg)
+                               .mapRect(toQRectF(scene.box))
+                               .translated(scene.at.x, scene.at.y);
     // How far the leaves reach from the middle: towards the hinge, away from it, up and down.
     struct Reach {
         double inner, outer, above, below, fit;
@@ -180,12 +184,12 @@ std::optional<QPointF> FoldLayout::spotAt(const QPointF& at, Mirrored mirrored) 
     if (toQRectF(box).contains(on_object))
         return QPointF((on_object.x() - box.x) / box.width, (on_object.y() - box.y) / box.height);
     if (!toQRectF(print_box).contains(on_print)) return {};
-    return QPointF(turnOver((on_print.x() - print_box.x) / print_box.width, mirrored),
+    return QPointF(flipped((on_print.x() - print_box.x) / print_box.width, mirrored),
                    (on_print.y() - print_box.y) / print_box.height);
 }
 
 QPointF FoldLayout::onPrint(const QPointF& spot, Mirrored mirrored) const {
-    return print_mm.map(QPointF(print_box.x + turnOver(spot.x(), mirrored) * print_box.width,
+    return print_mm.map(QPointF(print_box.x + flipped(spot.x(), mirrored) * print_box.width,
                                 print_box.y + spot.y() * print_box.height));
 }
 

@@ -13,21 +13,21 @@ namespace tympan::app {
 /// What the two leaves of the fold show, in mm. The object lies in its own frame; the print in the print
 /// frame, about the picture's middle.
 struct FoldScene {
-    RectMm box;           ///< of the print, picture's frame
-    RectMm paper;         ///< print frame, about the picture's middle
-    double turn_deg = 0;  ///< of the picture on the object
-    PointMm at;           ///< the picture's middle, object frame
-    Outline plate;        ///< the object less its holes; empty for a spot
-    Outline visible;      ///< what of it is seen: less than the plate of a framed board
-    Outline ink;          ///< on the object
-    RectMm object;        ///< its box; for a spot a part of what is around
-    RectMm front;         ///< the front of a wrapped canvas; else the box
-    bool spot = false;    ///< no outline: a spot on something bigger
-    bool cut = false;     ///< the ink is cut by the object's edge, or meant to run over it
+    RectMm box;               ///< of the print, picture's frame
+    RectMm paper;             ///< print frame, about the picture's middle
+    double rotation_deg = 0;  ///< of the picture on the object
+    PointMm at;               ///< the picture's middle, object frame
+    Outline plate;            ///< the object less its holes; empty for a spot
+    Outline visible;          ///< what of it is seen: less than the plate of a framed board
+    Outline ink;              ///< on the object
+    RectMm object;            ///< its box; for a spot a part of what is around
+    RectMm front;             ///< the front of a wrapped canvas; else the box
+    bool spot = false;        ///< no outline: a spot on something bigger
+    bool cut = false;         ///< the ink is cut by the object's edge, or meant to run over it
     Mirrored mirrored = Mirrored::no;
-    std::vector<double> seams_across, seams_down;  ///< where sheets join, from the print's top left corner
-    int sheets = 1;                                ///< that carry one copy
-    int sharing = 1;                               ///< copies and pieces on its sheet
+    std::vector<std::vector<PointMm>> seams;  ///< where sheets join, from the print's top left corner
+    int sheets = 1;                           ///< that carry one copy
+    int sharing = 1;                          ///< copies and pieces on its sheet
 };
 
 FoldScene foldScene(const Job& job, const Piece& piece, const Imposition* imposition);

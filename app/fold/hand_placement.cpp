@@ -166,7 +166,7 @@ void HandPlacement::moveTo(const PointMm& to) {
     if (what_ == What::picture) {
         store_.edit(
             tr("move the picture"),
-            [&, id = piece.id, turn = piece.placement.turn_deg](Job job) {
+            [&, id = piece.id, turn = piece.placement.rotation_deg](Job job) {
                 return withPlace(std::move(job), id, to, turn);
             },
             run);

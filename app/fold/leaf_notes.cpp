@@ -90,7 +90,7 @@ void LeafNotes::say(const Job& job, const Piece& piece, const FoldScene& scene) 
         QStringLiteral("%1: %2. %3")
             .arg(
                 title_text_, bare_text_,
-                piece.method.light_ground
+                piece.method->light_ground
                     ? tr("How it may look: a guess. Bare paper prints as nothing, so the object is the white "
                          "of "
                          "the picture.")

@@ -122,11 +122,11 @@ void paintPaper(QPainter& painter, const FoldLayout& layout, const FoldScene& sc
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(QColor(120, 118, 114), 1, Qt::DashLine));
     if (!back) painter.drawPolygon(polygon(print));
-    const auto line = [&](const QPointF& a, const QPointF& b) {
-        painter.drawLine(layout.print_mm.map(a), layout.print_mm.map(b));
-    };
-    for (double x : scene.seams_across) line({print.x() + x, print.top()}, {print.x() + x, print.bottom()});
-    for (double y : scene.seams_down) line({print.left(), print.y() + y}, {print.right(), print.y() + y});
+    for (const std::vector<PointMm>& seam : scene.seams) {
+        QPolygonF path;
+        for (const PointMm& at : seam) path << layout.print_mm.map(print.topLeft() + QPointF(at.x, at.y));
+        painter.drawPolyline(path);
+    }
     painter.restore();
 }
 

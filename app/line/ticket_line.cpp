@@ -54,7 +54,7 @@ void TicketLine::refresh() {
     setAccessibleName(chosen ? tr("Pieces: %1 of %2, %3")
                                    .arg(QString::fromStdString(chosen->name))
                                    .arg(pieces.size())
-                                   .arg(mirroredText(turnedOver(store_.job(), *chosen)))
+                                   .arg(mirroredText(mirroredInPrint(store_.job(), *chosen)))
                              : tr("Pieces: none yet"));
     setToolTip(pieces.empty() ? QString()
                               : tr("Click a ticket, or use the arrow keys. Drop more pictures here."));
@@ -168,7 +168,7 @@ void TicketLine::paintTicket(QPainter& painter, int index) const {
     write(44, QString::fromStdString(objectOf(job, piece).name), t.quiet);
     painter.setPen(t.quiet);
     painter.drawText(QRect(r.left() + 8, r.bottom() - 24, 100, 18), Qt::AlignVCenter,
-                     mirroredText(turnedOver(job, piece)));
+                     mirroredText(mirroredInPrint(job, piece)));
     painter.setPen(t.text);
     painter.drawText(QRect(r.right() - 60, r.bottom() - 24, 52, 18), Qt::AlignVCenter | Qt::AlignRight,
                      piece.spares > 0 ? QStringLiteral("× %1 + %2").arg(piece.copies).arg(piece.spares)

@@ -1,13 +1,11 @@
 #include "app/shell/exports.h"
 
 #include <QDir>
-#include <QFileInfo>
 #include <QTemporaryDir>
 
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/system_printers.h"
-#include "app/shell/words.h"
 #include "core/output/copy_shop.h"
 #include "core/output/proof_strip.h"
 #include "core/output/reference_print.h"
@@ -22,7 +20,9 @@ namespace tympan::app {
 namespace {
 
 std::filesystem::path path(const QString& file) { return file.toStdString(); }
-QString shortName(const QString& file) { return QFileInfo(file).fileName(); }
+
+/// One file that was asked for and written.
+Exported oneFile(Exported::What what, const QString& file) { return {what, path(file), {path(file)}, 0, {}}; }
 
 }  // namespace
 
@@ -50,10 +50,11 @@ void Exports::run(const QString& what, const Work& work) {
     service_.request(
         view(),
         [this, job = store_.job(), work, sink](const std::stop_token& stop) -> RenderService::Finish {
-            const QString done = work(job, {stop, sink});
+            const Exported done = work(job, {stop, sink});
             return [this, done] {
                 running_ = false;
-                emit ended(true, done);
+                emit exported(done);
+                emit ended(true, sentence(done));
             };
         },
         Lane::background);
@@ -63,10 +64,13 @@ void Exports::writePdf(const QString& file) {
     run(tr("Saving the PDF"), [file](const Job& job, const Progress& progress) {
         const Imposition imposition = impose(job);
         writeSheets(path(file), job, imposition, progress);
-        if (!needsTestSheet(imposition)) return tr("Saved %1.").arg(shortName(file));
-        const auto test = testSheetBeside(path(file));
-        writeTestSheet(test, job, imposition);
-        return tr("Saved %1, and a test sheet for plain paper beside it.").arg(shortName(file));
+        Exported done = oneFile(Exported::What::sheets, file);
+        done.sheets = imposition.sheets.size();
+        if (needsTestSheet(imposition)) {
+            done.files.push_back(testSheetBeside(path(file)));
+            writeTestSheet(done.files.back(), job, imposition);
+        }
+        return done;
     });
 }
 
@@ -75,21 +79,21 @@ void Exports::writePicture(const QString& file) {
     if (!piece) return;
     run(tr("Saving the picture"), [file, id = piece->id](const Job& job, const Progress& progress) {
         writeWholePrint(path(file), printOf(job, *findPiece(job, id), job.sheets.ppi), progress);
-        return tr("Saved %1, as it will be printed.").arg(shortName(file));
+        return oneFile(Exported::What::picture, file);
     });
 }
 
 void Exports::writeReference(const QString& file) {
     run(tr("Saving the reference print"), [file](const Job& job, const Progress& progress) {
         writeReferencePrint(path(file), job, progress);
-        return tr("Saved %1, the right way round, for looking at.").arg(shortName(file));
+        return oneFile(Exported::What::reference, file);
     });
 }
 
 void Exports::writeTest(const QString& file) {
     run(tr("Saving the test sheet"), [file](const Job& job, const Progress&) {
         writeTestSheet(path(file), job, impose(job));
-        return tr("Saved %1, for plain paper.").arg(shortName(file));
+        return oneFile(Exported::What::test_sheet, file);
     });
 }
 
@@ -98,7 +102,7 @@ void Exports::writeTemplate(const QString& file, TemplateKind kind) {
     if (!piece) return;
     run(tr("Saving the template"), [file, kind, id = piece->id](const Job& job, const Progress&) {
         tympan::writeTemplate(path(file), job, *findPiece(job, id), kind);
-        return tr("Saved %1, at true size for plain paper.").arg(shortName(file));
+        return oneFile(Exported::What::placement_template, file);
     });
 }
 
@@ -108,7 +112,7 @@ void Exports::writeLadder(const QString& file, const std::vector<double>& widths
     run(tr("Saving the size ladder"),
         [file, widths_mm, id = piece->id](const Job& job, const Progress& progress) {
             writeSizeLadder(path(file), job, *findPiece(job, id), widths_mm, progress);
-            return tr("Saved %1, to hold against the object.").arg(shortName(file));
+            return oneFile(Exported::What::size_ladder, file);
         });
 }
 
@@ -118,14 +122,14 @@ void Exports::writeProof(const QString& file, const PointMm& spot, const std::ve
     run(tr("Saving the proof strip"),
         [file, spot, engines, id = piece->id](const Job& job, const Progress& progress) {
             writeProofStrip(path(file), job, *findPiece(job, id), spot, engines, progress);
-            return tr("Saved %1. Print it at 100 % and choose.").arg(shortName(file));
+            return oneFile(Exported::What::proof_strip, file);
         });
 }
 
 void Exports::writeCopyShop(const QString& folder) {
     run(tr("Saving the files for the shop"), [folder](const Job& job, const Progress& progress) {
-        const auto files = writeCopyShopSet(path(folder), job, progress);
-        return tr("Saved %1 files for the shop in %2.").arg(files.size()).arg(shortName(folder));
+        return Exported{
+            Exported::What::for_shop, path(folder), writeCopyShopSet(path(folder), job, progress), 0, {}};
     });
 }
 
@@ -144,9 +148,7 @@ void Exports::print(const QString& printer) {
             throw Error(Error::Kind::output, printer.toStdString(),
                         "the printer did not take it (" + refused.toStdString() + ")",
                         "save a PDF and print that");
-        return counted(static_cast<qsizetype>(imposition.sheets.size()), tr("Handed %1 sheet to "),
-                       tr("Handed %1 sheets to ")) +
-               printer + tr(", at true size. Check the bar.");
+        return Exported{Exported::What::printed, {}, {}, imposition.sheets.size(), printer};
     });
 }
 

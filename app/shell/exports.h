@@ -2,6 +2,7 @@
 #include <QObject>
 #include <functional>
 
+#include "app/shell/exported.h"
 #include "core/base/progress.h"
 #include "core/job/job.h"
 #include "core/output/placement_template.h"
@@ -39,12 +40,13 @@ class Exports : public QObject {
   signals:
     void started(const QString& what);
     void progressed(double fraction);
+    /// What was done; `ended` then says it in words.
+    void exported(const tympan::app::Exported& done);
     /// `sentence`: what was done, or what went wrong (`well` false).
     void ended(bool well, const QString& sentence);
 
   private:
-    /// `work` returns the sentence that says what was done.
-    using Work = std::function<QString(const Job&, const Progress&)>;
+    using Work = std::function<Exported(const Job&, const Progress&)>;
     void run(const QString& what, const Work& work);
 
     JobStore& store_;

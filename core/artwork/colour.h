@@ -26,10 +26,14 @@ using Table16 = std::array<std::uint16_t, 65536>;
 const Table16& linearOfEncoded();
 const Table16& encodedOfLinear();
 
-/// Relative luminance (Rec. 709 primaries) of linear-light components, at the same scale.
+/// How much red, green and blue light count in relative luminance (Rec. 709 primaries: 0.2126, 0.7152,
+/// 0.0722), in 65536ths; they add up to 65536, so white stays white.
+inline constexpr std::array<std::uint32_t, 3> luminance_weights{13933, 46871, 4732};
+
+/// Relative luminance of linear-light components, at the same scale.
 inline std::uint16_t luminance(std::uint32_t red, std::uint32_t green, std::uint32_t blue) {
-    // 0.2126, 0.7152, 0.0722 in 65536ths; they add up to 65536, so white stays white.
-    return static_cast<std::uint16_t>((13933u * red + 46871u * green + 4732u * blue + 32768u) >> 16);
+    const auto& [r, g, b] = luminance_weights;
+    return static_cast<std::uint16_t>((r * red + g * green + b * blue + 32768u) >> 16);
 }
 
 }  // namespace tympan

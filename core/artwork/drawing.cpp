@@ -55,8 +55,8 @@ vips::VImage opened(const Drawing& drawing, double scale, VipsAccess access = VI
     return image;
 }
 
-/// A part of a drawing that the library rounds its own way: the box is moved to lie in it, and what it is
-/// short of by then is its last row or column again.
+/// A box of a drawing. The library may round the drawing's size to a pixel less than we do: the box is then
+/// moved to lie inside, and if it is still too large, the last row or column is repeated.
 vips::VImage cut(const vips::VImage& image, const RectPx& box) {
     const int width = std::min(box.width, image.width()), height = std::min(box.height, image.height());
     const int left = std::clamp(box.x, 0, image.width() - width),

@@ -28,7 +28,8 @@ std::size_t bytesFor(const SizePx& size, int type) {
     return static_cast<std::size_t>(size.width) * static_cast<std::size_t>(size.height) * CV_ELEM_SIZE(type);
 }
 
-// OpenCV takes ordinary memory where an allocator throws; what is mapped, and what went wrong, is told here.
+// What is to be mapped is handed to the allocator here, and what went wrong comes back here: when an
+// allocator throws, OpenCV says nothing and takes ordinary memory instead.
 thread_local int file_to_map = -1;
 thread_local std::exception_ptr mapping_failed;
 

@@ -13,12 +13,18 @@ namespace tympan {
 // What the catalogues of methods, materials and papers have in common: a file with a schema and one list of
 // entries, each with an id of its own.
 
-/// Reads every entry with `read`, a function from JsonReader to an entry that finishes its reader. Throws
-/// Error (input) naming the line: also for an empty list or an id that is there twice.
+/// Reads every entry with `read`, a function from JsonReader to an entry that finishes its reader. `schemas`:
+/// the newest, then older ones that are read as well. Throws Error (input) naming the line: also for an empty
+/// list or an id that is there twice.
 template <class Read>
-auto readCatalogue(const JsonText& source, const std::string& schema, const std::string& list, Read read) {
+auto readCatalogue(const JsonText& source, const std::vector<std::string>& schemas, const std::string& list,
+                   Read read) {
     const nlohmann::json root = parseJson(source);
-    JsonReader reader(source, root, schema);
+    const auto is = [&](const std::string& schema) {
+        return root.is_object() && root.contains("schema") && root["schema"] == schema;
+    };
+    const auto known = std::find_if(schemas.begin(), schemas.end(), is);
+    JsonReader reader(source, root, known != schemas.end() ? *known : schemas.front());
     std::vector<decltype(read(reader))> entries;
     for (JsonReader& each : reader.objects(list)) {
         auto entry = read(each);

@@ -45,7 +45,8 @@ class Running {
         int ends[2];
         if (::pipe2(ends, O_CLOEXEC) != 0) failNoRoom();
         pipe_ = ends[0];
-        // Handed over under numbers that no file of ours can have by chance while they are being handed over.
+        // The helper expects its files under fixed low numbers. They are first copied to high ones: an open
+        // file of ours that happens to have one of the low numbers would else be replaced too early.
         const std::array<std::pair<int, int>, 3> handed{
             {{input, input_handle}, {result, result_handle}, {ends[1], words_handle}}};
         std::vector<int> high;

@@ -21,7 +21,10 @@ class WriteAside {
     void append(std::string_view text) { append(text.data(), text.size()); }
     void commit();
 
-    /// Where the new content is gathered, for a library that writes a file by name; then `commitRewritten`
+    /// The open side file, for a library that writes to a file handle. It is always a regular file, in which
+    /// one can seek.
+    int descriptor() const { return file_; }
+    /// Where it is gathered, for a library that writes a file by name; then `commitRewritten`
     /// instead of `commit`, since the library may have put another file in its place.
     const std::filesystem::path& path() const { return aside_; }
     void commitRewritten();

@@ -86,6 +86,7 @@ cv::Mat doubled(const cv::Mat& around, double strength, Learned learned) {
         large_alpha = cv::max(cv::min(sharpened(alpha, std::min(strength, 0.0), Learned::drawings), 1), 0);
         for (cv::Mat& plane : planes) layOnWhite(plane, alpha);
     }
+    // Not the luminance of everything else: the lightness (BT.601) that the networks learned on.
     const cv::Mat lightness =
         has_colour ? cv::Mat(0.299 * planes[0] + 0.587 * planes[1] + 0.114 * planes[2]) : planes[0];
     const cv::Mat sharp = sharpened(lightness, strength, learned);

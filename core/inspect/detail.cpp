@@ -46,7 +46,7 @@ std::vector<double> weighedPower(const cv::Mat& grey) {
 std::vector<cv::Mat> livelyTiles(const cv::Mat& pixels) {
     std::vector<std::pair<double, cv::Rect>> all;
     const int across = std::max(1, pixels.cols / tile), down = std::max(1, pixels.rows / tile);
-    // Of a very large picture every so manieth tile is enough to find lively ones.
+    // Of a very large picture about four hundred tiles, evenly spread, are enough to find lively ones.
     const int step = std::max(1, static_cast<int>(std::sqrt(across * down / 400.0)));
     for (int j = 0; j < down; j += step)
         for (int i = 0; i < across; i += step) {

@@ -32,7 +32,7 @@ std::optional<Finding> missesOneSheet(const Job& job, const Piece& piece) {
     double least_over = std::numeric_limits<double>::infinity();
     for (Orientation orientation : {Orientation::portrait, Orientation::landscape}) {
         const RectPx area =
-            printableArea(job.sheets, orientation, printerOf(job, piece).margins, piece.method.carrier);
+            printableArea(job.sheets, orientation, printerOf(job, piece).margins, piece.method->carrier);
         const double over = std::max(print.width - grid.mm(area.width), print.height - grid.mm(area.height));
         if (size.width <= area.width && size.height <= area.height) return {};
         const SizeMm page = orientation == Orientation::portrait
@@ -106,7 +106,7 @@ double lightOf(const Rgb8& colour) {
 
 /// See-through ink where most of the ground, painted patches and all, is too dark for it.
 std::optional<Finding> onDarkGround(const Object& object, const Piece& piece, const Outline& ink) {
-    if (!piece.method.light_ground) return {};
+    if (!piece.method->light_ground) return {};
     double dark = lightOf(object.ground) < dark_ground ? area(ink) : 0;
     for (const Zone& zone : object.zones) {
         if (zone.kind != ZoneKind::painted) continue;
@@ -167,12 +167,12 @@ std::vector<Finding> findingsOf(const Job& job, const Piece& piece) {
     for (const std::string& linked : piece.artwork->linked)
         add(Severity::warning, finding::LinkedPicture{linked});
     for (const Method& method : shippedMethods())
-        if (method.id == piece.method.id && method.revision > piece.method.revision)
+        if (method.id == piece.method->id && method.revision > piece.method->revision)
             add(Severity::note, finding::NewerMethod{method.name});
     const SourceBox box = centredCrop(*piece.artwork, piece.size);
     const double lost = 1 - (box.right - box.left) * (box.bottom - box.top);
     if (lost > worth_saying_crop) add(Severity::note, finding::Cropped{lost});
-    if (piece.method.laid_whole)
+    if (piece.method->laid_whole)
         if (const long sheets = sheetsForOneCopy(job, piece); sheets > 1)
             add(Severity::warning, finding::WholeSheetsJoin{sheets});
     return found;

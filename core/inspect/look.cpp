@@ -49,7 +49,7 @@ void add(Look& look, const Piece& piece, Severity severity, finding::What what,
 }
 
 void lookAtSolids(const Piece& piece, const ToneRaster& tone, Look& look) {
-    look.solids = solidAreas(tone.ink, tone.grid, piece.method.solids);
+    look.solids = solidAreas(tone.ink, tone.grid, piece.method->solids);
     if (look.solids.empty() || look.solids.front().area_cm2 < worth_cm2) return;
     double cm2 = 0;
     std::vector<RectMm> places;
@@ -141,14 +141,14 @@ std::vector<LineSample> lineSamples(const Job& job, const Piece& piece, const Pr
 
 void lookAtLines(const Job& job, const Piece& piece, const Progress& progress, Look& look) {
     const PixelGrid grid{linePpi(job, piece)};
-    double thinnest = piece.method.finest_line_mm;
+    double thinnest = piece.method->finest_line_mm;
     bool any = false;
     std::vector<RectMm> places;
     for (const LineSample& sample : lineSamples(job, piece, progress)) {
         progress.at(0.6);
         if (const auto finest = finestLine(sample.ink, grid))
             look.finest_line_mm = std::min(*finest, look.finest_line_mm.value_or(*finest));
-        const auto thin = thinLines(sample.ink, grid, piece.method.finest_line_mm);
+        const auto thin = thinLines(sample.ink, grid, piece.method->finest_line_mm);
         if (!thin) continue;
         any = true;
         thinnest = std::min(thinnest, thin->finest_mm);
@@ -158,7 +158,7 @@ void lookAtLines(const Job& job, const Piece& piece, const Progress& progress, L
         }
     }
     if (any)
-        add(look, piece, Severity::note, finding::ThinLine{thinnest, piece.method.finest_line_mm},
+        add(look, piece, Severity::note, finding::ThinLine{thinnest, piece.method->finest_line_mm},
             std::move(places));
 }
 
@@ -227,7 +227,7 @@ Look lookAt(const Job& job, const Piece& piece, const Progress& progress) {
     progress.at(0.2);
     lookAtSolids(piece, tone, look);
     look.ink_coverage = inkCoverage(tone.ink);
-    if (look.ink_coverage > piece.method.most_ink)
+    if (look.ink_coverage > piece.method->most_ink)
         add(look, piece, Severity::note, finding::MuchInk{look.ink_coverage});
     lookAtGround(job, piece, tone, look);
     progress.at(0.4);

@@ -66,7 +66,7 @@ Edit remedyOf(const Finding& found) {
         },
         [](const NewerMethod&) {
             return Edit([](Job job, const Piece& piece) {
-                return withMethod(std::move(job), piece.id, findMethod(shippedMethods(), piece.method.id));
+                return withMethod(std::move(job), piece.id, findMethod(shippedMethods(), piece.method->id));
             });
         },
         [](const EvenBorder&) { return Edit(withoutBorder); },

@@ -15,7 +15,7 @@ struct ThinLines {
 };
 
 /// Looks for ink (CV_8UC1, 255 bare) thinner than `limit_mm`; nothing when there is none worth a look. How
-/// wide a line is follows from the ink that it holds and its length, so it is told to a part of a pixel.
+/// wide a line is follows from the ink that it holds and its length, so it is known to a fraction of a pixel.
 /// Method: what an opening by a disc of the limit removes, and its contours.
 std::optional<ThinLines> thinLines(const cv::Mat& ink, const PixelGrid& grid, double limit_mm);
 

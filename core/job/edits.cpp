@@ -59,6 +59,9 @@ Job withoutPiece(Job job, int id) {
         return std::none_of(job.pieces.begin(), job.pieces.end(),
                             [&](const Piece& piece) { return piece.placement.object == object.id; });
     });
+    for (KeptSheet& sheet : job.kept_sheets)
+        std::erase_if(sheet.places, [&](const KeptPlace& place) { return place.piece == id; });
+    std::erase_if(job.kept_sheets, [](const KeptSheet& sheet) { return sheet.places.empty(); });
     return withSetFollowing(std::move(job), id);
 }
 
@@ -66,7 +69,7 @@ Job withName(Job job, int id, std::string name) {
     return changed(std::move(job), id, [&](Piece& piece) { piece.name = std::move(name); });
 }
 
-Job withMethod(Job job, int id, Method method) {
+Job withMethod(Job job, int id, Shared<Method> method) {
     return changed(std::move(job), id, [&](Piece& piece) { piece.method = std::move(method); });
 }
 
@@ -95,10 +98,10 @@ Job withDistances(Job job, int id, std::vector<SpotDistance> distances) {
                    [&](Piece& piece) { piece.placement.distances = std::move(distances); });
 }
 
-Job withPlace(Job job, int id, const PointMm& from_centre, double turn_deg) {
+Job withPlace(Job job, int id, const PointMm& from_centre, double rotation_deg) {
     return changed(std::move(job), id, [&](Piece& piece) {
         piece.placement.from_centre = from_centre;
-        piece.placement.turn_deg = std::remainder(turn_deg, 360);
+        piece.placement.rotation_deg = std::remainder(rotation_deg, 360);
         piece.placement.fit = Fit::by_hand;
     });
 }

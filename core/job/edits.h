@@ -10,7 +10,7 @@ namespace tympan {
 struct NewPiece {
     ArtworkPtr artwork;
     Object object;  ///< its id is given by the job
-    Method method;
+    Shared<Method> method;
     SizeMm size;
     int copies = 1;
     int spares = 0;
@@ -23,7 +23,7 @@ Job withPiece(Job job, NewPiece piece);
 Job withoutPiece(Job job, int piece);
 
 Job withName(Job job, int piece, std::string name);
-Job withMethod(Job job, int piece, Method method);
+Job withMethod(Job job, int piece, Shared<Method> method);
 Job withTone(Job job, int piece, const Tone& tone);
 Job withEnlarging(Job job, int piece, const Enlarging& enlarging);
 Job withCopies(Job job, int piece, int copies);
@@ -38,7 +38,7 @@ Job withSize(Job job, int piece, const SizeMm& size);
 Job withObject(Job job, int piece, Object object);
 
 /// Moves and turns a picture by hand: its fit rule ends.
-Job withPlace(Job job, int piece, const PointMm& from_centre, double turn_deg);
+Job withPlace(Job job, int piece, const PointMm& from_centre, double rotation_deg);
 /// Sets how the picture is fitted, and fits it.
 Job withFit(Job job, int piece, Fit fit, double margin_mm);
 /// At most two distances of a spot from something that can be found.

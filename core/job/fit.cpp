@@ -17,9 +17,9 @@ constexpr double middle_is_worth = 0.97;
 constexpr double coarse_mm = 0.2;
 constexpr std::size_t most_corners = 1500;  // of an outline that is eroded by the picture
 
-Ring stampOf(double width, double aspect, double turn_deg) {
+Ring stampOf(double width, double aspect, double rotation_deg) {
     const double height = width / aspect;
-    return turned(rectangleOutline({-width / 2, -height / 2, width, height}), turn_deg).rings.front();
+    return rotated(rectangleOutline({-width / 2, -height / 2, width, height}), rotation_deg).rings.front();
 }
 
 bool liesInside(const Outline& room, const Ring& stamp, const PointMm& middle) {
@@ -27,11 +27,11 @@ bool liesInside(const Outline& room, const Ring& stamp, const PointMm& middle) {
 }
 
 /// The largest width of a picture about `middle` that lies inside, found from above by bisection.
-double widestAt(const Outline& room, double aspect, double turn_deg, const PointMm& middle, double most) {
+double widestAt(const Outline& room, double aspect, double rotation_deg, const PointMm& middle, double most) {
     double inside = 0, outside = most;
     for (int i = 0; i < 24 && outside - inside > 0.002; ++i) {
         const double width = (inside + outside) / 2;
-        (liesInside(room, stampOf(width, aspect, turn_deg), middle) ? inside : outside) = width;
+        (liesInside(room, stampOf(width, aspect, rotation_deg), middle) ? inside : outside) = width;
     }
     return inside;
 }
@@ -83,14 +83,14 @@ std::size_t corners(const Outline& outline) {
 
 }  // namespace
 
-std::optional<Fitted> largestInside(const Outline& room_without_margin, double aspect, double turn_deg,
+std::optional<Fitted> largestInside(const Outline& room_without_margin, double aspect, double rotation_deg,
                                     double margin_mm) {
     const Outline room = margin_mm > 0 ? offset(room_without_margin, -margin_mm) : room_without_margin;
     if (room.empty()) return {};
     const RectMm box = bounds(room);
     const double most = std::hypot(box.width, box.height);
     const PointMm wanted = centroid(room);
-    const double at_middle = widestAt(room, aspect, turn_deg, wanted, most);
+    const double at_middle = widestAt(room, aspect, rotation_deg, wanted, most);
     PointMm place = wanted;
     double low = at_middle, high = most;
     const Outline coarse = simplified(room, coarse_mm);
@@ -98,7 +98,7 @@ std::optional<Fitted> largestInside(const Outline& room_without_margin, double a
     if (many) place = deepestPlace(room);
     for (int i = 0; !many && i < 16 && high - low > 0.01 * high; ++i) {
         const double width = (low + high) / 2;
-        const Outline places = roomForMiddle(coarse, stampOf(width, aspect, turn_deg));
+        const Outline places = roomForMiddle(coarse, stampOf(width, aspect, rotation_deg));
         if (places.empty()) {
             high = width;
         } else {
@@ -106,24 +106,24 @@ std::optional<Fitted> largestInside(const Outline& room_without_margin, double a
             place = contains(places, wanted) ? wanted : nearestOnEdge(places, wanted);
         }
     }
-    double width = widestAt(room, aspect, turn_deg, place, most);
+    double width = widestAt(room, aspect, rotation_deg, place, most);
     if (at_middle >= middle_is_worth * width) place = wanted, width = at_middle;
     if (width < least_side_mm || width / aspect < least_side_mm) return {};
     // A tenth of a millimetre is what a maker can type and read back; the nearest, where that still lies
     // inside.
     if (width > 20) {
         const double nearest_tenth = std::round(width * 10) / 10;
-        width = liesInside(room, stampOf(nearest_tenth, aspect, turn_deg), place)
+        width = liesInside(room, stampOf(nearest_tenth, aspect, rotation_deg), place)
                     ? nearest_tenth
                     : std::floor(width * 10) / 10;
     }
     return Fitted{{width, width / aspect}, place};
 }
 
-Fitted smallestOver(const Outline& outline, double aspect, double turn_deg) {
-    const RectMm box = bounds(turned(outline, -turn_deg));
+Fitted smallestOver(const Outline& outline, double aspect, double rotation_deg) {
+    const RectMm box = bounds(rotated(outline, -rotation_deg));
     const double width = std::max(box.width, box.height * aspect);
-    return {{width, width / aspect}, turned(middle(box), turn_deg)};
+    return {{width, width / aspect}, rotated(middle(box), rotation_deg)};
 }
 
 PointMm areaMiddle(const Object& object) {
@@ -138,10 +138,10 @@ Piece refitted(const Job& job, Piece piece) {
     const double aspect = piece.size.width / piece.size.height;
     std::optional<Fitted> fit;
     if (piece.placement.fit == Fit::inside)
-        fit = largestInside(roomOn(object), aspect, piece.placement.turn_deg, piece.placement.margin_mm);
+        fit = largestInside(roomOn(object), aspect, piece.placement.rotation_deg, piece.placement.margin_mm);
     else
         fit = smallestOver(offset(visibleOf(object), std::max(0.0, -piece.edge.stop_mm)), aspect,
-                           piece.placement.turn_deg);
+                           piece.placement.rotation_deg);
     if (!fit || !limits::side_mm.holds(fit->size.width) || !limits::side_mm.holds(fit->size.height))
         return piece;
     piece.size = fit->size;

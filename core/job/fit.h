@@ -16,10 +16,11 @@ struct Fitted {
 /// on a tapered tin the rectangle is that of the bent picture's box. Method: bisection on the size; the
 /// places for a size are the erosion of the room by the rectangle; in a room of thousands of corners, the one
 /// place farthest from its edges alone.
-std::optional<Fitted> largestInside(const Outline& room, double aspect, double turn_deg, double margin_mm);
+std::optional<Fitted> largestInside(const Outline& room, double aspect, double rotation_deg,
+                                    double margin_mm);
 
 /// The smallest picture of this shape whose rectangle covers a whole outline.
-Fitted smallestOver(const Outline& outline, double aspect, double turn_deg);
+Fitted smallestOver(const Outline& outline, double aspect, double rotation_deg);
 
 /// The middle of the object by area, not by box: where a picture looks centred on an odd shape.
 PointMm areaMiddle(const Object& object);

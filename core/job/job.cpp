@@ -63,7 +63,7 @@ Ink inkOf(const Piece& piece) {
         case Tone::InkChoice::as_method_says:
             break;
     }
-    return piece.method.advice == InkAdvice::colour ? Ink::colour : Ink::grey;
+    return piece.method->advice == InkAdvice::colour ? Ink::colour : Ink::grey;
 }
 
 SourceBox centredCrop(const Artwork& artwork, const SizeMm& asked) {

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/artwork/artwork.h"
+#include "core/base/shared_value.h"
 #include "core/enlarge/enlarging.h"
 #include "core/measure/length.h"
 #include "core/method/method.h"
@@ -35,8 +36,8 @@ struct SpotDistance {
 /// Where a piece lies on its object, in the finished frame.
 struct Placement {
     int object = 0;
-    PointMm from_centre;  ///< the picture's middle, from the middle of the object's box
-    double turn_deg = 0;  ///< clockwise as seen
+    PointMm from_centre;      ///< the picture's middle, from the middle of the object's box
+    double rotation_deg = 0;  ///< clockwise as seen
     Fit fit = Fit::by_hand;
     double margin_mm = 0;                 ///< of Fit::inside: bare all round
     std::vector<SpotDistance> distances;  ///< of a spot: at most two
@@ -81,8 +82,8 @@ struct Piece {
     int id = 0;
     std::string name;
     ArtworkPtr artwork;
-    Method method;    ///< its own copy of the catalogue's entry
-    int printer = 1;  ///< which of the job's printers prints it
+    Shared<Method> method;  ///< its own copy of the catalogue's entry
+    int printer = 1;        ///< which of the job's printers prints it
     Placement placement;
     /// The picture's size as asked; on a tin, along the girth at the picture's middle and down the slope.
     /// Where its shape differs from the artwork's, the artwork is cropped about its centre.
@@ -126,6 +127,22 @@ inline constexpr double bleed_mm = 2;
 /// The narrowest band that holds bleed and cut ticks.
 inline constexpr double least_band_mm = bleed_mm + 4;
 
+/// Where one copy of a piece lies on a sheet.
+struct KeptPlace {
+    int piece = 0;
+    int copy = 0;
+    PointMm middle;           ///< of its print and its tab, on the page as it is printed
+    double rotation_deg = 0;  ///< clockwise
+    bool operator==(const KeptPlace&) const = default;
+};
+
+/// A sheet of small pieces that is to be printed the same again.
+struct KeptSheet {
+    bool landscape = false;
+    std::vector<KeptPlace> places;
+    bool operator==(const KeptSheet&) const = default;
+};
+
 /// Everything the program shows or prints is a pure function of this value; an edit makes another one.
 struct Job {
     std::string uuid;  ///< its identity (RFC 9562), whatever its file is called; empty until it is kept
@@ -136,6 +153,7 @@ struct Job {
     std::vector<MatchedSet> sets;
     std::vector<Printer> printers{Printer{}};  ///< at least one
     SheetRules sheets;
+    std::vector<KeptSheet> kept_sheets;  ///< in the order in which they are printed; see whole_pieces.h
     /// Seconds since 1970; the date written into PDFs, so that the same job makes the same bytes.
     long long created = 0;
     int next_id = 1;

@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/job/piece_json.h"
+#include "core/job/sheets_json.h"
 #include "core/object/object_json.h"
 
 namespace tympan {
@@ -33,6 +34,7 @@ std::string jsonOf(const Job& job) {
                                 {"size", set.aspects.size},
                                 {"method", set.aspects.method},
                                 {"edge", set.aspects.edge}});
+    for (const KeptSheet& sheet : job.kept_sheets) root["kept_sheets"].push_back(toJson(sheet));
     if (job.rest) root = withRest(std::move(root), *job.rest);
     // Words from a file name may be in no known encoding: such letters are replaced, not refused.
     return root.dump(1, ' ', false, json::error_handler_t::replace) + "\n";
@@ -117,6 +119,9 @@ ReadJob readJob(const JsonText& source, const ArtworkSource& artworks) {
                 entry.finish();
                 if (set.pieces.size() > 1) job.sets.push_back(std::move(set));
             });
+    if (reader.has("kept_sheets"))
+        for (JsonReader& entry : reader.objects("kept_sheets"))
+            orNamed([&] { job.kept_sheets.push_back(readKeptSheet(entry)); });
     reader.finish();
     mendIds(job);
     if (!rest.empty()) job.rest = std::make_shared<const json>(std::move(rest));

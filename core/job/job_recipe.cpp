@@ -8,6 +8,7 @@
 #include "core/base/uuid.h"
 #include "core/job/edits.h"
 #include "core/job/piece_json.h"
+#include "core/job/sheets_json.h"
 #include "core/method/catalogue.h"
 #include "core/object/materials.h"
 #include "core/object/object_json.h"
@@ -57,7 +58,7 @@ Job withEntry(Job job, JsonReader& entry, const std::filesystem::path& folder) {
     if (entry.has("x_mm") || entry.has("y_mm") || entry.has("turn_deg")) {
         const PointMm at{entry.number("x_mm", limits::place_mm, 0),
                          entry.number("y_mm", limits::place_mm, 0)};
-        job = withPlace(std::move(job), id, at, entry.number("turn_deg", limits::turn_deg, 0));
+        job = withPlace(std::move(job), id, at, entry.number("turn_deg", limits::rotation_deg, 0));
     }
     if (entry.has("fit")) {
         const Fit fit = entry.oneOf("fit", {"inside", "fill"}) == "fill" ? Fit::fill : Fit::inside;

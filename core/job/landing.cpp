@@ -17,7 +17,7 @@ Bend bendOf(const Object& object, const Piece& piece) {
     const Shape& tin = object.shape;
     Bend bend{
         Unrolled(measure(tin, "top_girth_mm"), measure(tin, "bottom_girth_mm"), measure(tin, "height_mm")), 0,
-        0, 0, piece.placement.turn_deg};
+        0, 0, piece.placement.rotation_deg};
     const PointMm at = bend.side.onTin(piece.placement.from_centre);
     bend.around = at.x;
     bend.down = at.y;
@@ -58,22 +58,22 @@ std::optional<Outline> silhouetteOn(const Piece& piece) {
 }  // namespace
 
 PointMm Bend::toObject(const PointMm& in_picture) const {
-    const PointMm on_tin = turned(in_picture, turn_deg);
+    const PointMm on_tin = rotated(in_picture, rotation_deg);
     return side.flat(around + on_tin.x / girth, down + on_tin.y);
 }
 
 PointMm Bend::toPicture(const PointMm& on_object) const {
     const PointMm on_tin = side.onTin(on_object);
-    return turned(PointMm{(on_tin.x - around) * girth, on_tin.y - down}, -turn_deg);
+    return rotated(PointMm{(on_tin.x - around) * girth, on_tin.y - down}, -rotation_deg);
 }
 
 PointMm Landing::toObject(const PointMm& p) const {
-    const PointMm t = turned(p, turn_deg);
+    const PointMm t = rotated(p, rotation_deg);
     return {t.x + at.x, t.y + at.y};
 }
 
 PointMm Landing::fromObject(const PointMm& p) const {
-    return turned(PointMm{p.x - at.x, p.y - at.y}, -turn_deg);
+    return rotated(PointMm{p.x - at.x, p.y - at.y}, -rotation_deg);
 }
 
 Outline Landing::toObject(Outline outline) const {
@@ -129,11 +129,11 @@ std::optional<Outline> inkIn(const Landing& landing, const Object& object, const
 Landing landingOf(const Object& object, const Piece& piece) {
     Landing landing;
     landing.at = piece.placement.from_centre;
-    landing.turn_deg = piece.placement.turn_deg;
+    landing.rotation_deg = piece.placement.rotation_deg;
     if (object.shape.kind == ShapeKind::tapered) {
         const Bend bend = bendOf(object, piece);
         const PointMm right = bend.toObject({0.01, 0}), left = bend.toObject({-0.01, 0});
-        landing.turn_deg = std::atan2(right.y - left.y, right.x - left.x) * 180 / std::numbers::pi;
+        landing.rotation_deg = std::atan2(right.y - left.y, right.x - left.x) * 180 / std::numbers::pi;
         landing.bend = bend;
     }
     landing.ink = inkIn(landing, object, piece);

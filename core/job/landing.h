@@ -16,7 +16,7 @@ struct Bend {
     Unrolled side;
     double around = 0, down = 0;  ///< the picture's middle on the tin
     double girth = 0;             ///< mm round the tin there
-    double turn_deg = 0;          ///< of the picture on the tin
+    double rotation_deg = 0;      ///< of the picture on the tin
 
     /// From a place in the picture (mm from its middle) to the flat sheet of the object, and back.
     PointMm toObject(const PointMm& in_picture) const;
@@ -24,8 +24,8 @@ struct Bend {
 };
 
 struct Landing {
-    PointMm at;           ///< the picture's middle, object frame
-    double turn_deg = 0;  ///< of the picture's frame in the object's
+    PointMm at;               ///< the picture's middle, object frame
+    double rotation_deg = 0;  ///< of the picture's frame in the object's
     std::optional<Bend> bend;
     /// Where there is ink: the picture cut as its edge says. Nothing when that is simply the whole rectangle
     /// with a sharp rim. Empty when the picture misses the object.

@@ -11,7 +11,7 @@ using namespace limits;
 Placement within(Placement placement) {
     placement.from_centre = {place_mm.nearest(placement.from_centre.x),
                              place_mm.nearest(placement.from_centre.y)};
-    placement.turn_deg = turn_deg.nearest(placement.turn_deg);
+    placement.rotation_deg = rotation_deg.nearest(placement.rotation_deg);
     placement.margin_mm = bare_mm.nearest(placement.margin_mm);
     if (placement.distances.size() > most_distances) placement.distances.resize(most_distances);
     for (SpotDistance& each : placement.distances) each.mm = bare_mm.nearest(each.mm);
@@ -31,7 +31,7 @@ Tone within(Tone tone) {
     tone.line_art.gaps_mm = repair_mm.nearest(tone.line_art.gaps_mm);
     tone.solids.ink = percent.nearest(tone.solids.ink);
     tone.screen.per_cm = screen_per_cm.nearest(tone.screen.per_cm);
-    tone.screen.angle_deg = turn_deg.nearest(tone.screen.angle_deg);
+    tone.screen.angle_deg = rotation_deg.nearest(tone.screen.angle_deg);
     tone.vividness = {around.nearest(tone.vividness.pale), around.nearest(tone.vividness.all)};
     return tone;
 }

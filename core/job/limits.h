@@ -15,10 +15,11 @@ inline constexpr Range side_mm{0.01, 20'000};
 /// What a person may ask for.
 inline constexpr Range asked_mm{1, 20'000};
 inline constexpr Range place_mm{-20'000, 20'000};
-inline constexpr Range turn_deg{-360, 360};
+inline constexpr Range rotation_deg{-360, 360};
 inline constexpr Range bare_mm{0, 20'000};  ///< margins of a fit, distances of a spot
 inline constexpr std::size_t most_distances = 2;
 inline constexpr Range copies{1, 999}, spares{0, 99};
+inline constexpr Range copy{0, copies.most + spares.most - 1};  ///< which of those printed
 inline constexpr Range part{0, 1};
 
 inline constexpr Range stop_mm{-500, 500}, rim_mm{0.1, 100}, seed{0, 1'000'000'000};
@@ -32,6 +33,8 @@ inline constexpr Range seen_from_mm{150, 50'000}, quality{1, 100}, speck_mm{0, 1
 
 inline constexpr Range paper_mm{50, 5000}, margin_mm{0, 500}, scissor_gap_mm{0, 200}, ppi{20, 2400};
 inline constexpr Range band_mm{least_band_mm, 200};
+
+inline constexpr Range on_page_mm{0, 5000};  ///< where a print's middle lies on a sheet
 
 inline constexpr Range on_object_mm{-1e5, 1e5};
 

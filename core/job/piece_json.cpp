@@ -22,7 +22,7 @@ Placement readPlacement(JsonReader reader) {
     placement.object = reader.integer("object", limits::id);
     placement.from_centre = {reader.number("x_mm", limits::place_mm, 0),
                              reader.number("y_mm", limits::place_mm, 0)};
-    placement.turn_deg = reader.number("turn_deg", limits::turn_deg, 0);
+    placement.rotation_deg = reader.number("turn_deg", limits::rotation_deg, 0);
     const std::string fit =
         reader.has("fit") ? reader.oneOf("fit", {"by-hand", "inside", "fill"}) : "by-hand";
     placement.fit = fit == "inside" ? Fit::inside : fit == "fill" ? Fit::fill : Fit::by_hand;
@@ -43,7 +43,7 @@ Screen readScreen(JsonReader reader) {
     const auto found = std::find(names.begin(), names.end(), reader.oneOf("kind", names));
     screen.kind = static_cast<Screen::Kind>(found - names.begin());
     screen.per_cm = reader.number("per_cm", limits::screen_per_cm);
-    screen.angle_deg = reader.number("angle_deg", limits::turn_deg);
+    screen.angle_deg = reader.number("angle_deg", limits::rotation_deg);
     reader.finish();
     return screen;
 }
@@ -119,21 +119,11 @@ CareZone readCareZone(JsonReader& reader) {
     return zone;
 }
 
-Paper readPaper(JsonReader reader) {
-    Paper paper;
-    paper.id = reader.text("id");
-    paper.name = reader.text("name");
-    paper.size = {reader.number("width_mm", limits::paper_mm), reader.number("height_mm", limits::paper_mm)};
-    paper.media = reader.note("media");
-    reader.finish();
-    return paper;
-}
-
 }  // namespace
 
 json toJson(const Placement& placement) {
     json value{{"object", placement.object},      {"x_mm", placement.from_centre.x},
-               {"y_mm", placement.from_centre.y}, {"turn_deg", placement.turn_deg},
+               {"y_mm", placement.from_centre.y}, {"turn_deg", placement.rotation_deg},
                {"fit", name(placement.fit)},      {"margin_mm", placement.margin_mm}};
     for (const SpotDistance& each : placement.distances)
         value["distances"].push_back({{"from", each.from}, {"mm", each.mm}});
@@ -277,63 +267,6 @@ Piece readPiece(JsonReader reader, const ArtworkSource& artworks) {
     piece.artwork = edited(piece.artwork, edit);
     reader.finish();
     return piece;
-}
-
-json toJson(const SheetRules& rules) {
-    return {{"paper",
-             {{"id", rules.paper.id},
-              {"name", rules.paper.name},
-              {"width_mm", rules.paper.size.width},
-              {"height_mm", rules.paper.size.height},
-              {"media", rules.paper.media}}},
-            {"band_mm", rules.band_mm},
-            {"scissor_gap_mm", rules.scissor_gap_mm},
-            {"ppi", rules.ppi}};
-}
-
-SheetRules readSheetRules(JsonReader& reader) {
-    SheetRules rules;
-    rules.paper = readPaper(reader.object("paper"));
-    rules.band_mm = reader.number("band_mm", limits::band_mm);
-    rules.scissor_gap_mm = reader.number("scissor_gap_mm", limits::scissor_gap_mm);
-    rules.ppi = reader.number("ppi", limits::ppi);
-    return rules;
-}
-
-json toJson(const Printer& printer) {
-    json value{{"id", printer.id},
-               {"name", printer.name},
-               {"kind", id(printer.kind)},
-               {"black_only", printer.black_only},
-               {"mirrors", printer.mirrors}};
-    const PageMargins& m = printer.margins;
-    value["margins_mm"] = {m.left, m.top, m.right, m.bottom};
-    return value;
-}
-
-Printer readPrinter(JsonReader reader) {
-    Printer printer;
-    printer.id = reader.has("id") ? reader.integer("id", limits::id) : 1;
-    printer.name = reader.note("name");
-    printer.kind = printerKindNamed(reader.oneOf("kind", printerKindNames()));
-    printer.black_only = reader.flag("black_only", false);
-    printer.mirrors = reader.flag("mirrors", false);
-    if (reader.has("margins_mm")) {
-        const std::vector<double> m =
-            reader.numbers("margins_mm", limits::margin_mm.least, limits::margin_mm.most, 4);
-        if (m.size() != 4) reader.fail("margins_mm", "must be four numbers: left, top, right, bottom");
-        printer.margins = {m[0], m[1], m[2], m[3]};
-    }
-    reader.finish();
-    return printer;
-}
-
-Printer readPrinterOfVersion1(JsonReader& sheets) {
-    Printer printer;
-    printer.margins = evenMargins(sheets.number("margin_mm", limits::margin_mm));
-    printer.black_only = sheets.flag("black_only", false);
-    printer.mirrors = sheets.flag("printer_mirrors", false);
-    return printer;
 }
 
 }  // namespace tympan

@@ -13,12 +13,4 @@ Piece readPiece(JsonReader reader, const ArtworkSource& artworks);
 
 Edge readEdge(JsonReader reader);
 
-nlohmann::json toJson(const SheetRules& rules);
-/// Does not finish its reader: sheets of a job of version 1 hold a printer too.
-SheetRules readSheetRules(JsonReader& reader);
-
-nlohmann::json toJson(const Printer& printer);
-Printer readPrinter(JsonReader reader);
-Printer readPrinterOfVersion1(JsonReader& sheets);
-
 }  // namespace tympan

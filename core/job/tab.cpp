@@ -19,7 +19,7 @@ Tab::Side sideOf(const Method& method) {
 }  // namespace
 
 std::optional<Tab> tabOf(const Job& job, const Piece& piece) {
-    if (!piece.edge.tab || piece.method.laid_whole) return {};
+    if (!piece.edge.tab || piece.method->laid_whole) return {};
     const Object& object = objectOf(job, piece);
     const Landing landing = landingOf(object, piece);
     if (landing.bend) return {};

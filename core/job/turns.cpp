@@ -17,7 +17,7 @@ std::vector<Turn> turnsOf(const Job& job, const Piece& piece) {
     return turns;
 }
 
-Mirrored turnedOver(const Job& job, const Piece& piece) {
+Mirrored mirroredInPrint(const Job& job, const Piece& piece) {
     const int turns = static_cast<int>(turnsOf(job, piece).size());
     return mirroredBy(piece.already_reversed ? turns - 1 : turns);
 }

@@ -27,8 +27,8 @@ std::vector<Turn> turnsOf(const Method& method);
 
 Mirrored mirroredBy(const std::vector<Turn>& turns);
 
-/// How the ink lies on the paper beside how the picture will be seen: the parity of all turns but that of a
-/// picture that came mirrored, which is turned back before it is shown.
-Mirrored turnedOver(const Job& job, const Piece& piece);
+/// Whether the ink on the paper is the flip of the finished picture: the parity of all turns but that of a
+/// picture that came mirrored, which is flipped back before it is shown.
+Mirrored mirroredInPrint(const Job& job, const Piece& piece);
 
 }  // namespace tympan

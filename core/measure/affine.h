@@ -15,6 +15,13 @@ struct Affine {
         return {a * inner.a + c * inner.b, b * inner.a + d * inner.b,     a * inner.c + c * inner.d,
                 b * inner.c + d * inner.d, a * inner.e + c * inner.f + e, b * inner.e + d * inner.f + f};
     }
+    /// The way back; there is one unless it flattens the plane.
+    Affine inverse() const {
+        const double det = a * d - b * c;
+        const Affine turned{d / det, -b / det, -c / det, a / det, 0, 0};
+        const PointMm origin = turned({e, f});
+        return {turned.a, turned.b, turned.c, turned.d, -origin.x, -origin.y};
+    }
     /// The longest that a unit vector can become.
     double stretch() const {
         const double s = a * a + b * b + c * c + d * d, det = a * d - b * c;

@@ -2,7 +2,7 @@
 
 namespace tympan {
 
-RectPx turnOver(const RectPx& box, int width_px, Mirrored mirrored) {
+RectPx flipped(const RectPx& box, int width_px, Mirrored mirrored) {
     if (mirrored == Mirrored::no) return box;
     return {width_px - box.right(), box.y, box.width, box.height};
 }

@@ -25,6 +25,12 @@ struct RectMm {
     auto operator<=>(const RectMm&) const = default;
 };
 
+/// A corner of the grid: pixel (x, y) lies to its right and below it.
+struct PointPx {
+    int x = 0, y = 0;
+    auto operator<=>(const PointPx&) const = default;
+};
+
 struct SizePx {
     int width = 0, height = 0;
     auto operator<=>(const SizePx&) const = default;

@@ -113,7 +113,7 @@ Outline moved(Outline outline, const PointMm& by) {
     return changed(std::move(outline), [&](const PointMm& p) { return PointMm{p.x + by.x, p.y + by.y}; });
 }
 
-PointMm turned(const PointMm& p, double degrees) {
+PointMm rotated(const PointMm& p, double degrees) {
     // Quarter turns are exact: sine and cosine of computed radians would leave a speck.
     const double quarters = degrees / 90;
     double c = std::cos(degrees * radians), s = std::sin(degrees * radians);
@@ -121,15 +121,15 @@ PointMm turned(const PointMm& p, double degrees) {
     return {c * p.x - s * p.y, s * p.x + c * p.y};
 }
 
-Outline turned(Outline outline, double degrees) {
-    return changed(std::move(outline), [&](const PointMm& p) { return turned(p, degrees); });
+Outline rotated(Outline outline, double degrees) {
+    return changed(std::move(outline), [&](const PointMm& p) { return rotated(p, degrees); });
 }
 
 Outline scaled(Outline outline, double across, double down) {
     return changed(std::move(outline), [&](const PointMm& p) { return PointMm{p.x * across, p.y * down}; });
 }
 
-Outline turnedOver(Outline outline) {
+Outline flipped(Outline outline) {
     outline = changed(std::move(outline), [](const PointMm& p) { return PointMm{-p.x, p.y}; });
     for (Ring& ring : outline.rings) std::reverse(ring.begin(), ring.end());
     return outline;

@@ -62,13 +62,13 @@ Outline changed(Outline outline, Change change) {
 }
 
 Outline moved(Outline outline, const PointMm& by);
-/// Turned clockwise as seen about the origin.
-Outline turned(Outline outline, double degrees);
-PointMm turned(const PointMm& point, double degrees);
+/// Rotated clockwise as seen about the origin.
+Outline rotated(Outline outline, double degrees);
+PointMm rotated(const PointMm& point, double degrees);
 Outline scaled(Outline outline, double across, double down);
 /// The mirror image about the upright axis through the origin, x' = -x. Its own inverse, and it keeps
 /// tidiness.
-Outline turnedOver(Outline outline);
+Outline flipped(Outline outline);
 
 Outline rectangleOutline(const RectMm& box);
 /// An ellipse about `centre`, flattened; its chords lie inside the curve.

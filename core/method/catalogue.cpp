@@ -12,7 +12,7 @@
 namespace tympan {
 
 std::vector<Method> readMethods(const JsonText& source) {
-    return readCatalogue(source, "tympan-methods-1", "methods",
+    return readCatalogue(source, {"tympan-methods-2", "tympan-methods-1"}, "methods",
                          [](JsonReader& entry) { return readMethod(entry); });
 }
 
@@ -42,7 +42,7 @@ UserMethods readUserMethods(const std::filesystem::path& folder) {
 std::filesystem::path writeUserMethod(const std::filesystem::path& folder, const Method& method) {
     std::filesystem::create_directories(folder);
     const std::filesystem::path file = folder / (method.id.substr(user_prefix.size()) + ".json");
-    const nlohmann::ordered_json all{{"schema", "tympan-methods-1"}, {"methods", {toJson(method)}}};
+    const nlohmann::ordered_json all{{"schema", "tympan-methods-2"}, {"methods", {toJson(method)}}};
     WriteAside aside(file);
     aside.append(all.dump(2) + "\n");
     aside.commit();

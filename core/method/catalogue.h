@@ -4,8 +4,8 @@
 
 namespace tympan {
 
-/// Reads and checks a method catalogue (schema "tympan-methods-1"). Throws Error (input) with the faulty
-/// line.
+/// Reads and checks a method catalogue (schema "tympan-methods-2", or "tympan-methods-1", whose steps have no
+/// ids and kinds). Throws Error (input) with the faulty line.
 std::vector<Method> readMethods(const JsonText& source);
 
 /// What the ids of a user's own methods begin with.

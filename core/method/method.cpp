@@ -4,6 +4,13 @@
 
 namespace tympan {
 
+const std::vector<std::string>& workNames() {
+    static const std::vector<std::string> names{"prepare", "print", "fix",  "coat",   "lay", "press",
+                                                "tape",    "wipe",  "dry",  "soak",   "rub", "look",
+                                                "peel",    "cool",  "seal", "finish", "cure"};
+    return names;
+}
+
 Wait timeOf(const Method& method) {
     Wait sum;
     for (const Step& step : method.steps) {

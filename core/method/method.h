@@ -32,6 +32,7 @@ struct Wait {
     enum class Kind {
         not_before,  ///< going on too early spoils it; longer does no harm
         not_after,   ///< a deadline: ink or medium dries
+        hold_for,    ///< so long and no longer: held under the press, damp on skin
     };
     Kind kind = Kind::not_before;
     double least_min = 0, typical_min = 0, most_min = 0;
@@ -45,7 +46,34 @@ struct Heat {
     bool operator==(const Heat&) const = default;
 };
 
+/// What kind of work a step is.
+enum class Work {
+    prepare,
+    print,
+    fix,
+    coat,
+    lay,
+    press,
+    tape,
+    wipe,
+    dry,
+    soak,
+    rub,
+    look,
+    peel,
+    cool,
+    seal,
+    finish,
+    cure,
+    unsaid,  ///< of a method that was kept before steps had kinds
+};
+
+/// "prepare", "print", … in the order of Work; "unsaid" is none of them.
+const std::vector<std::string>& workNames();
+
 struct Step {
+    std::string id;  ///< once within its method, and the same in all its revisions
+    Work work = Work::unsaid;
     std::string words;
     double work_min = 0;  ///< with hands on it
     std::optional<Wait> wait;
@@ -129,6 +157,9 @@ struct Method {
 
 /// Whether the program can prepare it: one printed pass.
 inline bool selectable(const Method& method) { return method.passes == 1; }
+
+/// Whether hands are on it; else it is waiting alone.
+inline bool needsHands(const Step& step) { return step.work_min > 0; }
 
 /// From printing to the finished piece, with the least, usual and longest waits, in minutes. Deadlines take
 /// no time.

@@ -3,6 +3,9 @@
 #include <algorithm>
 #include <nlohmann/json.hpp>
 
+#include <fmt/format.h>
+
+#include "core/base/sha256.h"
 #include "core/method/catalogue.h"
 
 namespace tympan {
@@ -13,6 +16,8 @@ const std::vector<std::pair<PrinterKind, std::string>> printer_ids{{PrinterKind:
                                                                    {PrinterKind::inkjet, "inkjet"},
                                                                    {PrinterKind::sublimation, "sublimation"},
                                                                    {PrinterKind::white_toner, "white-toner"}};
+
+const std::vector<std::string> wait_names{"not-before", "not-after", "hold-for"};  // as Wait::Kind
 
 std::vector<PrinterKind> readPrinters(JsonReader& reader) {
     std::vector<PrinterKind> kinds;
@@ -39,8 +44,9 @@ Carrier readCarrier(JsonReader reader) {
 Wait readWait(JsonReader reader) {
     constexpr double month_min = 60 * 24 * 31;
     Wait wait;
-    wait.kind = reader.oneOf("kind", {"not-before", "not-after"}) == "not-after" ? Wait::Kind::not_after
-                                                                                 : Wait::Kind::not_before;
+    const std::string kind = reader.oneOf("kind", wait_names);
+    wait.kind =
+        static_cast<Wait::Kind>(std::find(wait_names.begin(), wait_names.end(), kind) - wait_names.begin());
     wait.least_min = reader.number("least_min", 0, month_min);
     wait.typical_min = reader.number("typical_min", wait.least_min, month_min);
     wait.most_min = reader.number("most_min", wait.typical_min, month_min);
@@ -57,8 +63,15 @@ Heat readHeat(JsonReader reader) {
     return heat;
 }
 
-Step readStep(JsonReader& reader) {
+/// `number`, from 1, names a step that was kept before steps had ids.
+Step readStep(JsonReader& reader, std::size_t number) {
     Step step;
+    step.id = reader.has("id") ? reader.id("id") : fmt::format("step-{}", number);
+    if (reader.has("kind")) {
+        const std::vector<std::string>& names = workNames();
+        const std::string kind = reader.oneOf("kind", names);
+        step.work = static_cast<Work>(std::find(names.begin(), names.end(), kind) - names.begin());
+    }
     step.words = reader.text("do");
     step.work_min = reader.number("work_min", 0, 24 * 60, 0);
     if (reader.has("wait")) step.wait = readWait(reader.object("wait"));
@@ -149,7 +162,12 @@ Method readMethod(JsonReader reader) {
     if (reader.has("coats"))
         for (JsonReader& entry : reader.objects("coats")) method.coats.push_back(readCoats(entry));
     if (reader.has("steps"))
-        for (JsonReader& entry : reader.objects("steps")) method.steps.push_back(readStep(entry));
+        for (JsonReader& entry : reader.objects("steps")) {
+            Step step = readStep(entry, method.steps.size() + 1);
+            for (const Step& earlier : method.steps)
+                if (earlier.id == step.id) entry.fail("id", "must be there once");
+            method.steps.push_back(std::move(step));
+        }
     method.release = reader.note("release");
     method.finish = reader.note("finish");
     method.look = reader.note("look");
@@ -170,9 +188,10 @@ Method readMethod(JsonReader reader) {
 namespace {
 
 nlohmann::json toJson(const Step& step) {
-    nlohmann::json value{{"do", step.words}, {"work_min", step.work_min}};
+    nlohmann::json value{{"id", step.id}, {"do", step.words}, {"work_min", step.work_min}};
+    if (step.work != Work::unsaid) value["kind"] = workNames()[static_cast<std::size_t>(step.work)];
     if (step.wait)
-        value["wait"] = {{"kind", step.wait->kind == Wait::Kind::not_after ? "not-after" : "not-before"},
+        value["wait"] = {{"kind", wait_names[static_cast<std::size_t>(step.wait->kind)]},
                          {"least_min", step.wait->least_min},
                          {"typical_min", step.wait->typical_min},
                          {"most_min", step.wait->most_min}};
@@ -244,6 +263,11 @@ nlohmann::json toJson(const Method& method) {
             {"before_printing", method.before_printing},
             {"after_printing", method.after_printing},
             {"cautions", method.cautions}};
+}
+
+std::string hashOf(const Method& method) {
+    const std::string text = toJson(method).dump();
+    return sha256({reinterpret_cast<const unsigned char*>(text.data()), text.size()});
 }
 
 PrinterKind printerKindNamed(std::string_view name) {

@@ -8,4 +8,8 @@ namespace tympan {
 Method readMethod(JsonReader reader);
 nlohmann::json toJson(const Method& method);
 
+/// SHA-256 of all that a method says, so that what was made by it can be told from what was made by another
+/// of the same name.
+std::string hashOf(const Method& method);
+
 }  // namespace tympan

@@ -19,7 +19,7 @@ Rgb8 readColour(JsonReader& reader, const std::string& field) {
 }
 
 std::vector<Material> readMaterials(const JsonText& source) {
-    return readCatalogue(source, "tympan-materials-1", "materials",
+    return readCatalogue(source, {"tympan-materials-1"}, "materials",
                          [](JsonReader& entry) { return readMaterial(entry); });
 }
 

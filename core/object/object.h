@@ -11,7 +11,7 @@ namespace tympan {
 // see, mm from the middle of the shape's box. A tin is unrolled: its flat side is the face.
 
 /// What an object is made of, as the catalogue has it; an object keeps its own copy. The texture is one that
-/// `core/render/texture` knows.
+/// `core/render/ground` draws.
 struct Material {
     std::string id = "pale-wood";  ///< the catalogue's first, until something else is said
     std::string name = "bare pale wood";

@@ -10,9 +10,9 @@ namespace tympan {
 /// bottom rims, the height upright (not along the slope). The seam is opposite the middle. Equal girths make
 /// a plain rectangle.
 ///
-/// A place on the tin is `along` (mm round the tin at the height of that place, 0 at the middle, positive to
-/// the right as one faces it) and `up` (mm along the slope from the middle of the slope, positive downwards,
-/// as y is). Flat coordinates are mm about the middle of the flat outline's box.
+/// A place on the tin is `around` (the part of one whole round of the tin, -0.5 to 0.5, 0 at the middle,
+/// positive to the right as one faces it) and `down` (mm along the slope from the middle of the slope). Flat
+/// coordinates are mm about the middle of the flat outline's box.
 ///
 /// Method: the slant height s = hypot(height, r1 - r2) and apex distance R = r s / |r1 - r2| of any textbook
 /// on descriptive geometry.
@@ -24,10 +24,9 @@ class Unrolled {
     /// Round the tin at a place of the slope.
     double girthAt(double down_mm) const;
 
-    /// Where a place on the tin lies on the flat sheet: `around` is the part of the whole turn (-0.5 to 0.5),
-    /// `down` mm along the slope from its middle.
+    /// Where a place on the tin lies on the flat sheet.
     PointMm flat(double around, double down_mm) const;
-    /// The inverse: x the part of the turn, y mm down the slope. Of points outside the sheet too, as far as
+    /// The inverse: x is `around`, y is `down`. Of points outside the sheet too, as far as
     /// the plane of the sector goes.
     PointMm onTin(const PointMm& flat) const;
 

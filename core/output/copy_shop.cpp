@@ -24,7 +24,7 @@ std::string mirroring(Mirrored mirrored) {
 /// "already mirrored", "not mirrored, and right so", or both when the pieces differ.
 std::string mirroringOfAll(const Imposition& imposition) {
     bool yes = false, no = false;
-    for (const Print& print : imposition.prints) (print.mirrored == Mirrored::yes ? yes : no) = true;
+    for (const PrintGeometry& print : imposition.prints) (print.mirrored == Mirrored::yes ? yes : no) = true;
     if (yes && no) return "some pages are already mirrored, some are not, and right so";
     return mirroring(yes ? Mirrored::yes : Mirrored::no);
 }

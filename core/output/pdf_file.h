@@ -13,8 +13,9 @@ namespace tympan {
 /// inset by a ten-thousandth of a pixel: with none, rounding makes some viewers draw one pixel too many; with
 /// ten times as much, others mix a trace of each pixel's neighbour into it. Twenty times the rounding of the
 /// file's own numbers at 600 ppi. Grey comes out as DeviceGray; a colour image that happens to be all grey
-/// stays DeviceRGB where `spare` (a box within the image, cut away later) allows one pixel to be a shade off,
-/// so that neighbouring sheets are printed with the same inks.
+/// stays DeviceRGB, so that neighbouring sheets are printed with the same inks: one corner pixel outside
+/// `kept` (the part of the image that is not trimmed away) is made a shade bluer. Where `kept` holds all
+/// corners, the image comes out as DeviceGray.
 void drawInk(cairo_t* page_mm, const cv::Mat& ink, int x, int y, const PixelGrid& grid, const RectPx& kept);
 
 /// A PDF of pages at true size, written aside and put in place by `commit`. Its bytes depend only on what is

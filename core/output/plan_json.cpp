@@ -22,23 +22,36 @@ Json millimetres(const RectPx& box, const PixelGrid& grid) {
 
 /// A part as it lies on its page, as it stands in the plan of one piece and of several.
 Json placeOf(const PlacedRegion& part, const PixelGrid& grid) {
-    return {{"label", part.label},
-            {"region_px", pixels(part.region)},
-            {"placed_px", pixels(part.placed)},
-            {"region_mm", millimetres(part.region, grid)},
-            {"placed_mm", millimetres(part.placed, grid)},
-            {"rotation_deg", part.turned ? 90 : 0}};
+    Json place{{"label", part.label},
+               {"region_px", pixels(part.region)},
+               {"placed_px", pixels(part.placed)},
+               {"region_mm", millimetres(part.region, grid)},
+               {"placed_mm", millimetres(part.placed, grid)}};
+    if (const auto quarters = quarterTurns(part.rotation_deg)) {
+        place["rotation_deg"] = 90 * *quarters;
+        return place;
+    }
+    place["rotation_deg"] = part.rotation_deg;
+    const Affine to_page = part.toPage();
+    const RectPx& r = part.region;
+    for (const PointMm& corner : {PointMm(r.x, r.y), PointMm(r.right(), r.y), PointMm(r.right(), r.bottom()),
+                                  PointMm(r.x, r.bottom())}) {
+        const PointMm at = to_page(corner);
+        place["placed_outline_mm"].push_back(
+            {sixDecimals(at.x * grid.pixel_mm()), sixDecimals(at.y * grid.pixel_mm())});
+    }
+    return place;
 }
 
 /// What is printed of a piece, beside the file as it came: a picture that came mirrored has been turned back
 /// already.
-Json printJson(const Print& print) {
+Json printJson(const PrintGeometry& print, const Piece& piece) {
     const PixelGrid& grid = print.grid;
     return {
         {"asked_mm", {sixDecimals(print.asked.width), sixDecimals(print.asked.height)}},
         {"print_px", {print.size.width, print.size.height}},
         {"print_size_mm", {sixDecimals(grid.mm(print.size.width)), sixDecimals(grid.mm(print.size.height))}},
-        {"mirrored", (print.mirrored == Mirrored::yes) != print.artwork->edit.reversed}};
+        {"mirrored", (print.mirrored == Mirrored::yes) != piece.artwork->edit.reversed}};
 }
 
 Json pageSize(const Sheet& sheet) { return {sixDecimals(sheet.page.width), sixDecimals(sheet.page.height)}; }
@@ -49,7 +62,7 @@ std::string planJson(const Job& job, const Imposition& imposition) {
     const PixelGrid& grid = imposition.grid;
     Json plan;
     if (imposition.prints.size() == 1) {
-        plan = printJson(imposition.prints.front());
+        plan = printJson(imposition.prints.front(), job.pieces.front());
         plan["ppi"] = grid.ppi;
         if (!imposition.sheets.empty()) plan["page_mm"] = pageSize(imposition.sheets.front());
     } else {
@@ -57,7 +70,7 @@ std::string planJson(const Job& job, const Imposition& imposition) {
         plan["pieces"] = Json::array();
         for (std::size_t i = 0; i < imposition.prints.size(); ++i) {
             Json piece{{"id", job.pieces[i].id}, {"name", job.pieces[i].name}};
-            piece.update(printJson(imposition.prints[i]));
+            piece.update(printJson(imposition.prints[i], job.pieces[i]));
             plan["pieces"].push_back(std::move(piece));
         }
     }

@@ -81,7 +81,7 @@ bool put(const std::vector<Block>& blocks, const RectMm& area, std::vector<RectM
 /// Draws ticks of one region and keeps count of seams that got none.
 class Ticks {
   public:
-    Ticks(const RectMm& page_area, const RectMm& kept, Seams seams)
+    Ticks(const RectMm& page_area, const RectMm& kept, Sides seams)
         : area_(page_area), kept_(kept), seams_(seams) {}
 
     Marks marks;
@@ -134,7 +134,7 @@ class Ticks {
     }
 
     RectMm area_, kept_;
-    Seams seams_;
+    Sides seams_;
 };
 
 /// The outermost part of a tab, upright about the middle of its foot: its rim and what it says.
@@ -155,12 +155,16 @@ Marks tabMarks(const Tab& tab) {
     return marks;
 }
 
-/// On the page: above the print's middle, or on its right when it is turned.
+/// On the page: above the print's middle; on its right when it is turned once, and so on.
 Marks tabMarks(const PlacedRegion& part, const PixelGrid& grid) {
     const RectMm all = grid.mm(part.withTab());
-    const PointMm foot = part.turned ? PointMm{all.right() - tab_outside_mm, all.y + all.height / 2}
-                                     : PointMm{all.x + all.width / 2, all.y + tab_outside_mm};
-    return placed(tabMarks(part.tab), foot, part.turned ? 1 : 0);
+    const PointMm middle{all.x + all.width / 2, all.y + all.height / 2};
+    const PointMm feet[] = {{middle.x, all.y + tab_outside_mm},
+                            {all.right() - tab_outside_mm, middle.y},
+                            {middle.x, all.bottom() - tab_outside_mm},
+                            {all.x + tab_outside_mm, middle.y}};
+    const int quarters = quarterTurns(part.rotation_deg).value_or(0);
+    return placed(tabMarks(part.tab), feet[quarters], quarters);
 }
 
 /// What words must stay clear of around a region: its ink with a little air.

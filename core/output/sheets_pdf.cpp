@@ -6,6 +6,7 @@
 #include <cairo/cairo.h>
 #include <fmt/format.h>
 
+#include "core/base/error.h"
 #include "core/output/pdf_file.h"
 #include "core/output/sheet_marks.h"
 #include "core/render/render_region.h"
@@ -14,18 +15,28 @@ namespace tympan {
 
 namespace {
 
-std::vector<cv::Mat> sheetInk(const Imposition& imposition, const Sheet& sheet, const Progress& progress) {
+std::vector<cv::Mat> sheetInk(const std::vector<Print>& prints, const Sheet& sheet,
+                              const Progress& progress) {
     std::vector<cv::Mat> inks;
     for (const PlacedRegion& part : sheet.regions) {
         // Copies of a piece on one sheet are the same pixels.
         const auto same = [&](const PlacedRegion& other) {
-            return other.print == part.print && other.inked == part.inked && other.turned == part.turned;
+            return other.print == part.print && other.inked == part.inked &&
+                   other.rotation_deg == part.rotation_deg;
         };
         const auto first = std::find_if(sheet.regions.begin(), sheet.regions.end(), same);
         const auto index = static_cast<std::size_t>(first - sheet.regions.begin());
-        inks.push_back(index < inks.size() ? inks[index] : regionInk(imposition, part, progress));
+        inks.push_back(index < inks.size() ? inks[index] : regionInk(prints[part.print], part, progress));
     }
     return inks;
+}
+
+cv::Mat turnedByQuarters(cv::Mat ink, const PlacedRegion& part) {
+    constexpr cv::RotateFlags turns[] = {cv::ROTATE_90_CLOCKWISE, cv::ROTATE_180,
+                                         cv::ROTATE_90_COUNTERCLOCKWISE};
+    if (const int quarters = quarterTurns(part.rotation_deg).value(); quarters > 0)
+        cv::rotate(ink, ink, turns[quarters - 1]);
+    return ink;
 }
 
 /// Where the kept region lies within its ink, as both lie on the page.
@@ -51,18 +62,27 @@ std::string sheetName(const Job& job, const Sheet& sheet) {
     return title.copy ? fmt::format("{}, copy {} of {}", title.name, *title.copy, title.of) : title.name;
 }
 
-cv::Mat regionInk(const Imposition& imposition, const PlacedRegion& part, const Progress& progress) {
-    cv::Mat ink = renderRegion(imposition.prints[part.print], part.inked, progress);
-    if (part.turned) cv::rotate(ink, ink, cv::ROTATE_90_CLOCKWISE);
-    return ink;
+Print printIn(const Imposition& imposition, const Job& job, std::size_t print, double ppi) {
+    Print made = printOf(job, job.pieces[print], ppi);
+    made.mirrored = imposition.prints[print].mirrored;
+    return made;
+}
+
+cv::Mat regionInk(const Print& print, const PlacedRegion& part, const Progress& progress) {
+    return turnedByQuarters(renderRegion(print, part.inked, progress), part);
 }
 
 void writeSheets(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
                  const Progress& progress) {
+    if (imposition.sheets.empty())
+        throw Error(Error::Kind::input, job.name, "there is no picture in it to print", "add a picture");
     PdfFile pdf(file, job.name, job.created);
+    std::vector<Print> prints;
+    for (std::size_t i = 0; i < job.pieces.size(); ++i)
+        prints.push_back(printIn(imposition, job, i, imposition.grid.ppi));
     const auto render = [&](std::size_t n) {
         return std::async(std::launch::async, [&, n] {
-            return sheetInk(imposition, imposition.sheets[n], {progress.stop, {}});
+            return sheetInk(prints, imposition.sheets[n], {progress.stop, {}});
         });
     };
     auto coming = render(0);
@@ -90,10 +110,8 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t n
                     cv::Scalar::all(255));
     for (const PlacedRegion& part : sheet.regions) {
         // The print at screen resolution is another raster, alike but not bit-equal: enough to look at.
-        Print small = imposition.prints[part.print];
+        const Print small = printIn(imposition, job, part.print, ppi);
         const double scale = ppi / imposition.grid.ppi;
-        small.grid = screen;
-        small.size = screen.printPixels(small.asked);
         const auto near = [&](int px, int most) {
             return std::clamp(static_cast<int>(std::lround(px * scale)), 0, most);
         };
@@ -101,8 +119,8 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t n
                   top = near(part.inked.y, small.size.height - 1);
         const int right = std::max(left + 1, near(part.inked.right(), small.size.width));
         const int bottom = std::max(top + 1, near(part.inked.bottom(), small.size.height));
-        cv::Mat ink = renderRegion(small, {left, top, right - left, bottom - top}, progress);
-        if (part.turned) cv::rotate(ink, ink, cv::ROTATE_90_CLOCKWISE);
+        cv::Mat ink =
+            turnedByQuarters(renderRegion(small, {left, top, right - left, bottom - top}, progress), part);
         cv::cvtColor(ink, ink, ink.channels() == 1 ? cv::COLOR_GRAY2BGRA : cv::COLOR_RGB2BGRA);
         const RectPx at = part.inkedOnPage();
         const cv::Rect where = cv::Rect(static_cast<int>(std::lround(at.x * scale)),

@@ -3,11 +3,12 @@
 
 #include "core/base/progress.h"
 #include "core/layout/imposition.h"
+#include "core/render/print.h"
 
 namespace tympan {
 
 /// Writes the sheets of a job, one a page, at true size. Each page's picture is rendered while the page
-/// before it is being compressed. Throws Error (stopped, output).
+/// before it is being compressed. Throws Error (input) for a job without a sheet; Error (stopped, output).
 void writeSheets(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
                  const Progress& progress = {});
 
@@ -16,11 +17,15 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
 cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t sheet, double ppi,
                      const Progress& progress = {});
 
-/// The ink of one region, turned as it lies on its page.
-cv::Mat regionInk(const Imposition& imposition, const PlacedRegion& part, const Progress& progress = {});
+/// What is rendered of a piece: its print at a resolution, mirrored as this output is. `print`: which of
+/// Imposition::prints.
+Print printIn(const Imposition& imposition, const Job& job, std::size_t print, double ppi);
 
-/// What a sheet is called: the piece's name, the job's for a sheet that pieces share; and which copy it is,
-/// where each copy has sheets of its own.
+/// The ink of one region, turned by quarters as it lies on its page.
+cv::Mat regionInk(const Print& print, const PlacedRegion& part, const Progress& progress = {});
+
+/// What a sheet that carries something is called: the piece's name, the job's for a sheet that pieces share;
+/// and which copy it is, where each copy has sheets of its own.
 struct SheetTitle {
     std::string name;
     std::optional<int> copy;  ///< from 1

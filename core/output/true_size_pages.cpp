@@ -67,7 +67,7 @@ Marks dashesOf(const Outline& outline, double width_mm, double grey) {
 Marks hatchOf(const Outline& outline, double apart_mm, double width_mm, double grey) {
     // In a frame turned by 45 degrees the lines are level: where each crosses the outline is sorted, and
     // every other stretch is inside.
-    const Outline level = turned(outline, -45);
+    const Outline level = rotated(outline, -45);
     const RectMm box = bounds(level);
     Marks marks;
     for (double y = box.y + apart_mm / 2; y < box.bottom(); y += apart_mm) {
@@ -78,8 +78,8 @@ Marks hatchOf(const Outline& outline, double apart_mm, double width_mm, double g
         std::sort(crossings.begin(), crossings.end());
         for (std::size_t i = 0; i + 1 < crossings.size(); i += 2)
             if (crossings[i + 1] - crossings[i] > 0.1)
-                marks.push_back(stroke(turned(PointMm{crossings[i], y}, 45),
-                                       turned(PointMm{crossings[i + 1], y}, 45), width_mm, grey));
+                marks.push_back(stroke(rotated(PointMm{crossings[i], y}, 45),
+                                       rotated(PointMm{crossings[i + 1], y}, 45), width_mm, grey));
     }
     return marks;
 }

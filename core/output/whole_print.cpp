@@ -6,13 +6,13 @@
 namespace tympan {
 
 void writeWholePrint(const std::filesystem::path& file, const Print& print, const Progress& progress) {
-    if (!isWritablePicture(file)) {
-        writePicture(file, {}, print.grid.ppi);  // says what endings there are, before minutes of rendering
-        return;
-    }
-    const cv::Mat ink = renderWhole(print, progress);
-    progress.at(0.9);
-    writePicture(file, ink, print.grid.ppi);
+    // Its bands put together are the whole: never more than one of them is held.
+    writePicture(file, print.size, print.grid.ppi, [&](int first, int last) {
+        const auto part = [&](double done) {
+            progress.at((first + done * (last - first)) / print.size.height);
+        };
+        return renderRegion(print, {0, first, print.size.width, last - first}, {progress.stop, part});
+    });
 }
 
 }  // namespace tympan

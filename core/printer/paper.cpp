@@ -37,7 +37,7 @@ Paper readPaper(JsonReader& entry) {
 
 const std::vector<Paper>& shippedPapers() {
     static const std::vector<Paper> papers =
-        readCatalogue(readJsonText(dataFolder() / "papers.json"), "tympan-papers-1", "papers", readPaper);
+        readCatalogue(readJsonText(dataFolder() / "papers.json"), {"tympan-papers-1"}, "papers", readPaper);
     return papers;
 }
 

@@ -15,7 +15,7 @@ cv::Point2d placeOf(const Print& print, int column, int row) {
     const double p = print.grid.pixel_mm();
     const PrintBend& bend = *print.bend;
     const PointMm in_frame{bend.origin.x + (column + 0.5) * p, bend.origin.y + (row + 0.5) * p};
-    const PointMm turned_back = turned(in_frame, bend.turn_deg);
+    const PointMm turned_back = rotated(in_frame, bend.rotation_deg);
     const PointMm in_picture = bend.bend.toPicture({turned_back.x + bend.at.x, turned_back.y + bend.at.y});
     return {(in_picture.x / bend.picture.width + 0.5) * bend.upright.width,
             (in_picture.y / bend.picture.height + 0.5) * bend.upright.height};

@@ -89,16 +89,16 @@ cv::Mat finishedPrint(const Job& job, const Piece& piece, const Print& print, co
 }
 
 Rgb8 whiteOf(const Job& job, const Piece& piece) {
-    if (!piece.method.light_ground) return paper_white;
+    if (!piece.method->light_ground) return paper_white;
     const Object& object = objectOf(job, piece);
     const Outline ink = inkOnObject(job, piece);
     Rgb8 white = object.ground;
     for (const Zone& zone : object.zones)
         if (zone.kind == ZoneKind::painted && area(shared(ink, outlineOf(zone))) > area(ink) / 2)
             white = zone.colour;
-    if (piece.method.veil > 0) {
+    if (piece.method->veil > 0) {
         const cv::Vec3b seen =
-            veiled(cv::Mat(1, 1, CV_8UC3, cv::Scalar(white.red, white.green, white.blue)), piece.method.veil)
+            veiled(cv::Mat(1, 1, CV_8UC3, cv::Scalar(white.red, white.green, white.blue)), piece.method->veil)
                 .at<cv::Vec3b>(0);
         white = {seen[0], seen[1], seen[2]};
     }
@@ -107,19 +107,19 @@ Rgb8 whiteOf(const Job& job, const Piece& piece) {
 
 cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print) {
     const SizePx size = print.size;
-    if (!piece.method.light_ground)
+    if (!piece.method->light_ground)
         return cv::Mat(size.height, size.width, CV_8UC3,
                        cv::Scalar(paper_white.red, paper_white.green, paper_white.blue));
     const Object& object = objectOf(job, piece);
     const Landing landing = landingOf(object, piece);
     const double shrink = std::min(1.0, std::sqrt(ground_pixels / (1.0 * size.width * size.height)));
     FaceWindow window{landing.toObject(PointMm{landing.box.x, landing.box.y}),
-                      landing.turn_deg,
+                      landing.rotation_deg,
                       {print.grid.ppi * shrink},
                       {std::max(1, static_cast<int>(std::lround(size.width * shrink))),
                        std::max(1, static_cast<int>(std::lround(size.height * shrink)))}};
     cv::Mat ground = keptGround(object, window);
-    if (piece.method.veil > 0) ground = veiled(ground, piece.method.veil);
+    if (piece.method->veil > 0) ground = veiled(ground, piece.method->veil);
     if (shrink < 1) cv::resize(ground, ground, cv::Size(size.width, size.height), 0, 0, cv::INTER_LINEAR);
     return ground;
 }
@@ -135,7 +135,7 @@ cv::Mat finishedFace(const Job& job, const Object& object, const FaceWindow& win
         const Landing landing = landingOf(object, piece);
         // From the window's pixels to the print's: both rasters are affine to the object.
         const auto toPrint = [&](double column, double row) {
-            const PointMm t = turned(PointMm{column * p, row * p}, window.turn_deg);
+            const PointMm t = rotated(PointMm{column * p, row * p}, window.rotation_deg);
             const PointMm in = landing.fromObject(PointMm{window.corner.x + t.x, window.corner.y + t.y});
             return PointMm{(in.x - landing.box.x) / p, (in.y - landing.box.y) / p};
         };
@@ -146,8 +146,8 @@ cv::Mat finishedFace(const Job& job, const Object& object, const FaceWindow& win
         cv::Mat laid;
         cv::warpAffine(ink, laid, map, face.size(), cv::INTER_LINEAR | cv::WARP_INVERSE_MAP,
                        cv::BORDER_CONSTANT, cv::Scalar::all(255));
-        const bool opaque = !piece.method.light_ground;
-        if (!opaque && piece.method.veil == 0) {
+        const bool opaque = !piece.method->light_ground;
+        if (!opaque && piece.method->veil == 0) {
             face = onGround(laid, face);
             continue;
         }
@@ -159,7 +159,7 @@ cv::Mat finishedFace(const Job& job, const Object& object, const FaceWindow& win
             covered, map, face.size(), cv::INTER_LINEAR | cv::WARP_INVERSE_MAP);
         const cv::Mat under = face;
         face = face.clone();
-        (opaque ? onGround(laid, paper_white) : onGround(laid, veiled(under, piece.method.veil)))
+        (opaque ? onGround(laid, paper_white) : onGround(laid, veiled(under, piece.method->veil)))
             .copyTo(face, covered > 127);
     }
     cv::Mat result;

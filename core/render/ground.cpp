@@ -65,13 +65,13 @@ const std::map<std::string, Texture>& patterns() {
 
 PointMm placeOf(const FaceWindow& window, double column, double row) {
     const double p = window.grid.pixel_mm();
-    const PointMm in_window = turned(PointMm{column * p, row * p}, window.turn_deg);
+    const PointMm in_window = rotated(PointMm{column * p, row * p}, window.rotation_deg);
     return {window.corner.x + in_window.x, window.corner.y + in_window.y};
 }
 
 /// An outline of the object as the window's raster has it.
 Outline seenIn(const FaceWindow& window, Outline outline) {
-    return turned(moved(std::move(outline), {-window.corner.x, -window.corner.y}), -window.turn_deg);
+    return rotated(moved(std::move(outline), {-window.corner.x, -window.corner.y}), -window.rotation_deg);
 }
 
 cv::Mat coverageOf(const FaceWindow& window, const Outline& outline) {

@@ -9,7 +9,7 @@ namespace tympan {
 /// A window onto an object's face: the raster's top left corner and turn, object frame.
 struct FaceWindow {
     PointMm corner;
-    double turn_deg = 0;
+    double rotation_deg = 0;
     PixelGrid grid;
     SizePx size;
 };

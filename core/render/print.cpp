@@ -2,12 +2,9 @@
 
 #include <cmath>
 
-#include <fmt/format.h>
-
 #include "core/base/cache.h"
-#include "core/base/error.h"
 #include "core/job/matching.h"
-#include "core/job/turns.h"
+#include "core/job/print_geometry.h"
 #include "core/tone/transfer.h"
 
 namespace tympan {
@@ -40,10 +37,11 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     Print print;
     print.artwork = piece.artwork;
     print.box = landing.bend ? centredCrop(*piece.artwork, piece.size) : sourceOf(piece, landing.box);
-    print.grid = {ppi};
-    print.asked = {landing.box.width, landing.box.height};
-    print.size = print.grid.printPixels(print.asked);
-    print.mirrored = turnedOver(job, piece);
+    const PrintGeometry geometry = geometryOf(job, piece, ppi);
+    print.grid = geometry.grid;
+    print.asked = geometry.asked;
+    print.size = geometry.size;
+    print.mirrored = geometry.mirrored;
     print.ink = inkOf(piece);
     print.tone = piece.tone;
     print.mix = print.ink == Ink::grey ? piece.tone.mix : GreyMix{};
@@ -57,14 +55,9 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     }
     const double has = effectivePpi(piece);
     print.enlarged = enlargedFor(*piece.artwork, piece.enlarging, has, std::min(ppi, wantedPpi(piece)));
-    print.solids = piece.method.solids;
+    print.solids = piece.method->solids;
     if (const TransferCurve* curve = transferFor(piece.method, objectOf(job, piece).material.id))
         print.transfer = *curve;
-    if (1.0 * print.size.width * print.size.height > most_pixels)
-        throw Error(
-            Error::Kind::input, piece.name,
-            fmt::format("{} x {} pixels are more than can be printed", print.size.width, print.size.height),
-            "make the picture smaller, or ask for fewer pixels an inch");
     if (landing.ink)
         print.edge =
             std::make_shared<const InkEdge>(InkEdge{moved(*landing.ink, {-landing.box.x, -landing.box.y}),
@@ -72,7 +65,7 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     if (landing.bend)
         print.bend = std::make_shared<const PrintBend>(PrintBend{*landing.bend,
                                                                  landing.at,
-                                                                 landing.turn_deg,
+                                                                 landing.rotation_deg,
                                                                  {landing.box.x, landing.box.y},
                                                                  piece.size,
                                                                  print.grid.printPixels(piece.size)});
@@ -92,7 +85,7 @@ Print beforeTone(Print print) {
 double wantedPpi(const Piece& piece) {
     const double from =
         piece.enlarging.seen_from_mm > 0 ? piece.enlarging.seen_from_mm : usuallySeenFrom(piece.size);
-    return std::min(ppiSeenFrom(from), ppiHeldBy(piece.method.finest_line_mm));
+    return std::min(ppiSeenFrom(from), ppiHeldBy(piece.method->finest_line_mm));
 }
 
 double previewPpi(const Job& job, const Piece& piece, double ppi, double most) {

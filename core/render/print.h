@@ -12,9 +12,9 @@ namespace tympan {
 /// picture that it shows.
 struct PrintBend {
     Bend bend;
-    PointMm at;           ///< the picture's middle, object frame
-    double turn_deg = 0;  ///< of the print's frame
-    PointMm origin;       ///< the raster's top left corner, picture's frame
+    PointMm at;               ///< the picture's middle, object frame
+    double rotation_deg = 0;  ///< of the print's frame
+    PointMm origin;           ///< the raster's top left corner, picture's frame
     SizeMm picture;
     SizePx upright;  ///< its raster at the print's resolution
 };

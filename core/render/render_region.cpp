@@ -260,7 +260,7 @@ cv::Mat scatteredDots(const Print& print, const Progress& progress) {
 }  // namespace
 
 cv::Mat renderRegion(const Print& print, const RectPx& box, const Progress& progress) {
-    const RectPx finished = turnOver(box, print.size.width, print.mirrored);
+    const RectPx finished = flipped(box, print.size.width, print.mirrored);
     const bool dots = print.ink == Ink::grey && print.tone.screen.kind == Screen::Kind::scatter;
     cv::Mat ink =
         dots ? unpacked(scatteredDots(print, progress), finished) : inkOf(print, finished, progress);

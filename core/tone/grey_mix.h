@@ -3,15 +3,13 @@
 #include <cstdint>
 #include <opencv2/core.hpp>
 
+#include "core/artwork/colour.h"
 #include "core/tone/tone.h"
 
 namespace tympan {
 
 /// How much red, green and blue light count in grey, in 65536ths; they add up to 65536, so white stays white.
 using GreyWeights = std::array<std::uint32_t, 3>;
-
-/// Of relative luminance (Rec. 709 primaries): 0.2126, 0.7152, 0.0722.
-inline constexpr GreyWeights luminance_weights{13933, 46871, 4732};
 
 /// Grey of linear-light components, at the same scale.
 inline std::uint16_t mixed(const GreyWeights& w, std::uint32_t red, std::uint32_t green, std::uint32_t blue) {

@@ -3,11 +3,14 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/artwork/colour.h"
+
 namespace tympan {
 
 bool makeVivid(std::uint16_t* rgb, const Vividness& vividness) {
     const double r = rgb[0], g = rgb[1], b = rgb[2];
-    const double grey = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+    const double grey =
+        (luminance_weights[0] * r + luminance_weights[1] * g + luminance_weights[2] * b) / 65536;
     const double spread = (std::max({r, g, b}) - std::min({r, g, b})) / 65535;
     const double gain = std::max(0.0, 1 + vividness.all / 100.0 + vividness.pale / 100.0 * (1 - spread));
     bool clipped = false;

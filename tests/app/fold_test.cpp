@@ -19,7 +19,7 @@ FoldScene scene(Mirrored mirrored) {
     made.paper = {-105, -143, 210, 297};
     made.object = {-100, -125, 200, 250};
     made.at = {7, -9};
-    made.turn_deg = 20;
+    made.rotation_deg = 20;
     made.mirrored = mirrored;
     return made;
 }

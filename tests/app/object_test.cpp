@@ -196,7 +196,7 @@ TEST_F(ObjectStation, theFinderProposesAndAWayIsTaken) {
         QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("take-method")), Qt::LeftButton);
     });
     click("find-method");
-    EXPECT_EQ(piece().method.id, "fabric-paste");
+    EXPECT_EQ(piece().method->id, "fabric-paste");
     EXPECT_THAT(find<QLabel>("about-method")->text().toStdString(), HasSubstr("paste"));
 }
 
@@ -209,12 +209,12 @@ TEST_F(ObjectStation, aWayIsCopiedChangedAndKeptInAFile) {
         QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("own-keep")), Qt::LeftButton);
     });
     click("own-method");
-    EXPECT_EQ(piece().method.id, "user:my-gel");
+    EXPECT_EQ(piece().method->id, "user:my-gel");
     EXPECT_TRUE(app::knownMethod(QStringLiteral("user:my-gel")));
     EXPECT_TRUE(std::filesystem::exists(app::userMethodsFolder() / "my-gel.json"));
     std::filesystem::remove(app::userMethodsFolder() / "my-gel.json");
     app::readKnownMethods();
-    EXPECT_EQ(piece().method.name, "My gel") << "the job keeps its own copy";
+    EXPECT_EQ(piece().method->name, "My gel") << "the job keeps its own copy";
 }
 
 TEST_F(ObjectStation, aFaultyFileOfOnesOwnIsNamedAndStopsNothing) {

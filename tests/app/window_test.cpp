@@ -77,7 +77,7 @@ TEST_F(Window, aDroppedPictureAsksThreeThingsAndHangsOnTheLine) {
     ASSERT_EQ(job().pieces.size(), 1u);
     EXPECT_EQ(piece().name, "Moth");
     EXPECT_NEAR(piece().size.width, 120, 1e-9);
-    EXPECT_EQ(piece().method.id, "tissue-overlay");
+    EXPECT_EQ(piece().method->id, "tissue-overlay");
     EXPECT_EQ(objectOf(job(), piece()).name, "cotton bag");
     EXPECT_FALSE(find("card")->isVisible());
 }
@@ -198,7 +198,7 @@ TEST_F(Window, theMethodTurnsThePrintAndTheSentenceFollows) {
     };
     EXPECT_LT(inkAt(mirrored, 0.8), 100);
     EXPECT_LT(inkAt(upright, 0.2), 100);
-    EXPECT_EQ(turnedOver(job(), piece()), Mirrored::no);
+    EXPECT_EQ(mirroredInPrint(job(), piece()), Mirrored::no);
 }
 
 TEST_F(Window, aToneChangeIsPaintedAndIsOneStep) {

@@ -6,6 +6,7 @@
 
 #include "core/artwork/artwork.h"
 #include "core/base/fields.h"
+#include "core/base/shared_value.h"
 #include "core/object/unrolled.h"
 
 namespace tympan::tests {
@@ -68,6 +69,12 @@ class OneLeaf {
         T changed = *value;
         in(changed);
         value = std::make_shared<const T>(std::move(changed));
+    }
+    template <class T>
+    void parts(Shared<T>& value) {
+        T changed = *value;
+        in(changed);
+        value = std::move(changed);
     }
     void parts(Unrolled& side) {
         if (mine()) side = Unrolled(311, 222, 133);

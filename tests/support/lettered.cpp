@@ -68,7 +68,7 @@ std::vector<Lettered> letteredPictures(int every) {
         picture.face = faces[static_cast<std::size_t>(face)];
         picture.words = words[static_cast<std::size_t>((i / 6) % 10)];
         picture.letter_mm = 4 * std::pow(10.0, (i * 7 % 60) / 59.0);
-        picture.turn_deg = i % 3 == 0 ? 0 : rng.uniform(-15.0, 15.0);
+        picture.rotation_deg = i % 3 == 0 ? 0 : rng.uniform(-15.0, 15.0);
         picture.busy = i % 2 != 0;
         const bool light_on_dark = i % 5 == 4;
         const cv::Mat ink = inkOf(picture.words, face, picture.letter_mm * px_mm);
@@ -79,7 +79,7 @@ std::vector<Lettered> letteredPictures(int every) {
         picture.grey =
             picture.busy ? busyGround(size, rng, ground) : cv::Mat(size, CV_8UC1, cv::Scalar(ground));
         cv::Mat turn = cv::getRotationMatrix2D(
-            {static_cast<float>(ink.cols) / 2, static_cast<float>(ink.rows) / 2}, -picture.turn_deg, 1);
+            {static_cast<float>(ink.cols) / 2, static_cast<float>(ink.rows) / 2}, -picture.rotation_deg, 1);
         turn.at<double>(0, 2) += (size.width - ink.cols) / 2.0;
         turn.at<double>(1, 2) += (size.height - ink.rows) / 2.0;
         cv::Mat laid;

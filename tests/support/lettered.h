@@ -9,12 +9,12 @@ namespace tympan::tests {
 struct Lettered {
     cv::Mat grey;
     std::string words, face;
-    double letter_mm = 0, turn_deg = 0;
+    double letter_mm = 0, rotation_deg = 0;
     bool busy = false;
 };
 
 /// Sixty of them: six typefaces, letters 4 to 40 mm tall, straight and turned up to 15°, dark and light, on
-/// plain and on busy grounds. The same each time; `every`: only each so manieth.
+/// plain and on busy grounds. The same each time; `every` 3 returns every third of them.
 std::vector<Lettered> letteredPictures(int every = 1);
 
 }  // namespace tympan::tests

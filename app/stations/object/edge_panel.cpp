@@ -108,7 +108,7 @@ EdgePanel::EdgePanel(JobStore& store) : ObjectPanel(store) {
 }
 
 QString EdgePanel::aboutTab(const Piece& piece) const {
-    if (piece.method.laid_whole) return tr("This way lays the sheet whole: there is nothing to cut round.");
+    if (piece.method->laid_whole) return tr("This way lays the sheet whole: there is nothing to cut round.");
     if (piece.edge.tab && !tabOf(store_.job(), piece))
         return tr("No tab here: the rim is too far from the picture, or round a tin.");
     if (piece.edge.tab && !tabOnPaper(store_.job(), piece))
@@ -153,7 +153,7 @@ void EdgePanel::refresh(const Piece& piece, const Object& object) {
     depth_->show(edge.rim_mm, unit);
     other_->setEnabled(edge.rim == Rim::torn || edge.rim == Rim::worn);
     tab_->setChecked(edge.tab);
-    tab_->setEnabled(!piece.method.laid_whole);
+    tab_->setEnabled(!piece.method->laid_whole);
     about_tab_->setText(aboutTab(piece));
 }
 

@@ -175,7 +175,7 @@ void MethodPanel::setMethod(const Method& method) {
 }
 
 void MethodPanel::refresh(const Piece& piece, const Object& object) {
-    const QString id = QString::fromStdString(piece.method.id);
+    const QString id = QString::fromStdString(piece.method->id);
     const int at = methods_->findData(id);
     methods_->setCurrentIndex(at);
     // An old job's method that is in no catalogue any more still has its name.
@@ -190,7 +190,7 @@ void MethodPanel::refresh(const Piece& piece, const Object& object) {
     for (const QString& choice : printerChoices())
         printers_->addItem(tr("another: %1").arg(printerChoiceText(choice)), choice);
     printers_->setCurrentIndex(printers_->findData(printer.id));
-    about_->setText(text(piece.method.summary) + QLatin1Char(' ') +
+    about_->setText(text(piece.method->summary) + QLatin1Char(' ') +
                     tr("For %1; %2.").arg(printersText(piece.method), timeText(timeOf(piece.method))));
     const std::string unprinted = misfit(piece.method, printer.kind);
     const std::string material = misfitOfMaterial(piece.method, object.material.id);

@@ -143,7 +143,7 @@ PlacePanel::PlacePanel(JobStore& store) : ObjectPanel(store) {
         editPiece(tr("move the picture"), [](Job job, int id) {
             const Piece piece = *findPiece(job, id);
             const PointMm to = areaMiddle(objectOf(job, piece));
-            return withPlace(std::move(job), id, to, piece.placement.turn_deg);
+            return withPlace(std::move(job), id, to, piece.placement.rotation_deg);
         });
     });
     connect(true_size, &QPushButton::clicked, this, [this] {
@@ -173,7 +173,7 @@ void PlacePanel::setBare(int side, double mm) {
         if (side == 1) to.y += mm - bare->top;
         if (side == 2) to.x -= mm - bare->right;
         if (side == 3) to.y -= mm - bare->bottom;
-        return withPlace(std::move(job), id, to, piece.placement.turn_deg);
+        return withPlace(std::move(job), id, to, piece.placement.rotation_deg);
     });
 }
 
@@ -199,7 +199,7 @@ void PlacePanel::refresh(const Piece& piece, const Object& object) {
     width_->show(piece.size.width, unit);
     height_->show(piece.size.height, unit);
     const QSignalBlocker quiet(turn_);
-    turn_->setValue(piece.placement.turn_deg);
+    turn_->setValue(piece.placement.rotation_deg);
     const auto bare = distancesOf(store_.job(), piece);
     const double sides[] = {bare ? bare->left : 0, bare ? bare->top : 0, bare ? bare->right : 0,
                             bare ? bare->bottom : 0};

@@ -28,7 +28,7 @@ QStringList beforePrinting(const Job& job, const Method& method) {
     bool mirrored = false, upright = false, mirrors = false;
     for (const Piece& piece : job.pieces)
         if (piece.method == method) {
-            (turnedOver(job, piece) == Mirrored::yes ? mirrored : upright) = true;
+            (mirroredInPrint(job, piece) == Mirrored::yes ? mirrored : upright) = true;
             mirrors = mirrors || printerOf(job, piece).mirrors;
         }
     lines

@@ -274,10 +274,10 @@ void SharpnessTray::showEnough(const Piece& piece) {
         fill(detail_, has * detail_share_);
     else
         say(detail_, tr("measuring…"));
-    const double held = ppiHeldBy(piece.method.finest_line_mm);
+    const double held = ppiHeldBy(piece.method->finest_line_mm);
     const QString by_method = held <= wanted + 0.5
                                   ? tr("This way of transfer loses finer lines than %1\u00a0mm (a guess).")
-                                        .arg(QString::number(piece.method.finest_line_mm, 'f', 2))
+                                        .arg(QString::number(piece.method->finest_line_mm, 'f', 2))
                                   : QString();
     QString says;
     if (has * hardly >= wanted)

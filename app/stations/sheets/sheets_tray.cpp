@@ -10,6 +10,7 @@
 #include "app/widgets/tray_parts.h"
 #include "core/base/error.h"
 #include "core/job/edits.h"
+#include "core/layout/whole_pieces.h"
 
 namespace tympan::app {
 
@@ -46,6 +47,12 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     own->addWidget(new QLabel(QStringLiteral("×")));
     own->addWidget(paper_height_);
     first->addWidget(own_size_, 0, Qt::AlignLeft);
+    keep_ = new QCheckBox(tr("keep these places"));
+    keep_->setObjectName(QStringLiteral("keep-places"));
+    keep_->setToolTip(
+        tr("Pieces that share sheets stay where they lie now, so that the same sheets come out "
+           "again; what you add is laid on others."));
+    first->addWidget(keep_);
     first->addStretch(1);
     outer->addLayout(first);
 
@@ -83,6 +90,7 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     outer->addWidget(spareColumn({strongLabel(tr("How it is cut")), about_}), 100);
     outer->addStretch(1);
 
+    connect(keep_, &QCheckBox::clicked, this, &SheetsTray::keepPlaces);
     connect(black_only_, &QCheckBox::clicked, this, &SheetsTray::changePrinter);
     connect(margin_, &LengthEdit::typed, this, &SheetsTray::changePrinter);
     for (QComboBox* box : {paper_, ppi_}) connect(box, &QComboBox::activated, this, &SheetsTray::changeRules);
@@ -133,6 +141,16 @@ void SheetsTray::changePrinter() {
     refresh();
 }
 
+void SheetsTray::keepPlaces(bool keep) {
+    const auto imposition = store_.sharedImposition();
+    if (keep && imposition && store_.upToDate())
+        store_.edit(tr("keep the places"),
+                    [&](Job job) { return withPlacesKept(std::move(job), *imposition); });
+    else if (!keep)
+        store_.edit(tr("lay all pieces anew"), [](Job job) { return withPlacesFree(std::move(job)); });
+    refresh();
+}
+
 const Printer& SheetsTray::shownPrinter() const {
     const Piece* piece = store_.piece();
     return piece ? printerOf(store_.job(), *piece) : store_.job().printers.front();
@@ -154,6 +172,13 @@ void SheetsTray::refresh() {
     ppi_->setCurrentIndex(ppi_->findData(static_cast<int>(rules.ppi)));
     black_only_->setChecked(printer.black_only);
     const Imposition* imposition = store_.imposition();
+    const bool kept = !store_.job().kept_sheets.empty();
+    const bool whole =
+        imposition && std::any_of(imposition->sheets.begin(), imposition->sheets.end(),
+                                  [](const Sheet& s) { return !s.regions.front().seams.any(); });
+    keep_->setChecked(kept);
+    keep_->setVisible(kept || whole);
+    keep_->setEnabled(kept || store_.upToDate());
     if (!imposition || imposition->sheets.empty()) {
         about_->setText(store_.impositionFault().isEmpty() ? tr("No sheets yet: hang a picture on the line.")
                                                            : store_.impositionFault());

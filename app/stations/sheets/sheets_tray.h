@@ -23,11 +23,12 @@ class SheetsTray : public QWidget {
     void refresh();
     void changeRules();
     void changePrinter();
+    void keepPlaces(bool keep);
     const Printer& shownPrinter() const;
 
     JobStore& store_;
     QComboBox *paper_, *ppi_;
-    QCheckBox* black_only_;
+    QCheckBox *black_only_, *keep_;
     LengthEdit *paper_width_, *paper_height_, *margin_, *band_, *gap_;
     QWidget* own_size_;
     QLabel* about_;

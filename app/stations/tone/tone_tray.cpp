@@ -327,8 +327,8 @@ void ToneTray::refresh() {
     detail_->show(piece->tone, store_.job().unit);
     solids_->show(*piece, store_.job().unit);
     surface_->show(store_.job(), *piece);
-    advice_->setText(piece->method.advice == InkAdvice::grey ? tr("This way of transfer holds greys best.")
-                                                             : tr("This way of transfer keeps colours."));
+    advice_->setText(piece->method->advice == InkAdvice::grey ? tr("This way of transfer holds greys best.")
+                                                              : tr("This way of transfer keeps colours."));
 }
 
 }  // namespace tympan::app

@@ -13,7 +13,7 @@ struct Jar {
 };
 
 std::vector<Jar> read(const std::string& text) {
-    return readCatalogue(JsonText{"jars.json", text}, "jars-1", "jars", [](JsonReader& entry) {
+    return readCatalogue(JsonText{"jars.json", text}, {"jars-1", "jars-0"}, "jars", [](JsonReader& entry) {
         const Jar jar{entry.id("id"), entry.number("litres", 0, 10)};
         entry.finish();
         return jar;
@@ -56,4 +56,10 @@ TEST(Catalogues, nameTheLineOfWhatIsTwiceMissingOrUnknown) {
     EXPECT_THAT(faultOf(R"({"schema":"jars-1","jars":[{"id":"a","litres":2}],"lids":3})"), HasSubstr("lids"));
     EXPECT_THAT(faultOf(R"({"schema":"jars-1","jars":[{"id":"a","litres":20}]})"), HasSubstr("litres"));
     EXPECT_THAT(faultOf(R"({"schema":"jars-2","jars":[{"id":"a","litres":2}]})"), HasSubstr("schema"));
+}
+
+TEST(Catalogues, anOlderSchemaIsReadAndAnyOtherIsNamed) {
+    EXPECT_EQ(read(R"({"schema":"jars-0","jars":[{"id":"b","litres":2}]})").size(), 1u);
+    EXPECT_THAT(faultOf(R"({"schema":"jars-2","jars":[{"id":"b","litres":2}]})"),
+                HasSubstr("must be \"jars-1\""));
 }

@@ -134,7 +134,9 @@ TEST(Findings, aWayThatDoesNotGoWithTheMaterialSaysWhy) {
 TEST(Findings, aMethodThatIsDescribedAnewIsOffered) {
     Job job = jobOf(fine(), {90, 60});
     EXPECT_FALSE(find<finding::NewerMethod>(findings(job)));
-    job.pieces.front().method.revision = 1;
+    Method older = job.pieces.front().method;
+    older.revision = 1;
+    job.pieces.front().method = older;
     EXPECT_TRUE(find<finding::NewerMethod>(findings(job))) << "an old job keeps its copy until it is asked";
 }
 

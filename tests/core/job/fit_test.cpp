@@ -26,8 +26,8 @@ const Piece& only(const Job& job) { return job.pieces.front(); }
 
 Outline pictureOn(const Piece& piece) {
     const SizeMm size = piece.size;
-    return moved(turned(rectangleOutline({-size.width / 2, -size.height / 2, size.width, size.height}),
-                        piece.placement.turn_deg),
+    return moved(rotated(rectangleOutline({-size.width / 2, -size.height / 2, size.width, size.height}),
+                         piece.placement.rotation_deg),
                  piece.placement.from_centre);
 }
 
@@ -165,12 +165,14 @@ TEST(Turns, theTableOfTheCraft) {
         Object object = objectOf("glass", ShapeKind::rectangle, {100, 100});
         object.material.seen_through = row.seen_through;
         Job job = jobOn(object);
-        job.pieces.front().method.turns.assign(static_cast<std::size_t>(row.of_method), "laid face down");
+        Method method = only(job).method;
+        method.turns.assign(static_cast<std::size_t>(row.of_method), "laid face down");
+        job.pieces.front().method = method;
         job = withAlreadyReversed(job, 2, row.already_reversed);
         job.printers.front().mirrors = row.printer_mirrors;
         EXPECT_EQ(mirroredBy(turnsOf(job, only(job))) == Mirrored::yes, row.mirrored) << row.what;
         // What is shown has been turned back: the paper beside it is mirrored once more or less.
-        EXPECT_EQ(turnedOver(job, only(job)) == Mirrored::yes, row.mirrored != row.already_reversed)
+        EXPECT_EQ(mirroredInPrint(job, only(job)) == Mirrored::yes, row.mirrored != row.already_reversed)
             << row.what;
     }
 }

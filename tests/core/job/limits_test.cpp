@@ -144,6 +144,17 @@ TEST(Limits, anObjectsMeasuresAreFollowedByTheWholeSet) {
     EXPECT_EQ(job.pieces[1].size, job.pieces[0].size);
 }
 
+TEST(Limits, aJobOfTheSecondVersionHasStepsWithoutIds) {
+    nlohmann::json root = nlohmann::json::parse(jsonOf(jobOf(square(), {60, 60})));
+    root["version"] = 2;
+    for (nlohmann::json& step : root["pieces"][0]["method"]["steps"]) step.erase("id"), step.erase("kind");
+    const ReadJob read =
+        readJob({"old.json", root.dump()}, [](const std::string&, const std::string&) { return square(); });
+    EXPECT_TRUE(read.faults.empty());
+    EXPECT_EQ(read.job.pieces.front().method->steps.front().id, "step-1");
+    EXPECT_EQ(reopened(read.job).pieces, read.job.pieces);
+}
+
 TEST(Limits, aJobOfTheFirstVersionBringsItsPrinter) {
     nlohmann::json root = nlohmann::json::parse(jsonOf(jobOf(square(), {60, 60})));
     root["version"] = 1;

@@ -42,7 +42,7 @@ TEST(Matching, aSetIsEditedAsOneInWhatItSharesAndKeepsEachShape) {
     job = withWidth(job, id[2], 30, Proportions::keep);
     EXPECT_EQ(job.pieces[0].size, (SizeMm{30, 20}));
     job = withMethod(job, id[1], findMethod(shippedMethods(), "tissue-overlay"));
-    for (const Piece& piece : job.pieces) EXPECT_EQ(piece.method.id, "tissue-overlay");
+    for (const Piece& piece : job.pieces) EXPECT_EQ(piece.method->id, "tissue-overlay");
     job = withTone(job, id[0], {Tone::InkChoice::colour, {}});
     EXPECT_EQ(job.pieces[1].tone.ink, Tone::InkChoice::as_method_says) << "tone is not shared";
 }

@@ -102,8 +102,9 @@ TEST(Tab, itsMarksStayOnIt) {
     const Sheet& sheet = imposition.sheets.front();
     const PlacedRegion& part = sheet.regions.front();
     const RectMm all = imposition.grid.mm(part.withTab());
-    const RectMm outer = part.turned ? RectMm{all.right() - tab_outside_mm, all.y, tab_outside_mm, all.height}
-                                     : RectMm{all.x, all.y, all.width, tab_outside_mm};
+    const RectMm outer = part.rotation_deg == 90
+                             ? RectMm{all.right() - tab_outside_mm, all.y, tab_outside_mm, all.height}
+                             : RectMm{all.x, all.y, all.width, tab_outside_mm};
     int found = 0;
     for (const Mark& mark : sheetMarks(imposition, sheet, "x").marks) {
         const auto* words = std::get_if<Words>(&mark);

@@ -29,7 +29,7 @@ RC_GTEST_PROP(Imposition, regionsPartitionThePrintAndLieWithinThePrintableArea, 
         *rc::gen::element<std::string>("gel-rub-off", "release-sheet-press", "tissue-overlay");
     const Imposition imposition = impose(jobAt(size, *rc::gen::element(72.0, 100.0, 300.0), paper, method));
     const PixelGrid grid = imposition.grid;
-    const Print& print = imposition.prints.front();
+    const PrintGeometry& print = imposition.prints.front();
     long area = 0;
     for (std::size_t i = 0; i < imposition.sheets.size(); ++i) {
         const Sheet& sheet = imposition.sheets[i];
@@ -60,7 +60,7 @@ TEST(Imposition, whatFitsThePrintableAreaStaysOnOneSheet) {
     ASSERT_EQ(lying.sheets.size(), 1u);
     EXPECT_GT(lying.sheets.front().page.width, lying.sheets.front().page.height)
         << "the page is turned, not the picture";
-    EXPECT_FALSE(lying.sheets.front().regions.front().turned);
+    EXPECT_EQ(lying.sheets.front().regions.front().rotation_deg, 0);
     EXPECT_EQ(impose(jobAt({200.5, 287}, 300, "A4")).sheets.size(), 2u);
 }
 

@@ -21,11 +21,11 @@ RC_GTEST_PROP(Frames, turningOverIsItsOwnInverse, ()) {
     const int x = *rc::gen::inRange(0, width), w = *rc::gen::inRange(1, width - x + 1);
     const RectPx box{x, *rc::gen::inRange(0, 100), w, *rc::gen::inRange(1, 100)};
     for (Mirrored mirrored : {Mirrored::no, Mirrored::yes}) {
-        const RectPx there = turnOver(box, width, mirrored);
-        RC_ASSERT(turnOver(there, width, mirrored) == box);
+        const RectPx there = flipped(box, width, mirrored);
+        RC_ASSERT(flipped(there, width, mirrored) == box);
         RC_ASSERT(there.y == box.y && there.height == box.height && there.width == box.width);
     }
-    RC_ASSERT(turnOver(RectPx{x, 0, 1, 1}, width, Mirrored::yes).x == width - 1 - x);
+    RC_ASSERT(flipped(RectPx{x, 0, 1, 1}, width, Mirrored::yes).x == width - 1 - x);
 }
 
 RC_GTEST_PROP(Intersection, liesInBothAndIsTheSameEitherWay, ()) {

@@ -58,10 +58,10 @@ RC_GTEST_PROP(Outline, aThinnedOutlineLeavesTheOldOneByNoMoreThanAsked, ()) {
 
 TEST(Outline, quarterTurnsAreExactAndTurningOverTwiceIsNothing) {
     const Outline plate = without(box(0, 0, 100, 60), box(60, 10, 20, 20));
-    EXPECT_EQ(turned(turned(turned(turned(plate, 90), 90), 90), 90), plate);
-    EXPECT_EQ(turned(PointMm{1, 0}, 90), (PointMm{0, 1})) << "clockwise as seen, y down";
-    EXPECT_EQ(turnedOver(turnedOver(plate)), plate);
-    EXPECT_DOUBLE_EQ(area(turnedOver(plate)), area(plate));
+    EXPECT_EQ(rotated(rotated(rotated(rotated(plate, 90), 90), 90), 90), plate);
+    EXPECT_EQ(rotated(PointMm{1, 0}, 90), (PointMm{0, 1})) << "clockwise as seen, y down";
+    EXPECT_EQ(flipped(flipped(plate)), plate);
+    EXPECT_DOUBLE_EQ(area(flipped(plate)), area(plate));
 }
 
 TEST(Outline, aFlattenedCircleLeavesTheTrueOneByLessThanItSays) {
@@ -101,7 +101,7 @@ RC_GTEST_PROP(Outline, shrinkingKeepsEveryPointThatFarFromTheEdge, ()) {
 
 RC_GTEST_PROP(Outline, aStampWhoseMiddleIsInTheRoomForItLiesInside, ()) {
     const Outline room = without(star(), box(-4, -9, 6, 6));
-    const Outline stamp = turned(box(-9, -5, 18, 10), *rc::gen::inRange(0, 180));
+    const Outline stamp = rotated(box(-9, -5, 18, 10), *rc::gen::inRange(0, 180));
     const Outline middles = roomForMiddle(room, stamp.rings.front());
     for (const Ring& ring : middles.rings)
         for (const PointMm& p : ring) {

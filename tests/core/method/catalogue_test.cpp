@@ -1,7 +1,11 @@
 #include "core/method/catalogue.h"
 
+#include <nlohmann/json.hpp>
+
 #include <gmock/gmock.h>
 #include <rapidcheck/gtest.h>
+
+#include "core/method/method_json.h"
 
 using namespace tympan;
 using testing::HasSubstr;
@@ -91,5 +95,48 @@ TEST(Catalogue, anUnknownMethodNamesThoseThereAre) {
     } catch (const Error& error) {
         EXPECT_EQ(error.kind(), Error::Kind::usage);
         EXPECT_THAT(error.remedy(), HasSubstr("gel-rub-off"));
+    }
+}
+
+TEST(Steps, ofTheShippedMethodsHaveIdsAndKinds) {
+    for (const Method& method : shippedMethods()) {
+        std::set<std::string> ids;
+        for (const Step& step : method.steps) {
+            EXPECT_TRUE(ids.insert(step.id).second) << method.id << ": " << step.id;
+            EXPECT_NE(step.work, Work::unsaid) << method.id << ": " << step.id;
+            EXPECT_TRUE(needsHands(step) || step.wait)
+                << method.id << ": " << step.id << " is no work at all";
+        }
+    }
+    const auto& skin = findMethod(shippedMethods(), "skin-sheet").steps;
+    const auto damp = std::find_if(skin.begin(), skin.end(), [](const Step& s) { return s.id == "damp"; });
+    ASSERT_NE(damp, skin.end());
+    EXPECT_EQ(damp->wait->kind, Wait::Kind::hold_for) << "damp so long and no longer";
+}
+
+TEST(Steps, ofAMethodKeptBeforeTheyHadIdsAreNumbered) {
+    const Method old =
+        readMethods({"mine.json", methodJson(R"(["down"])", R"(, "steps": [{"do": "coat"}, {"do": "lay"}])")})
+            .front();
+    ASSERT_EQ(old.steps.size(), 2u);
+    EXPECT_EQ(old.steps[0].id, "step-1");
+    EXPECT_EQ(old.steps[1].id, "step-2");
+    EXPECT_EQ(old.steps[0].work, Work::unsaid);
+    const std::string twice = faultOf(
+        methodJson(R"(["down"])", R"(, "steps": [{"id": "a", "do": "coat"}, {"id": "a", "do": "lay"}])"));
+    EXPECT_NE(twice.find("must be there once"), std::string::npos) << twice;
+}
+
+TEST(MethodHash, changesWithAllThatAMethodSaysAndWithNothingElse) {
+    for (const Method& method : shippedMethods()) {
+        const std::string before = hashOf(method);
+        const nlohmann::json again{{"schema", "tympan-methods-2"}, {"methods", {toJson(method)}}};
+        EXPECT_EQ(hashOf(readMethods({"again.json", again.dump()}).front()), before);
+        Method other = method;
+        other.steps.front().words += "!";
+        EXPECT_NE(hashOf(other), before);
+        other = method;
+        other.veil += 0.01;
+        EXPECT_NE(hashOf(other), before);
     }
 }

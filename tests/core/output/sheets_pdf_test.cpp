@@ -79,7 +79,7 @@ TEST(SheetsPdf, sheetsCutAlongThePlanAreTheWholePrintPixelForPixel) {
             const Job job = jobOf(each, artwork);
             const Imposition imposition = impose(job);
             writeSheets(folder / "s.pdf", job, imposition);
-            const cv::Mat whole = renderWhole(imposition.prints.front());
+            const cv::Mat whole = renderWhole(printIn(imposition, job, 0, imposition.grid.ppi));
             for (const char* tool : {"pdftoppm", "pdftocairo"}) {
                 const auto pages = pagesBy(tool, folder / "s.pdf", each.ppi, imposition.sheets.size());
                 cv::Mat together(whole.size(), whole.type(), cv::Scalar::all(7));
@@ -101,7 +101,7 @@ TEST(SheetsPdf, bleedRepeatsTheNeighboursPixels) {
                           artworkOf(noise({301, 199}, CV_8UC3)));
     const Imposition imposition = impose(job);
     writeSheets(folder / "s.pdf", job, imposition);
-    const cv::Mat whole = renderWhole(imposition.prints.front());
+    const cv::Mat whole = renderWhole(printIn(imposition, job, 0, imposition.grid.ppi));
     const auto pages = pagesBy("pdftoppm", folder / "s.pdf", 100, imposition.sheets.size());
     for (std::size_t i = 0; i < pages.size(); ++i) {
         const PlacedRegion& part = imposition.sheets[i].regions.front();
@@ -186,9 +186,10 @@ TEST(SheetsPdf, turnedPiecesOfASharedSheetAreTheSamePixels) {
     int turned = 0;
     for (std::size_t i = 0; i < pages.size(); ++i)
         for (const PlacedRegion& part : imposition.sheets[i].regions) {
-            turned += part.turned;
-            cv::Mat ink = renderRegion(imposition.prints[part.print], part.region);
-            if (part.turned) cv::rotate(ink, ink, cv::ROTATE_90_CLOCKWISE);
+            turned += part.rotation_deg == 90;
+            cv::Mat ink =
+                renderRegion(printIn(imposition, job, part.print, imposition.grid.ppi), part.region);
+            if (part.rotation_deg == 90) cv::rotate(ink, ink, cv::ROTATE_90_CLOCKWISE);
             EXPECT_TRUE(same(
                 as(pages[i], 1)(cv::Rect(part.placed.x, part.placed.y, part.placed.width, part.placed.height))
                     .clone(),

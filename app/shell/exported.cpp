@@ -1,0 +1,40 @@
+#include "app/shell/exported.h"
+
+#include <QObject>
+
+#include "app/shell/words.h"
+
+namespace tympan::app {
+
+QString sentence(const Exported& exported) {
+    using What = Exported::What;
+    const QString name = QString::fromStdString(exported.place.filename().string());
+    switch (exported.what) {
+        case What::sheets:
+            return exported.files.size() == 1
+                       ? QObject::tr("Saved %1.").arg(name)
+                       : QObject::tr("Saved %1, and a test sheet for plain paper beside it.").arg(name);
+        case What::picture:
+            return QObject::tr("Saved %1, as it will be printed.").arg(name);
+        case What::reference:
+            return QObject::tr("Saved %1, the right way round, for looking at.").arg(name);
+        case What::test_sheet:
+            return QObject::tr("Saved %1, for plain paper.").arg(name);
+        case What::placement_template:
+            return QObject::tr("Saved %1, at true size for plain paper.").arg(name);
+        case What::size_ladder:
+            return QObject::tr("Saved %1, to hold against the object.").arg(name);
+        case What::proof_strip:
+            return QObject::tr("Saved %1. Print it at 100 % and choose.").arg(name);
+        case What::for_shop:
+            return QObject::tr("Saved %1 files for the shop in %2.").arg(exported.files.size()).arg(name);
+        case What::printed:
+            return counted(static_cast<qsizetype>(exported.sheets),
+                           QObject::tr("Handed %1 sheet to %2, at true size. Check the bar."),
+                           QObject::tr("Handed %1 sheets to %2, at true size. Check the bar."))
+                .arg(exported.to);
+    }
+    return {};
+}
+
+}  // namespace tympan::app

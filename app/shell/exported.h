@@ -1,0 +1,31 @@
+#pragma once
+#include <QString>
+#include <filesystem>
+#include <vector>
+
+namespace tympan::app {
+
+/// What has left the program: kept by whoever remembers it, said by `sentence`.
+struct Exported {
+    enum class What {
+        sheets,
+        picture,
+        reference,
+        test_sheet,
+        placement_template,
+        size_ladder,
+        proof_strip,
+        for_shop,  ///< `files` lie in `place`
+        printed,   ///< on the printer `to`
+    };
+    What what = What::sheets;
+    std::filesystem::path place;  ///< the file or folder that was asked for; none when printed
+    std::vector<std::filesystem::path>
+        files;               ///< all that were written; a test sheet may lie beside the sheets
+    std::size_t sheets = 0;  ///< of sheets, printed or written
+    QString to;
+};
+
+QString sentence(const Exported& exported);
+
+}  // namespace tympan::app

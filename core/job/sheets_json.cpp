@@ -1,0 +1,109 @@
+#include "core/job/sheets_json.h"
+
+#include <nlohmann/json.hpp>
+
+#include "core/job/limits.h"
+
+namespace tympan {
+
+using nlohmann::json;
+
+namespace {
+
+Paper readPaper(JsonReader reader) {
+    Paper paper;
+    paper.id = reader.text("id");
+    paper.name = reader.text("name");
+    paper.size = {reader.number("width_mm", limits::paper_mm), reader.number("height_mm", limits::paper_mm)};
+    paper.media = reader.note("media");
+    reader.finish();
+    return paper;
+}
+
+}  // namespace
+
+json toJson(const SheetRules& rules) {
+    return {{"paper",
+             {{"id", rules.paper.id},
+              {"name", rules.paper.name},
+              {"width_mm", rules.paper.size.width},
+              {"height_mm", rules.paper.size.height},
+              {"media", rules.paper.media}}},
+            {"band_mm", rules.band_mm},
+            {"scissor_gap_mm", rules.scissor_gap_mm},
+            {"ppi", rules.ppi}};
+}
+
+SheetRules readSheetRules(JsonReader& reader) {
+    SheetRules rules;
+    rules.paper = readPaper(reader.object("paper"));
+    rules.band_mm = reader.number("band_mm", limits::band_mm);
+    rules.scissor_gap_mm = reader.number("scissor_gap_mm", limits::scissor_gap_mm);
+    rules.ppi = reader.number("ppi", limits::ppi);
+    return rules;
+}
+
+json toJson(const Printer& printer) {
+    json value{{"id", printer.id},
+               {"name", printer.name},
+               {"kind", id(printer.kind)},
+               {"black_only", printer.black_only},
+               {"mirrors", printer.mirrors}};
+    const PageMargins& m = printer.margins;
+    value["margins_mm"] = {m.left, m.top, m.right, m.bottom};
+    return value;
+}
+
+Printer readPrinter(JsonReader reader) {
+    Printer printer;
+    printer.id = reader.has("id") ? reader.integer("id", limits::id) : 1;
+    printer.name = reader.note("name");
+    printer.kind = printerKindNamed(reader.oneOf("kind", printerKindNames()));
+    printer.black_only = reader.flag("black_only", false);
+    printer.mirrors = reader.flag("mirrors", false);
+    if (reader.has("margins_mm")) {
+        const std::vector<double> m =
+            reader.numbers("margins_mm", limits::margin_mm.least, limits::margin_mm.most, 4);
+        if (m.size() != 4) reader.fail("margins_mm", "must be four numbers: left, top, right, bottom");
+        printer.margins = {m[0], m[1], m[2], m[3]};
+    }
+    reader.finish();
+    return printer;
+}
+
+Printer readPrinterOfVersion1(JsonReader& sheets) {
+    Printer printer;
+    printer.margins = evenMargins(sheets.number("margin_mm", limits::margin_mm));
+    printer.black_only = sheets.flag("black_only", false);
+    printer.mirrors = sheets.flag("printer_mirrors", false);
+    return printer;
+}
+
+json toJson(const KeptSheet& sheet) {
+    json places = json::array();
+    for (const KeptPlace& place : sheet.places)
+        places.push_back({{"piece", place.piece},
+                          {"copy", place.copy},
+                          {"x_mm", place.middle.x},
+                          {"y_mm", place.middle.y},
+                          {"turn_deg", place.rotation_deg}});
+    return {{"landscape", sheet.landscape}, {"places", std::move(places)}};
+}
+
+KeptSheet readKeptSheet(JsonReader reader) {
+    KeptSheet sheet;
+    sheet.landscape = reader.flag("landscape", false);
+    for (JsonReader& entry : reader.objects("places")) {
+        KeptPlace place;
+        place.piece = entry.integer("piece", limits::id);
+        place.copy = entry.integer("copy", limits::copy);
+        place.middle = {entry.number("x_mm", limits::on_page_mm), entry.number("y_mm", limits::on_page_mm)};
+        place.rotation_deg = entry.number("turn_deg", limits::rotation_deg, 0);
+        entry.finish();
+        sheet.places.push_back(place);
+    }
+    reader.finish();
+    return sheet;
+}
+
+}  // namespace tympan

@@ -1,0 +1,34 @@
+#pragma once
+#include "core/job/tab.h"
+#include "core/layout/seam_plan.h"
+#include "core/measure/affine.h"
+
+namespace tympan {
+
+/// A region of a print on a sheet.
+struct PlacedRegion {
+    std::size_t print = 0;  ///< which of Imposition::prints
+    int piece = 0;          ///< the piece's id
+    int copy = 0;
+    RectPx region;            ///< what is kept after trimming, in the print frame
+    RectPx inked;             ///< what is printed: the region and its bleed, in the print frame
+    double rotation_deg = 0;  ///< how it lies on the page, clockwise
+    RectPx placed;            ///< the box round where the region lies on the page, turned
+    Tab tab;                  ///< of a whole piece whose tab_px is more than 0
+    int tab_px = 0;           ///< how far bare paper reaches beyond the print's upper edge to its tab's end
+    Sides seams;              ///< as the print lies, before turning
+    std::string label;        ///< "A1" within its piece
+
+    /// From the raster of the print to that of the page. Quarter turns take corners to corners exactly.
+    Affine toPage() const;
+    /// The box round where a box of the print lies on the page.
+    RectPx onPage(const RectPx& in_print) const;
+    RectPx inkedOnPage() const { return onPage(inked); }
+    /// The box round the region and the paper up to the tab's end, on the page.
+    RectPx withTab() const;
+};
+
+/// Quarter turns clockwise, 0 to 3, of a turn that is a multiple of them; nothing of any other.
+std::optional<int> quarterTurns(double rotation_deg);
+
+}  // namespace tympan
