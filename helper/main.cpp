@@ -6,6 +6,7 @@
 #include "core/base/error.h"
 #include "core/base/helper.h"
 #include "core/enlarge/trace.h"
+#include "core/object/outline_file.h"
 
 int main(int argc, char** argv) {
     setenv("OMP_THREAD_LIMIT", "1", 1);
@@ -13,6 +14,7 @@ int main(int argc, char** argv) {
         if (name == "describe") return tympan::describeDrawing;
         if (name == "draw") return tympan::drawDrawing;
         if (name == "trace") return tympan::traceMask;
+        if (name == "outline") return tympan::readOutlineTask;
         throw tympan::Error(tympan::Error::Kind::input, "", "asked for something that is not known", "");
     });
     std::_Exit(status);  // what it holds goes with it: taking libraries down in order would only cost time

@@ -153,7 +153,7 @@ void MainWindow::build() {
     connect(picture_tray_, &PictureTray::removeWanted, actions_.remove, &QAction::trigger);
     connect(picture_tray_, &PictureTray::opened, this, [this] { goTo(picture); });
     trays_->addWidget(picture_tray_);
-    object_tray_ = new ObjectTray(store_, fold_->hand());
+    object_tray_ = new ObjectTray(store_, service_, fold_->hand());
     trays_->addWidget(object_tray_);
     tone_tray_ = new ToneTray(store_);
     connect(tone_tray_, &ToneTray::likenessWanted, fold_, &FoldView::picture);

@@ -48,19 +48,19 @@ Screen readScreen(JsonReader reader) {
     return screen;
 }
 
-GreyMix readMix(JsonReader& reader) {
-    GreyMix mix;
-    if (reader.isText("mix")) {
-        reader.oneOf("mix", {"auto"});
-        mix.kind = GreyMix::Kind::automatic;
-        return mix;
-    }
-    const std::vector<double> parts = reader.numbers("mix", 0, 100, 3);
-    if (parts.size() != 3) reader.fail("mix", "must be three numbers");
-    mix.kind = GreyMix::Kind::by_hand;
-    std::transform(parts.begin(), parts.end(), mix.parts.begin(),
+std::array<int, 3> readParts(JsonReader& reader, const std::string& field) {
+    const std::vector<double> read = reader.numbers(field, limits::percent.least, limits::percent.most, 3);
+    if (read.size() != 3) reader.fail(field, "must be three numbers: of red, green and blue");
+    std::array<int, 3> parts{};
+    std::transform(read.begin(), read.end(), parts.begin(),
                    [](double part) { return static_cast<int>(std::lround(part)); });
-    return mix;
+    return parts;
+}
+
+GreyMix readMix(JsonReader& reader) {
+    if (!reader.isText("mix")) return {GreyMix::Kind::by_hand, readParts(reader, "mix")};
+    reader.oneOf("mix", {"auto"});
+    return {GreyMix::Kind::automatic};
 }
 
 Tone readTone(JsonReader reader) {
@@ -75,6 +75,9 @@ Tone readTone(JsonReader reader) {
     } else {
         tone.contrast = {Contrast::Kind::strength, reader.integer("contrast", limits::percent)};
     }
+    // What a maker has set and does not use just now is there again when it is switched back to.
+    if (reader.has("contrast_strength"))
+        tone.contrast.strength = reader.integer("contrast_strength", limits::percent);
     if (reader.has("shades")) {
         const std::vector<double> lift = reader.numbers("shades", -100, 100, tone.shades.lift.size());
         if (lift.size() != tone.shades.lift.size()) reader.fail("shades", "must be eleven numbers");
@@ -90,10 +93,12 @@ Tone readTone(JsonReader reader) {
         tone.line_art.kind = LineArt::Kind::limit;
         tone.line_art.limit = reader.integer("line_art", limits::grey);
     }
+    tone.line_art.limit = reader.integer("line_art_limit", limits::grey, tone.line_art.limit);
     tone.line_art.around_mm = reader.number("around_mm", limits::limit_around_mm, tone.line_art.around_mm);
     tone.line_art.specks_mm = reader.number("specks_mm", limits::repair_mm, 0);
     tone.line_art.gaps_mm = reader.number("gaps_mm", limits::repair_mm, 0);
     if (reader.has("mix")) tone.mix = readMix(reader);
+    if (reader.has("mix_parts")) tone.mix.parts = readParts(reader, "mix_parts");
     tone.local.amount = reader.integer("local_contrast", limits::percent, 0);
     tone.local.radius_mm = reader.number("local_radius_mm", limits::local_mm, tone.local.radius_mm);
     if (reader.has("solids")) {
@@ -143,12 +148,17 @@ json toJson(const Tone& tone) {
         value["contrast"] = tone.contrast.strength;
     else
         value["contrast"] = tone.contrast.kind == Contrast::Kind::none ? "none" : "auto";
+    const Tone usual;
+    if (tone.contrast.kind != Contrast::Kind::strength && tone.contrast.strength != usual.contrast.strength)
+        value["contrast_strength"] = tone.contrast.strength;
     if (!tone.shades.untouched()) value["shades"] = tone.shades.lift;
     if (tone.inverted) value["inverted"] = true;
     if (tone.steps > 0) value["steps"] = tone.steps;
-    const Tone usual;
     if (tone.mix.kind == GreyMix::Kind::automatic) value["mix"] = "auto";
-    if (tone.mix.kind == GreyMix::Kind::by_hand) value["mix"] = tone.mix.parts;
+    if (tone.mix.kind == GreyMix::Kind::by_hand)
+        value["mix"] = tone.mix.parts;
+    else if (tone.mix.parts != usual.mix.parts)
+        value["mix_parts"] = tone.mix.parts;
     if (tone.local.amount > 0) value["local_contrast"] = tone.local.amount;
     if (tone.local.radius_mm != usual.local.radius_mm) value["local_radius_mm"] = tone.local.radius_mm;
     if (tone.solids.kind != Solids::Kind::as_they_are)
@@ -162,8 +172,11 @@ json toJson(const Tone& tone) {
     if (tone.line_art.gaps_mm > 0) value["gaps_mm"] = tone.line_art.gaps_mm;
     if (tone.line_art.kind == LineArt::Kind::local) value["line_art"] = "local";
     if (tone.line_art.kind == LineArt::Kind::automatic) value["line_art"] = "auto";
-    if (tone.line_art.kind == LineArt::Kind::limit) value["line_art"] = tone.line_art.limit;
-    if (tone.screen.kind != Screen::Kind::none)
+    if (tone.line_art.kind == LineArt::Kind::limit)
+        value["line_art"] = tone.line_art.limit;
+    else if (tone.line_art.limit != usual.line_art.limit)
+        value["line_art_limit"] = tone.line_art.limit;
+    if (tone.screen != usual.screen)
         value["screen"] = {{"kind", name(tone.screen.kind)},
                            {"per_cm", tone.screen.per_cm},
                            {"angle_deg", tone.screen.angle_deg}};

@@ -35,7 +35,13 @@ Outline readOutline(JsonReader& reader, const std::string& field, bool closed) {
         for (std::size_t i = 0; i < v.size(); i += 2) ring.push_back({v[i], v[i + 1]});
         entry.finish();
     }
-    return closed ? tidied(outline.rings) : outline;
+    if (!closed) return outline;
+    // What we wrote is tidy to a micrometre, and comes back point for point; anything else is made tidy.
+    // Rings that cross or run the wrong way enclose another area than they say.
+    constexpr double hardly_mm = 0.001;
+    Outline tidy = tidied(outline.rings);
+    const bool as_said = std::abs(area(tidy) - area(outline)) <= hardly_mm * lengthOfEdges(outline);
+    return as_said && !tidy.empty() ? outline : tidy;
 }
 
 }  // namespace

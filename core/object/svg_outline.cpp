@@ -199,6 +199,24 @@ class Reader {
     std::string_view text_;
 };
 
+/// What is left of an outline without specks, and with no more corners than can be handled.
+Outline bounded(Outline outline) {
+    constexpr double speck_mm2 = 0.01;
+    std::erase_if(outline.rings, [](const Ring& ring) { return std::abs(area(ring)) < speck_mm2; });
+    const auto corners = [&] {
+        std::size_t all = 0;
+        for (const Ring& ring : outline.rings) all += ring.size();
+        return all;
+    };
+    for (double by_mm : {0.01, 0.02, 0.05})
+        if (corners() > most_corners) outline = simplified(outline, by_mm);
+    if (corners() > most_corners)
+        throw Error(Error::Kind::input, "",
+                    fmt::format("it has {} corners; at most {} can be handled", corners(), most_corners),
+                    "make it simpler in a drawing program");
+    return outline;
+}
+
 SvgOutline readNamed(std::string_view svg) {
     if (svg.size() > most_bytes) fail("it is larger than 64 MB");
     pugi::xml_document document;
@@ -215,13 +233,14 @@ SvgOutline readNamed(std::string_view svg) {
     reader.children(root, rootTransform(root), false, 0);
     SvgOutline read;
     read.left_out = std::move(reader.left_out);
-    read.outline = tidied(reader.plate);
+    read.outline = bounded(tidied(reader.plate));
     if (read.outline.empty())
         fail(read.left_out.empty() ? "there is no outline in it"
                                    : "no outline in it can be used: " + read.left_out[0]);
     const PointMm at = middle(bounds(read.outline));
     read.outline = moved(std::move(read.outline), {-at.x, -at.y});
-    for (const auto& rings : reader.keep_outs) read.keep_outs.push_back(moved(tidied(rings), {-at.x, -at.y}));
+    for (const auto& rings : reader.keep_outs)
+        read.keep_outs.push_back(moved(bounded(tidied(rings)), {-at.x, -at.y}));
     std::erase_if(read.keep_outs, [](const Outline& outline) { return outline.empty(); });
     return read;
 }
@@ -234,10 +253,6 @@ SvgOutline readSvgOutline(std::string_view svg, const std::string& name) {
     } catch (const Error& error) {
         throw Error(error.kind(), name, error.wrong(), error.remedy());
     }
-}
-
-SvgOutline readSvgOutline(const std::filesystem::path& file) {
-    return readSvgOutline(readText(file), file.string());
 }
 
 std::string svgOf(const Outline& outline) {

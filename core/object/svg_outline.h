@@ -17,10 +17,14 @@ struct SvgOutline {
 };
 
 /// Reads `path`, `rect`, `circle`, `ellipse`, `polygon` and `polyline` (closed) with nested transforms, in mm
-/// by the root's width and viewBox; px are 1/96 in. Nothing outside the text is ever loaded. Throws Error
-/// (input) for what is no SVG or holds no outline.
+/// by the root's width and viewBox; px are 1/96 in. Nothing outside the text is ever loaded. Specks that
+/// nobody could cut are dropped; of more than `most_corners`, those go that leave the line by no more than a
+/// twentieth of a millimetre. Throws Error (input) for what is no SVG, holds no outline, or has more corners
+/// even so. For a file that somebody chose, see outline_file.h.
 SvgOutline readSvgOutline(std::string_view svg, const std::string& name);
-SvgOutline readSvgOutline(const std::filesystem::path& file);
+
+/// Every edit and every look goes through all corners: ferns have thousands, and are quick with that.
+inline constexpr std::size_t most_corners = 10'000;
 
 /// An outline as SVG in mm, its box's corner at the origin.
 std::string svgOf(const Outline& outline);

@@ -1,7 +1,7 @@
 #include "core/tone/box_mean.h"
 
 #include <algorithm>
-#include <vector>
+#include <utility>
 
 #include "core/base/parallel.h"
 
@@ -23,36 +23,38 @@ void slide(const std::vector<std::uint64_t>& columns, int radius, double* out) {
 
 }  // namespace
 
-double SquareSums::count(int row, int column) const {
-    const int down = std::min(sum.rows - 1, row + radius) - std::max(0, row - radius) + 1;
-    const int across = std::min(sum.cols - 1, column + radius) - std::max(0, column - radius) + 1;
-    return 1.0 * down * across;
-}
-
-SquareSums squareSums(const cv::Mat& values, int radius, bool with_squares) {
-    SquareSums sums{cv::Mat(values.size(), CV_64FC1), {}, radius};
-    if (with_squares) sums.squares.create(values.size(), CV_64FC1);
+void eachSquareRow(const cv::Mat& values, int radius, bool with_squares,
+                   const std::function<void(int row, const SquareRow&)>& use) {
+    const auto held = [radius](int at, int length) {
+        return std::min(length - 1, at + radius) - std::max(0, at - radius) + 1;
+    };
     inTwoParts(values.rows, [&](int first, int last) {
         const auto wide = static_cast<std::size_t>(values.cols);
         std::vector<std::uint64_t> columns(wide, 0), squares(with_squares ? wide : 0, 0);
-        const auto take = [&](int row, bool in) {
-            if (row < 0 || row >= values.rows) return;
-            const auto* p = values.ptr<std::uint16_t>(row);
+        SquareRow row{std::vector<double>(wide), std::vector<double>(squares.size()),
+                      std::vector<double>(wide)};
+        const auto take = [&](int at, bool in) {
+            if (at < 0 || at >= values.rows) return;
+            const auto* p = values.ptr<std::uint16_t>(at);
             for (std::size_t x = 0; x < wide; ++x) {
                 const std::uint64_t v = p[x];
                 columns[x] += in ? v : 0 - v;
                 if (with_squares) squares[x] += in ? v * v : 0 - v * v;
             }
         };
-        for (int row = first - radius; row < first + radius; ++row) take(row, true);
+        for (int at = first - radius; at < first + radius; ++at) take(at, true);
+        int down = 0;
         for (int y = first; y < last; ++y) {
             take(y + radius, true);
             if (y > first) take(y - radius - 1, false);
-            slide(columns, radius, sums.sum.ptr<double>(y));
-            if (with_squares) slide(squares, radius, sums.squares.ptr<double>(y));
+            slide(columns, radius, row.sum.data());
+            if (with_squares) slide(squares, radius, row.squares.data());
+            if (std::exchange(down, held(y, values.rows)) != held(y, values.rows))
+                for (int x = 0; x < values.cols; ++x)
+                    row.part[static_cast<std::size_t>(x)] = 1.0 / (1.0 * down * held(x, values.cols));
+            use(y, row);
         }
     });
-    return sums;
 }
 
 }  // namespace tympan

@@ -4,7 +4,6 @@
 #include <numbers>
 #include <opencv2/imgproc.hpp>
 
-#include "core/base/parallel.h"
 #include "core/tone/box_mean.h"
 
 namespace tympan {
@@ -70,18 +69,16 @@ int reachOf(const LineArt& art, const PixelGrid& grid) {
 }
 
 cv::Mat localBlackAndWhite(const cv::Mat& seen, int limit, const LineArt& art, const PixelGrid& grid) {
-    const SquareSums sums = squareSums(seen, aroundPx(art, grid), true);
     cv::Mat result(seen.size(), CV_16UC1);
-    inTwoParts(seen.rows, [&](int first, int last) {
-        for (int y = first; y < last; ++y)
-            for (int x = 0; x < seen.cols; ++x) {
-                const double n = sums.count(y, x), mean = sums.sum.at<double>(y, x) / n;
-                const double spread =
-                    std::sqrt(std::max(0.0, sums.squares.at<double>(y, x) / n - mean * mean));
-                const double own = mean * (1 + leaning * (spread / half_white - 1));
-                const double value = seen.at<std::uint16_t>(y, x);
-                result.at<std::uint16_t>(y, x) = value < own || value < limit * 257.0 / 2 ? 0 : 65535;
-            }
+    eachSquareRow(seen, aroundPx(art, grid), true, [&](int y, const SquareRow& row) {
+        const auto* value = seen.ptr<std::uint16_t>(y);
+        auto* out = result.ptr<std::uint16_t>(y);
+        for (std::size_t x = 0; x < row.sum.size(); ++x) {
+            const double mean = row.sum[x] * row.part[x];
+            const double spread = std::sqrt(std::max(0.0, row.squares[x] * row.part[x] - mean * mean));
+            const double own = mean * (1 + leaning * (spread / half_white - 1));
+            out[x] = value[x] < own || value[x] < limit * 257.0 / 2 ? 0 : 65535;
+        }
     });
     return result;
 }

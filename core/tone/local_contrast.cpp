@@ -2,7 +2,6 @@
 
 #include <cmath>
 
-#include "core/base/parallel.h"
 #include "core/tone/box_mean.h"
 
 namespace tympan {
@@ -33,31 +32,27 @@ void addLocalContrast(cv::Mat& grey, const cv::Mat& seen, const LocalContrast& l
     const int radius = radiusPx(local, grid);
     const double gain = most_gain * std::min(local.amount, 100) / 100;
     cv::Mat share(seen.size(), CV_16UC1), shift(seen.size(), CV_16UC1);
-    {
-        const SquareSums sums = squareSums(seen, radius, true);
-        inTwoParts(seen.rows, [&](int first, int last) {
-            for (int y = first; y < last; ++y)
-                for (int x = 0; x < seen.cols; ++x) {
-                    const double n = sums.count(y, x), mean = sums.sum.at<double>(y, x) / n;
-                    const double spread = std::max(0.0, sums.squares.at<double>(y, x) / n - mean * mean);
-                    const double a = spread / (spread + edge_step * edge_step);
-                    share.at<std::uint16_t>(y, x) = rounded(a * 65535);
-                    shift.at<std::uint16_t>(y, x) = rounded((1 - a) * mean);
-                }
-        });
-    }
-    const SquareSums shares = squareSums(share, radius, false), shifts = squareSums(shift, radius, false);
-    inTwoParts(seen.rows, [&](int first, int last) {
-        for (int y = first; y < last; ++y) {
-            const auto* s = seen.ptr<std::uint16_t>(y);
-            auto* p = grey.ptr<std::uint16_t>(y);
-            for (int x = 0; x < seen.cols; ++x) {
-                const double n = shares.count(y, x);
-                const double base =
-                    shares.sum.at<double>(y, x) / n / 65535 * s[x] + shifts.sum.at<double>(y, x) / n;
-                p[x] = rounded(p[x] + gain * (s[x] - base));
-            }
+    eachSquareRow(seen, radius, true, [&](int y, const SquareRow& row) {
+        auto *shares = share.ptr<std::uint16_t>(y), *shifts = shift.ptr<std::uint16_t>(y);
+        for (std::size_t x = 0; x < row.sum.size(); ++x) {
+            const double mean = row.sum[x] * row.part[x];
+            const double spread = std::max(0.0, row.squares[x] * row.part[x] - mean * mean);
+            const double a = spread / (spread + edge_step * edge_step);
+            shares[x] = rounded(a * 65535);
+            shifts[x] = rounded((1 - a) * mean);
         }
+    });
+    cv::Mat base(seen.size(), CV_32FC1);
+    eachSquareRow(shift, radius, false, [&](int y, const SquareRow& row) {
+        auto* b = base.ptr<float>(y);
+        for (std::size_t x = 0; x < row.sum.size(); ++x) b[x] = static_cast<float>(row.sum[x] * row.part[x]);
+    });
+    eachSquareRow(share, radius, false, [&](int y, const SquareRow& row) {
+        const auto* s = seen.ptr<std::uint16_t>(y);
+        const auto* b = base.ptr<float>(y);
+        auto* p = grey.ptr<std::uint16_t>(y);
+        for (std::size_t x = 0; x < row.sum.size(); ++x)
+            p[x] = rounded(p[x] + gain * (s[x] - (row.sum[x] * row.part[x] / 65535 * s[x] + b[x])));
     });
 }
 

@@ -153,6 +153,7 @@ void layScreen(cv::Mat& ink, const Screen& screen, const PixelGrid& grid, const 
             const int y = box.y + row;
             for (int column = 0; column < ink.cols; ++column) {
                 const int x = box.x + column;
+                if (p[column] == 255) continue;  // no threshold is below nothing
                 const std::uint32_t k = (255u - p[column]) * 257u;
                 if (rims == Rims::smooth)
                     p[column] = smoothPixel(laid, k, x, y);

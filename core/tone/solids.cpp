@@ -52,7 +52,9 @@ void breakUp(cv::Mat& ink, const Solids& solids, const SolidLimits& limits, cons
     if (distance.empty()) return;
     // What a disc covers lies as far from the area's edge as it does from the disc's own, or further.
     const cv::Mat inside = distance <= radiusPx(limits, grid) - crisp_mm / grid.pixel_mm();
-    cv::Mat lighter(ink.size(), CV_8UC1, cv::Scalar(255 - std::clamp(solids.ink, 0, 100) * 255 / 100));
+    // Bare outside, where a screen has nothing to do.
+    cv::Mat lighter(ink.size(), CV_8UC1, cv::Scalar(255));
+    lighter.setTo(255 - std::clamp(solids.ink, 0, 100) * 255 / 100, inside);
     if (solids.kind == Solids::Kind::hatched) layScreen(lighter, hatching, grid, box, rims);
     if (solids.kind == Solids::Kind::dotted) layScreen(lighter, dots, grid, box, rims);
     cv::max(ink, lighter, lighter);

@@ -8,7 +8,9 @@
 #include <cmath>
 #include <cstdio>
 #include <cstring>
+#include <nlohmann/json.hpp>
 #include <numbers>
+#include <opencv2/imgproc.hpp>
 #include <random>
 #include <thread>
 
@@ -22,7 +24,7 @@
 #include "core/job/limits.h"
 #include "core/layout/whole_pieces.h"
 #include "core/method/catalogue.h"
-#include "core/object/svg_outline.h"
+#include "core/object/outline_file.h"
 #include "core/output/plan_json.h"
 #include "core/output/sheet_marks.h"
 #include "core/render/finished.h"
@@ -36,7 +38,7 @@ using namespace tympan::tests;
 namespace {
 
 using Clock = std::chrono::steady_clock;
-constexpr double most_silent_s = 10;
+constexpr double most_silent_s = 12;  // the helper ends silent work after ten
 
 std::atomic<Clock::rep> last_sign = 0;
 std::atomic<std::uint64_t> trying = 0;
@@ -126,13 +128,20 @@ std::string anyDrawing(Random& random) {
            body + "</svg>";
 }
 
-Object anyObject(Random& random) {
+Object anyObject(Random& random, const ScratchFolder& folder) {
     Object object;
     object.name = "thing";
     if (random.once_in(3)) {
+        object.shape = shapeOf(ShapeKind::heart);
+        write(folder / "drawn.svg", anyDrawing(random));
         sign("reading a drawn outline");
-        object.shape.kind = ShapeKind::drawn;
-        object.shape.outline = readSvgOutline(anyDrawing(random), "fuzz.svg").outline;
+        try {
+            const Outline drawn = readOutlineFile(folder / "drawn.svg").outline;
+            object.shape = shapeOf(ShapeKind::drawn);
+            object.shape.outline = drawn;
+        } catch (const Error&) {
+            // Too many corners, or edges that cross too often: said within ten seconds.
+        }
     } else {
         const ShapeKind kind = random.one(shapeKinds());
         std::vector<double> measures;
@@ -167,14 +176,15 @@ Tone anyTone(Random& random) {
 Job anyJob(Random& random, const ScratchFolder& folder) {
     Job job;
     job.sheets.ppi = random.within({20, 600});
-    job.sheets.paper.size = {random.within({100, 900}), random.within({900, 1200})};
+    job.sheets.paper =
+        paperNamed(fmt::format("{:.1f}x{:.1f}", random.within({100, 900}), random.within({900, 1200})));
     job.sheets.scissor_gap_mm = random.within({0, 30});
     job.printers.front().margins = evenMargins(random.within({0, 40}));
     for (std::size_t i = 0, pieces = 1 + random.below(6); i < pieces; ++i) {
         NewPiece piece;
         sign("reading a picture");
         piece.artwork = anyPicture(random, folder);
-        piece.object = anyObject(random);
+        piece.object = anyObject(random, folder);
         piece.method = random.one(shippedMethods());
         piece.size = {random.within({1, 1500}), random.within({1, 1500})};
         piece.copies = random.whole({1, 30});
@@ -190,7 +200,7 @@ Job anyJob(Random& random, const ScratchFolder& folder) {
         edge.tab = random.once_in(3);
         job = withEdge(std::move(job), id, edge);
         job = withPlace(std::move(job), id, {random.within({-300, 300}), random.within({-300, 300})},
-                        random.within(limits::turn_deg));
+                        random.within(limits::rotation_deg));
         if (random.once_in(3))
             job = withFit(std::move(job), id, random.once_in(2) ? Fit::inside : Fit::fill, 2);
     }
@@ -218,8 +228,12 @@ void use(Job job, Random& random) {
     });
     if (!again.faults.empty()) report("not read again: " + again.faults.front());
     if (again.job.pieces != job.pieces || again.job.objects != job.objects ||
-        again.job.kept_sheets != job.kept_sheets)
-        report("saved and opened, it is another job");
+        again.job.kept_sheets != job.kept_sheets) {
+        const nlohmann::json before = nlohmann::json::parse(jsonOf(job)),
+                             after = nlohmann::json::parse(jsonOf(again.job));
+        report("saved and opened, it is another job: " +
+               nlohmann::json::diff(before, after).dump().substr(0, 500));
+    }
     const Piece& piece = random.one(job.pieces);
     try {
         sign("rendering a spot");

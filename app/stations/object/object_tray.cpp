@@ -20,7 +20,7 @@ enum Part { what, zones, place, edge, method };
 
 }  // namespace
 
-ObjectTray::ObjectTray(JobStore& store, HandPlacement& hand, QWidget* parent)
+ObjectTray::ObjectTray(JobStore& store, RenderService& service, HandPlacement& hand, QWidget* parent)
     : QWidget(parent), store_(store), hand_(hand) {
     setObjectName(QStringLiteral("object-tray"));
     auto* outer = new QHBoxLayout(this);
@@ -39,7 +39,7 @@ ObjectTray::ObjectTray(JobStore& store, HandPlacement& hand, QWidget* parent)
     left->addStretch(1);
     outer->addLayout(left);
     panels_ = new QStackedWidget;
-    auto* what_panel = new WhatPanel(store);
+    auto* what_panel = new WhatPanel(store, service);
     auto* place_panel = new PlacePanel(store);
     auto* method_panel = new MethodPanel(store);
     panels_->addWidget(what_panel);

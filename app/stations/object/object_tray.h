@@ -9,13 +9,14 @@ class ChoiceRow;
 class HandPlacement;
 class JobStore;
 class ObjectPanel;
+class RenderService;
 
 /// Object: what the picture goes on and what is on it, where it lies, its edge, and how it gets there. One of
 /// these at a time; the hand on the finished leaf moves what the open one is about.
 class ObjectTray : public QWidget {
     Q_OBJECT
   public:
-    ObjectTray(JobStore& store, HandPlacement& hand, QWidget* parent = nullptr);
+    ObjectTray(JobStore& store, RenderService& service, HandPlacement& hand, QWidget* parent = nullptr);
 
     /// "what", "zones", "place", "edge" or "method".
     void open(const QString& panel);

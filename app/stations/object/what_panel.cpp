@@ -9,6 +9,8 @@
 #include <QSpinBox>
 #include <QToolButton>
 
+#include "app/shell/job_store.h"
+#include "app/shell/render_service.h"
 #include "app/shell/words.h"
 #include "app/stations/object/corner_table.h"
 #include "app/widgets/colour_button.h"
@@ -19,7 +21,7 @@
 #include "core/measure/outline_operations.h"
 #include "core/object/common_sizes.h"
 #include "core/object/materials.h"
-#include "core/object/svg_outline.h"
+#include "core/object/outline_file.h"
 
 namespace tympan::app {
 
@@ -80,7 +82,7 @@ Shape changedTo(ShapeKind kind, const Object& object, const Piece& piece) {
 
 }  // namespace
 
-WhatPanel::WhatPanel(JobStore& store) : ObjectPanel(store) {
+WhatPanel::WhatPanel(JobStore& store, RenderService& service) : ObjectPanel(store), service_(service) {
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
     outer->setSpacing(20);
@@ -299,29 +301,43 @@ void WhatPanel::typeCorners() {
 void WhatPanel::readOutline() {
     const QString file =
         QFileDialog::getOpenFileName(this, tr("An outline in millimetres"), {}, tr("SVG (*.svg)"));
-    if (file.isEmpty()) return;
-    try {
-        SvgOutline read = readSvgOutline(std::filesystem::path(file.toStdString()));
-        editObject(tr("take an outline from a file"), [&](Object& object) {
-            object.shape = shapeOf(ShapeKind::drawn);
-            object.shape.outline = read.outline;
-            std::erase_if(object.zones, [](const Zone& zone) { return zone.kind == ZoneKind::keep_out; });
-            for (const Outline& outline : read.keep_outs) {
-                const PointMm at = middle(bounds(outline));
-                Zone zone{
-                    ZoneKind::keep_out, tr("keep-out").toStdString(), shapeOf(ShapeKind::drawn), at, {}};
-                zone.shape.outline = moved(outline, {-at.x, -at.y});
-                object.zones.push_back(std::move(zone));
+    if (file.isEmpty() || !store_.piece()) return;
+    emit said(tr("Reading the outline…"), true);
+    service_.request(
+        QStringLiteral("outline"),
+        [this, file, piece = store_.piece()->id](const std::stop_token& stop) -> RenderService::Finish {
+            try {
+                const SvgOutline read = readOutlineFile(file.toStdString(), {stop, {}});
+                return [this, piece, read] { takeOutline(piece, read); };
+            } catch (const Error& error) {
+                if (error.kind() == Error::Kind::stopped) throw;
+                return [this, wrong = QString::fromUtf8(error.what())] { emit said(wrong, false); };
             }
-        });
-        QStringList left;
-        for (const std::string& each : read.left_out) left << QString::fromStdString(each);
-        emit said(left.isEmpty() ? tr("The outline is taken over.")
-                                 : tr("Taken over without: %1").arg(left.join(QStringLiteral("; "))),
-                  left.isEmpty());
-    } catch (const Error& error) {
-        emit said(QString::fromUtf8(error.what()), false);
+        },
+        Lane::background);
+}
+
+/// The piece may have been taken off the line meanwhile, or another one been chosen.
+void WhatPanel::takeOutline(int piece, const SvgOutline& read) {
+    const Piece* of = findPiece(store_.job(), piece);
+    if (!of) return;
+    Object object = objectOf(store_.job(), *of);
+    object.shape = shapeOf(ShapeKind::drawn);
+    object.shape.outline = read.outline;
+    std::erase_if(object.zones, [](const Zone& zone) { return zone.kind == ZoneKind::keep_out; });
+    for (const Outline& outline : read.keep_outs) {
+        const PointMm at = middle(bounds(outline));
+        Zone zone{ZoneKind::keep_out, tr("keep-out").toStdString(), shapeOf(ShapeKind::drawn), at, {}};
+        zone.shape.outline = moved(outline, {-at.x, -at.y});
+        object.zones.push_back(std::move(zone));
     }
+    store_.edit(tr("take an outline from a file"),
+                [&](Job job) { return withObject(std::move(job), piece, object); });
+    QStringList left;
+    for (const std::string& each : read.left_out) left << QString::fromStdString(each);
+    emit said(left.isEmpty() ? tr("The outline is taken over.")
+                             : tr("Taken over without: %1").arg(left.join(QStringLiteral("; "))),
+              left.isEmpty());
 }
 
 }  // namespace tympan::app

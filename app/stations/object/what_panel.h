@@ -6,15 +6,20 @@ class QGridLayout;
 class QLineEdit;
 class QToolButton;
 
+namespace tympan {
+struct SvgOutline;
+}
+
 namespace tympan::app {
 
 class ColourButton;
+class RenderService;
 
 /// What it is: name, material, colour, shape and measures.
 class WhatPanel : public ObjectPanel {
     Q_OBJECT
   public:
-    explicit WhatPanel(JobStore& store);
+    WhatPanel(JobStore& store, RenderService& service);
     void refresh(const Piece& piece, const Object& object) override;
 
   signals:
@@ -27,6 +32,9 @@ class WhatPanel : public ObjectPanel {
     void showMeasures(const Object& object);
     void typeCorners();
     void readOutline();
+    void takeOutline(int piece, const SvgOutline& read);
+
+    RenderService& service_;
 
     QLineEdit* name_;
     ColourButton* ground_;

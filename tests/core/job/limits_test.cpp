@@ -48,14 +48,15 @@ int anyInt() { return *rc::gen::element(-1000, -1, 0, 1, 7, 99, 100, 1000, 1'000
 
 Tone anyTone() {
     Tone tone;
-    tone.contrast = {Contrast::Kind::strength, anyInt()};
-    tone.mix = {GreyMix::Kind::by_hand, {anyInt(), anyInt(), anyInt()}};
+    const auto kind = [](int kinds) { return *rc::gen::inRange(0, kinds); };
+    tone.contrast = {static_cast<Contrast::Kind>(kind(3)), anyInt()};
+    tone.mix = {static_cast<GreyMix::Kind>(kind(3)), {anyInt(), anyInt(), anyInt()}};
     tone.local = {anyInt(), anything()};
     tone.shades.lift.fill(anyInt());
     tone.steps = anyInt();
-    tone.line_art = {LineArt::Kind::limit, anyInt(), anything(), anything(), anything()};
-    tone.solids = {Solids::Kind::hatched, anyInt()};
-    tone.screen = {Screen::Kind::line, anything(), anything()};
+    tone.line_art = {static_cast<LineArt::Kind>(kind(4)), anyInt(), anything(), anything(), anything()};
+    tone.solids = {static_cast<Solids::Kind>(kind(4)), anyInt()};
+    tone.screen = {static_cast<Screen::Kind>(kind(8)), anything(), anything()};
     tone.vividness = {anyInt(), anyInt()};
     return tone;
 }

@@ -1,11 +1,17 @@
 #include "core/object/svg_outline.h"
 
+#include <chrono>
+#include <cmath>
+
+#include <fmt/format.h>
 #include <gmock/gmock.h>
 #include <rapidcheck/gtest.h>
 
 #include "core/base/error.h"
 #include "core/measure/outline_operations.h"
+#include "core/object/outline_file.h"
 #include "core/object/path_data.h"
+#include "tests/support/tools.h"
 
 namespace tympan {
 namespace {
@@ -106,6 +112,55 @@ RC_GTEST_PROP(SvgOutline, anOutlineComesBackAsItWasWritten, ()) {
     // box; so the two are laid over each other by their areas. Edges may then lie two micrometres apart.
     const PointMm is = centroid(back), was = centroid(drawn);
     RC_ASSERT(difference(moved(back, {was.x - is.x, was.y - is.y}), drawn) < 0.002 * lengthOfEdges(drawn));
+}
+
+/// A ring of so many corners that goes in and out, or crosses itself when it takes more than one step.
+std::string star(int corners, int step, double inner) {
+    std::string path;
+    for (int i = 0; i < corners; ++i) {
+        const double angle = 2 * M_PI * static_cast<double>(static_cast<long>(i) * step % corners) / corners;
+        const double r = i % 2 == 0 ? 80 : inner;
+        path += fmt::format("{}{:.4f} {:.4f}", i == 0 ? "M" : "L", 90 + r * std::cos(angle),
+                            90 + r * std::sin(angle));
+    }
+    return "<path d=\"" + path + "z\"/>";
+}
+
+TEST(SvgOutline, manyCornersAreReadAndWhatNobodySeesIsLeftOut) {
+    const Outline fine = outline(star(10'000, 1, 64));
+    EXPECT_EQ(fine.rings.front().size(), 10'000u) << "as drawn";
+    const Outline round = outline(star(100'000, 1, 80));
+    EXPECT_LE(round.rings.front().size(), most_corners);
+    EXPECT_NEAR(area(round), M_PI * 80 * 80, 30);
+    EXPECT_THROW(outline(star(15'000, 1, 64)), Error) << "no corner of these can go";
+}
+
+TEST(OutlineFile, isReadInTheHelperAndIsTheSame) {
+    const tests::ScratchFolder folder;
+    const std::string text =
+        svg("<rect width=\"60\" height=\"40\"/>\n<circle cx=\"30\" cy=\"20\" r=\"5\" "
+            "data-role=\"keep-out\"/><text>no</text>");
+    tests::write(folder / "plate.svg", text);
+    const SvgOutline here = readSvgOutline(text, "plate.svg"), there = readOutlineFile(folder / "plate.svg");
+    EXPECT_EQ(there.outline, here.outline);
+    EXPECT_EQ(there.keep_outs, here.keep_outs);
+    EXPECT_EQ(there.left_out, here.left_out);
+    tests::write(folder / "none.svg", "no drawing");
+    try {
+        readOutlineFile(folder / "none.svg");
+        ADD_FAILURE();
+    } catch (const Error& error) {
+        EXPECT_EQ(error.kind(), Error::Kind::input);
+        EXPECT_NE(std::string(error.what()).find("none.svg"), std::string::npos) << error.what();
+    }
+}
+
+TEST(OutlineFile, edgesThatCrossWithoutEndAreGivenUpWithinSeconds) {
+    const tests::ScratchFolder folder;
+    tests::write(folder / "star.svg", svg(star(100'001, 3, 80)));
+    const auto began = std::chrono::steady_clock::now();
+    EXPECT_THROW(readOutlineFile(folder / "star.svg"), Error);
+    EXPECT_LT(std::chrono::steady_clock::now() - began, std::chrono::seconds(20));
 }
 
 }  // namespace
