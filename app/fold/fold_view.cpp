@@ -254,7 +254,7 @@ void FoldView::paintLeaves(QPainter& painter) const {
                hand_->worksOn() == HandPlacement::What::zone ? hand_->zone() : -1);
     hand_->paint(painter, layout_);
     paintRuler(painter, scene_.spot ? layout_.finished : layout_.object, layout_.object | layout_.finished,
-               layout_.px_mm, store_.job().unit);
+               right, layout_.px_mm, store_.job().unit);
     painter.setClipRect(way_ == 0 ? left : QRectF(rect()));
     paintPaper(painter, layout_, scene_, pictures_, way_);
     painter.setClipping(false);

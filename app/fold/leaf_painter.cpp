@@ -226,20 +226,31 @@ void paintTwin(QPainter& painter, const QPointF& at) {
     painter.restore();
 }
 
-void paintRuler(QPainter& painter, const QRectF& measured, const QRectF& beside, double px_mm, Unit unit) {
+void paintRuler(QPainter& painter, const QRectF& measured, const QRectF& beside, const QRectF& seen,
+                double px_mm, Unit unit) {
+    constexpr double figures_high = 26, figures_wide = 44;
+    const double above = std::max(beside.top(), seen.top() + figures_high),
+                 right = std::min(beside.right(), seen.right() - figures_wide);
     painter.save();
+    QColor under = theme().stage;
+    under.setAlpha(210);
+    if (above > beside.top()) painter.fillRect(QRectF(seen.topLeft(), QPointF(seen.right(), above)), under);
+    if (right < beside.right())
+        painter.fillRect(QRectF(QPointF(right, seen.top()), seen.bottomRight()), under);
     painter.setFont(figureFont(TextSize::small));
     painter.setPen(theme().quiet);
     const double px_unit = px_mm * millimetresIn(unit);
     const double step = rulerStep(px_unit);
     const auto figure = [&](double value) { return QString::number(value); };
     for (int i = 0; i * step * px_unit <= measured.width() + 0.5; ++i) {
-        const double x = measured.left() + i * step * px_unit, y = beside.top();
+        const double x = measured.left() + i * step * px_unit, y = above;
+        if (x > right && right < beside.right()) break;
         painter.drawLine(QPointF(x, y - 3), QPointF(x, y - 9));
         painter.drawText(QRectF(x - 30, y - 24, 60, 14), Qt::AlignCenter, figure(i * step));
     }
     for (int i = 0; i * step * px_unit <= measured.height() + 0.5; ++i) {
-        const double x = beside.right(), y = measured.top() + i * step * px_unit;
+        const double x = right, y = measured.top() + i * step * px_unit;
+        if (y < above && above > beside.top()) continue;
         painter.drawLine(QPointF(x + 3, y), QPointF(x + 9, y));
         painter.drawText(QRectF(x + 12, y - 8, 44, 16), Qt::AlignVCenter | Qt::AlignLeft, figure(i * step));
     }

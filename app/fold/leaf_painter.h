@@ -37,7 +37,8 @@ void paintNumber(QPainter& painter, const FoldLayout& layout, Mirrored mirrored,
                  int number, bool strong);
 void paintTwin(QPainter& painter, const QPointF& at);
 /// Ticks with figures above and at the right of `beside`, counting from the top left corner of `measured`, in
-/// the maker's unit.
-void paintRuler(QPainter& painter, const QRectF& measured, const QRectF& beside, double px_mm, Unit unit);
+/// the maker's unit. Within `seen`: where an object goes on beyond it, the ruler lies over the object.
+void paintRuler(QPainter& painter, const QRectF& measured, const QRectF& beside, const QRectF& seen,
+                double px_mm, Unit unit);
 
 }  // namespace tympan::app

@@ -31,6 +31,9 @@ std::string svgOf(const SizePx& size, const std::string& path, const cv::Scalar&
 }
 
 ArtworkPtr traced(const Artwork& picture, const Redrawing& how, const Progress& progress) {
+    const auto part = [&progress](double from, double to) -> Progress {
+        return {progress.stop, [&progress, from, to](double at) { progress.at(std::lerp(from, to, at)); }};
+    };
     const cv::Mat lightness = greyOf(pixelsFor(picture, 1, {progress.stop, {}}));
     const double area = static_cast<double>(lightness.total());
     const int doublings = area * 16 < most_traced_px ? 2 : area * 4 < most_traced_px ? 1 : 0;
@@ -38,15 +41,14 @@ ArtworkPtr traced(const Artwork& picture, const Redrawing& how, const Progress& 
                                    {.doublings = doublings, .learned = Learned::drawings});
     const SizePx large = enlarged.size();
     cv::Mat ink;
-    cv::threshold(enlarged.box({0, 0, large.width, large.height}, {progress.stop, {}}), ink, 0, 255,
+    cv::threshold(enlarged.box({0, 0, large.width, large.height}, part(0, 0.6)), ink, 0, 255,
                   cv::THRESH_BINARY_INV | cv::THRESH_OTSU);
     const int scale = 1 << doublings;
-    progress.at(0.6);
     const auto speck = static_cast<int>(std::lround(std::pow(how.speck_px * scale, 2) * CV_PI / 4));
     const HelperAnswer answer =
         runHelper({"trace", std::to_string(ink.cols), std::to_string(ink.rows), std::to_string(scale),
                    std::to_string(speck), fmt::format("{}", std::clamp(how.corners, 0, 100) / 100.0 * 4 / 3)},
-                  {ink.data, ink.total()}, NamelessFile::make(), picture.name, {}, {progress.stop, {}});
+                  {ink.data, ink.total()}, NamelessFile::make(), picture.name, {}, part(0.6, 0.9));
     const std::vector<unsigned char> bytes = answer.result.bytes();
     const std::string path(bytes.begin(), bytes.end());
     if (path.size() > most_path_bytes)

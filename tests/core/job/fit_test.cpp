@@ -201,3 +201,20 @@ RC_GTEST_PROP(Tin, aPictureOnATaperedTinIsStraightAndTrueOnIt, ()) {
     const PointMm back = bend.toPicture(bend.toObject({20, -11}));
     RC_ASSERT(std::abs(back.x - 20) < 1e-6 && std::abs(back.y + 11) < 1e-6);
 }
+
+TEST(Fit, insideAnOutlineOfThousandsOfCornersItKeepsItsMarginToo) {
+    Object cog = objectOf("cog", ShapeKind::heart, {});
+    cog.shape = shapeOf(ShapeKind::drawn);
+    cog.shape.outline = {{Ring{}}};
+    for (int i = 0; i < 4000; ++i) {
+        const double angle = 2 * M_PI * i / 4000, r = i % 2 == 0 ? 80 : 70;
+        cog.shape.outline.rings.front().push_back({r * std::cos(angle), r * std::sin(angle)});
+    }
+    const Job job = withFit(jobOn(cog), 2, Fit::inside, 3);
+    const Outline picture = pictureOn(only(job));
+    EXPECT_TRUE(without(picture, cog.shape.outline).empty());
+    for (const PointMm& corner : picture.rings.front())
+        EXPECT_GE(distanceToEdge(cog.shape.outline, corner), 3 - 0.01);
+    const double diagonal = std::hypot(only(job).size.width, only(job).size.height);
+    EXPECT_GT(diagonal, 2 * (70 - 3) - 2) << "and loses hardly anything of the room";
+}
