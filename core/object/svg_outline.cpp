@@ -199,6 +199,10 @@ class Reader {
     std::string_view text_;
 };
 
+/// Of a shape that is traced several times over, the first pass may leave rings that lie on one another; the
+/// second takes them out.
+Outline tidiedTwice(const std::vector<Ring>& rings) { return tidied(tidied(rings).rings); }
+
 /// What is left of an outline without specks, and with no more corners than can be handled.
 Outline bounded(Outline outline) {
     constexpr double speck_mm2 = 0.01;
@@ -233,14 +237,14 @@ SvgOutline readNamed(std::string_view svg) {
     reader.children(root, rootTransform(root), false, 0);
     SvgOutline read;
     read.left_out = std::move(reader.left_out);
-    read.outline = bounded(tidied(reader.plate));
+    read.outline = bounded(tidiedTwice(reader.plate));
     if (read.outline.empty())
         fail(read.left_out.empty() ? "there is no outline in it"
                                    : "no outline in it can be used: " + read.left_out[0]);
     const PointMm at = middle(bounds(read.outline));
     read.outline = moved(std::move(read.outline), {-at.x, -at.y});
     for (const auto& rings : reader.keep_outs)
-        read.keep_outs.push_back(moved(bounded(tidied(rings)), {-at.x, -at.y}));
+        read.keep_outs.push_back(moved(bounded(tidiedTwice(rings)), {-at.x, -at.y}));
     std::erase_if(read.keep_outs, [](const Outline& outline) { return outline.empty(); });
     return read;
 }

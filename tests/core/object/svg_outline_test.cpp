@@ -135,6 +135,19 @@ TEST(SvgOutline, manyCornersAreReadAndWhatNobodySeesIsLeftOut) {
     EXPECT_THROW(outline(star(15'000, 1, 64)), Error) << "no corner of these can go";
 }
 
+TEST(SvgOutline, aShapeTracedManyTimesLeavesNothingThatIsNoShape) {
+    // Six times round under the even-odd rule is nothing at all; the square beside it stays.
+    std::string path;
+    for (int i = 0; i < 24; ++i) {
+        const double angle = 0.0227 + M_PI / 2 * i;
+        path += fmt::format("{}{:.4f} {:.4f}", i == 0 ? "M" : "L", 27 + 11 * std::cos(angle),
+                            302 + 9 * std::sin(angle));
+    }
+    const Outline read = outline("<rect width=\"60\" height=\"40\"/><path d=\"" + path + "z\"/>");
+    EXPECT_EQ(tidied(read.rings), read) << "and it is tidy";
+    for (const Ring& ring : read.rings) EXPECT_GT(area(ring), 0);
+}
+
 TEST(OutlineFile, isReadInTheHelperAndIsTheSame) {
     const tests::ScratchFolder folder;
     const std::string text =
