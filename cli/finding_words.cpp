@@ -16,6 +16,9 @@ std::string sentence(const Finding& found) {
     const auto fits = [](const SizeMm& size) {
         return fmt::format("{} mm wide would fit", formatNumber(size.width, Unit::mm));
     };
+    const auto partOf = [](double share) {
+        return share < 0.2 ? "a little of it" : share < 0.5 ? "a good part of it" : "most of it";
+    };
     const auto percent = [](double share) { return fmt::format("{:.0f} %", 100 * share); };
     const Overloaded words{
         [&](const MissesOneSheet& what) {
@@ -83,16 +86,21 @@ std::string sentence(const Finding& found) {
                                what.cm2);
         },
         [](const ThinLine& what) {
-            return fmt::format("lines of {:.2f} mm; this method holds {:.2f} mm (a guess)", what.mm,
-                               what.holds_mm);
+            return fmt::format(
+                "lines of {:.2f} mm; lines finer than {:.2f} to {:.2f} mm may be lost (a guess)", what.mm,
+                guessed_least * what.holds_mm, guessed_most * what.holds_mm);
         },
         [&](const PaleDetailLost& what) {
-            return fmt::format("pale detail will hardly be seen on this ground: {} of all detail",
-                               percent(what.share));
+            return fmt::format("pale detail will hardly be seen on this ground: {} (going by a guess)",
+                               partOf(what.share));
         },
         [&](const DarkDetailLost& what) {
-            return fmt::format("detail over the dark part of the ground will hardly be seen: {} of it",
-                               percent(what.share));
+            return fmt::format(
+                "detail over the dark part of the ground will hardly be seen: {} (going by a guess)",
+                partOf(what.share));
+        },
+        [](const NightPicture&) -> std::string {
+            return "dark from edge to edge: large black areas tend to stay on the paper";
         },
         [&](const MuchInk& what) {
             return fmt::format("{} of the sheet is inked; this sheet takes less (a guess)",

@@ -69,6 +69,7 @@ MainWindow::Station stationOf(const Finding& found) {
         [](const ThinLine&) { return MainWindow::tone; },
         [](const PaleDetailLost&) { return MainWindow::tone; },
         [](const DarkDetailLost&) { return MainWindow::tone; },
+        [](const NightPicture&) { return MainWindow::tone; },
         [](const MuchInk&) { return MainWindow::tone; },
         [](const ColoursMerge&) { return MainWindow::tone; },
         [](const ColourWithout&) { return MainWindow::tone; },

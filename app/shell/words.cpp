@@ -33,6 +33,11 @@ QString sizeText(const SizeMm& size, Unit unit) {
 
 namespace {
 
+/// How much of something, where a number would pretend.
+QString partWords(double share) {
+    return share < 0.2 ? tr("a little of it") : share < 0.5 ? tr("a good part of it") : tr("most of it");
+}
+
 /// A width that is thinner than measures are given in elsewhere.
 QString thinText(double mm) { return QString::number(mm, 'f', 2) + tr("\u00a0mm"); }
 
@@ -126,16 +131,23 @@ QString sentence(const Finding& found, Unit unit) {
                 .arg(what.cm2, 0, 'f', what.cm2 < 10 ? 1 : 0);
         },
         [](const ThinLine& what) {
-            return tr("Some lines are only %1 wide. This way of transfer holds about %2, as a guess.")
-                .arg(thinText(what.mm), thinText(what.holds_mm));
+            return tr("Some lines are only %1 wide. This way of transfer may lose lines finer than %2 to %3 "
+                      "(a guess).")
+                .arg(thinText(what.mm), thinText(guessed_least * what.holds_mm),
+                     thinText(guessed_most * what.holds_mm));
         },
         [&](const PaleDetailLost& what) {
-            return tr("Pale detail will hardly be seen on this ground: about %1 % of all detail.")
-                .arg(percent(what.share));
+            return tr("Pale detail will hardly be seen on this ground: %1, going by a guess.")
+                .arg(partWords(what.share));
         },
         [&](const DarkDetailLost& what) {
-            return tr("Over the dark part of the ground, about %1 % of the detail will hardly be seen.")
-                .arg(percent(what.share));
+            return tr("Over the dark part of the ground detail will hardly be seen: %1, going by a guess.")
+                .arg(partWords(what.share));
+        },
+        [](const NightPicture&) {
+            return tr(
+                "Dark from edge to edge: large black areas tend to stay on the paper. Darks for lights may "
+                "serve it, or a lighter ground.");
         },
         [&](const MuchInk& what) {
             return tr("%1 % of the sheet is inked. This kind of sheet takes less, as a guess: it may smear "
@@ -176,6 +188,7 @@ QString remedyText(const Finding& found, Unit unit) {
         [](const SolidAreas&) { return tr("Break it up"); },
         [](const ColoursMerge&) { return tr("Keep them apart"); },
         [](const ColourWithout&) { return tr("Print it grey"); },
+        [](const NightPicture&) { return tr("Darks for lights"); },
         [](const Faces& what) { return what.count > 1 ? tr("Mark them") : tr("Mark it"); },
         [](const CameReversed&) { return tr("Turn it back"); },
         [](const ReadsBackwards&) { return tr("Turn it back"); },
@@ -328,6 +341,22 @@ QString needName(const std::string& need) {
 
 QString timeText(const Wait& time) {
     const auto hours = [](double minutes) { return qRound(minutes / 60); };
+    // What is a guess is said as a range alone.
+    const bool guess = time.basis == Basis::guess;
+    if (time.most_min < 2) {
+        const auto seconds = [](double minutes) { return qRound(minutes * 60); };
+        return time.least_min == time.most_min
+                   ? tr("%1 seconds").arg(seconds(time.typical_min))
+                   : tr("%1 to %2 seconds").arg(seconds(time.least_min)).arg(seconds(time.most_min));
+    }
+    if (guess && time.most_min < 180)
+        return tr("%1 to %2 minutes, a guess").arg(qRound(time.least_min)).arg(qRound(time.most_min));
+    if (guess && time.most_min < 96 * 60)
+        return tr("%1 to %2 hours, partly a guess").arg(hours(time.least_min)).arg(hours(time.most_min));
+    if (guess)
+        return tr("%1 to %2 days, partly a guess")
+            .arg(qRound(time.least_min / 60 / 24))
+            .arg(qRound(time.most_min / 60 / 24));
     if (time.typical_min < 90)
         return tr("about %1 minutes (%2 to %3)")
             .arg(qRound(time.typical_min))

@@ -121,6 +121,12 @@ void MethodFinder::choose(const QString& id) {
     }
 }
 
+PrinterKind MethodFinder::kindFor(const Method& method) const {
+    for (PrinterKind kind : printers())
+        if (misfit(method, kind).empty()) return kind;
+    return method.printers.front();
+}
+
 void MethodFinder::find() {
     FinderQuestion question{material_, printers(), {}};
     for (QAbstractButton* button : at_hand_->buttons())
@@ -141,7 +147,8 @@ void MethodFinder::find() {
         QStringList get;
         for (const std::string& need : answers[i].to_get) get << needName(need);
         QString about =
-            QStringLiteral("%1 · %2 · %3").arg(timeText(timeOf(method)), effort(method), text(method.look));
+            QStringLiteral("%1 · %2 · %3")
+                .arg(timeText(timeOf(method, kindFor(method))), effort(method), text(method.look));
         if (!get.isEmpty()) about += tr(" · to get: %1").arg(get.join(QStringLiteral(", ")));
         auto* button =
             pushButton(objectName() + QStringLiteral("-answer-") + QString::fromStdString(method.id),

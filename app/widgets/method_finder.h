@@ -38,6 +38,8 @@ class MethodFinder : public QWidget {
     void take(const Method& method);
     void showChosen();
     std::vector<PrinterKind> printers() const;
+    /// The printer that a method would be printed by: the first that was chosen and suits it.
+    PrinterKind kindFor(const Method& method) const;
 
     std::string material_;
     ChoiceRow* printer_;

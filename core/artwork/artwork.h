@@ -38,8 +38,9 @@ struct Artwork {
     SizePx edited_from;                   ///< upright pixels of the page that the edit is of; see pageSize
     std::shared_ptr<const CutModel> cut;  ///< the subject that was found, when the edit cuts it out
 
-    cv::Mat pixels;   ///< empty for a vector and for an edited picture: see pixelsFor in edited.h
-    cv::Mat reduced;  ///< 8-bit copy of at most 1024 px on the long side, for analysis and thumbnails
+    cv::Mat pixels;          ///< empty for a vector and for an edited picture: see pixelsFor in edited.h
+    bool colourful = false;  ///< it has colours of its own: see colourful.h
+    cv::Mat reduced;         ///< 8-bit copy of at most 1024 px on the long side, for analysis and thumbnails
 
     /// Upright pixels before the edit: what the edit's parts are parts of.
     SizePx pageSize() const { return original ? edited_from : size; }

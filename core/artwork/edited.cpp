@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/artwork/clean_up.h"
+#include "core/artwork/colourful.h"
 #include "core/artwork/cut_out.h"
 #include "core/artwork/rasterise.h"
 #include "core/artwork/warp.h"
@@ -136,6 +137,7 @@ ArtworkPtr edited(const ArtworkPtr& picture, const PictureEdit& edit, const Prog
     small = cleaned(std::move(small), edit.clean, progress);
     made.cut = cutOf(small, page.size, edit, progress);
     made.reduced = finished(std::move(small), edit, made.cut.get());
+    made.colourful = isColourful(made.reduced);
     made.has_alpha = made.reduced.channels() % 2 == 0;
     return std::make_shared<const Artwork>(std::move(made));
 }

@@ -7,6 +7,7 @@
 
 #include <fmt/format.h>
 
+#include "core/artwork/colourful.h"
 #include "core/artwork/load_image.h"
 #include "core/artwork/orientation.h"
 #include "core/artwork/rasterise.h"
@@ -95,6 +96,7 @@ Artwork readRaster(Artwork artwork, const Progress& progress) {
     artwork.size = {artwork.pixels.cols, artwork.pixels.rows};
     artwork.has_alpha = artwork.pixels.channels() % 2 == 0;
     artwork.reduced = reducedCopy(artwork.pixels);
+    artwork.colourful = isColourful(artwork.reduced);
     return artwork;
 }
 
@@ -108,6 +110,7 @@ Artwork readVector(Artwork artwork, const Progress& progress) {
     // Rasterising it small once also finds what is damaged inside.
     const double scale = 1.0 * reduced_side_px / std::max(artwork.size.width, artwork.size.height);
     artwork.reduced = reducedCopy(rasterise(artwork, scale, progress));
+    artwork.colourful = isColourful(artwork.reduced);
     artwork.has_alpha = artwork.reduced.channels() % 2 == 0;
     return artwork;
 }

@@ -109,6 +109,9 @@ struct DarkDetailLost {  ///< the same where the ground under it is too dark
     static constexpr std::string_view id = "dark-detail-lost";
     double share;
 };
+struct NightPicture {  ///< dark from edge to edge: no contrast makes it what a transfer holds well
+    static constexpr std::string_view id = "night-picture";
+};
 struct MuchInk {  ///< more than the sheet takes
     static constexpr std::string_view id = "much-ink";
     double share;  ///< of the paper
@@ -136,8 +139,8 @@ struct ReadsBackwards {  ///< words will be backwards: the picture is said to ha
 using What = std::variant<MissesOneSheet, CrossesMargin, LargerThanObject, MissesObject, CrossesKeepOut,
                           UnsuitedMaterial, UnsuitedPrinter, DarkGround, EdgeInCareZone, SeamInCareZone,
                           FewPixels, WholeSheetsJoin, NewerMethod, Cropped, LinkedPicture, SoftDetail,
-                          EvenBorder, SolidAreas, ThinLine, PaleDetailLost, DarkDetailLost, MuchInk,
-                          ColoursMerge, ColourWithout, Faces, CameReversed, ReadsBackwards>;
+                          EvenBorder, SolidAreas, ThinLine, PaleDetailLost, DarkDetailLost, NightPicture,
+                          MuchInk, ColoursMerge, ColourWithout, Faces, CameReversed, ReadsBackwards>;
 
 }  // namespace finding
 

@@ -20,6 +20,7 @@
 #include "core/inspect/thin_lines.h"
 #include "core/inspect/vanishing.h"
 #include "core/render/finished.h"
+#include "core/render/judged_tone.h"
 #include "core/render/render_region.h"
 #include "core/render/seen_key.h"
 
@@ -229,6 +230,9 @@ Look lookAt(const Job& job, const Piece& piece, const Progress& progress) {
     look.ink_coverage = inkCoverage(tone.ink);
     if (look.ink_coverage > piece.method->most_ink)
         add(look, piece, Severity::note, finding::MuchInk{look.ink_coverage});
+    if (inkOf(piece) == Ink::grey && !piece.tone.inverted && piece.method->solids.ink < 1 &&
+        isNight(printOf(job, piece, previewPpi(job, piece, job.sheets.ppi, 1e5))))
+        add(look, piece, Severity::note, finding::NightPicture{});
     lookAtGround(job, piece, tone, look);
     progress.at(0.4);
     lookAtLines(job, piece, progress, look);

@@ -93,6 +93,7 @@ Edit remedyOf(const Finding& found) {
         [](const ThinLine&) { return Edit(); },
         [](const PaleDetailLost&) { return Edit(); },
         [](const DarkDetailLost&) { return Edit(); },
+        [](const NightPicture&) { return toned([](Tone& tone) { tone.inverted = true; }); },
         [](const MuchInk&) { return Edit(); },
     };
     return std::visit(remedy, found.what);

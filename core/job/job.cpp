@@ -63,6 +63,7 @@ Ink inkOf(const Piece& piece) {
         case Tone::InkChoice::as_method_says:
             break;
     }
+    if (piece.method->advice == InkAdvice::picture) return piece.artwork->colourful ? Ink::colour : Ink::grey;
     return piece.method->advice == InkAdvice::colour ? Ink::colour : Ink::grey;
 }
 

@@ -1,6 +1,9 @@
 #include "core/method/finder.h"
 
 #include <algorithm>
+#include <cmath>
+#include <limits>
+#include <utility>
 
 namespace tympan {
 
@@ -33,8 +36,18 @@ std::vector<FinderAnswer> findMethods(const std::vector<Method>& methods, const 
     const auto effort = [&](const FinderAnswer& answer) {
         return question.at_hand.empty() ? answer.method.needs.size() : answer.to_get.size();
     };
-    std::stable_sort(answers.begin(), answers.end(),
-                     [&](const FinderAnswer& a, const FinderAnswer& b) { return effort(a) < effort(b); });
+    const auto days = [&](const FinderAnswer& answer) {
+        constexpr double day_min = 24 * 60;
+        // By the quickest of the printers that both sides have.
+        double least = std::numeric_limits<double>::infinity();
+        for (PrinterKind kind : answer.method.printers)
+            if (question.printers.empty() || holds(question.printers, kind))
+                least = std::min(least, timeOf(answer.method, kind).typical_min);
+        return std::ceil(least / day_min);
+    };
+    std::stable_sort(answers.begin(), answers.end(), [&](const FinderAnswer& a, const FinderAnswer& b) {
+        return std::pair(effort(a), days(a)) < std::pair(effort(b), days(b));
+    });
     return answers;
 }
 

@@ -16,7 +16,8 @@ struct FinderAnswer {
 };
 
 /// The methods that fit, best first: those that suit the material and printer, that need the least beyond
-/// what is at hand, and take the least time. Methods that cannot be prepared yet are left out. Pure.
+/// what is at hand, and are done in the fewest days; else in the catalogue's order. Methods that cannot be
+/// prepared yet are left out. Pure.
 std::vector<FinderAnswer> findMethods(const std::vector<Method>& methods, const FinderQuestion& question);
 
 /// Every thing that some method needs, in the order of the catalogue.

@@ -15,8 +15,36 @@ std::string_view id(PrinterKind kind);
 PrinterKind printerKindNamed(std::string_view name);
 std::vector<std::string> printerKindNames();
 
+/// Where a number comes from. What is a guess is shown as one: in words or a range.
+enum class Basis {
+    guess,     ///< ours
+    makers,    ///< practitioners agree on it, or give its range
+    physics,   ///< follows from what it is about
+    standard,  ///< a published norm
+    measured,  ///< on a strip that was printed and transferred
+    yours,     ///< the maker typed it
+};
+/// A length or size that is a guess is shown as a range: from so much of it to so much.
+inline constexpr double guessed_least = 0.7, guessed_most = 1.5;
+
+/// "guess", "makers", … in the order of Basis.
+const std::vector<std::string>& basisNames();
+
 /// What the method asks of the ink unless the maker chooses otherwise.
-enum class InkAdvice { grey, colour };
+enum class InkAdvice {
+    grey,
+    colour,
+    picture,  ///< colour for a colourful picture, grey for one that is grey
+};
+
+/// A way in which a thin sheet is fixed to the one that carries it through the printer.
+struct Mount {
+    std::string id;    ///< "folded"
+    std::string name;  ///< "folded over its sheet"
+    double inset_mm = 0;
+    Basis basis = Basis::guess;
+    bool operator==(const Mount&) const = default;
+};
 
 /// The sheet that goes through the printer.
 struct Carrier {
@@ -24,6 +52,9 @@ struct Carrier {
     std::string face;            ///< which side is printed: "the shiny side"; empty: either
     double usable_inset_mm = 0;  ///< the ink stays this far inside the page: the sheet on it is smaller
     double leading_edge_mm = 0;  ///< kept clear at the edge that enters the printer first
+    Basis basis = Basis::guess;  ///< of both
+    std::vector<Mount> mounts;   ///< from which the maker chooses; it gives the inset
+    std::string mount;           ///< the chosen one's id; empty: the first, where there are any
     bool operator==(const Carrier&) const = default;
 };
 
@@ -36,6 +67,7 @@ struct Wait {
     };
     Kind kind = Kind::not_before;
     double least_min = 0, typical_min = 0, most_min = 0;
+    Basis basis = Basis::guess;
     bool operator==(const Wait&) const = default;
 };
 
@@ -43,6 +75,7 @@ struct Wait {
 struct Heat {
     double least_c = 0, most_c = 0;
     std::string note;
+    Basis basis = Basis::guess;
     bool operator==(const Heat&) const = default;
 };
 
@@ -76,6 +109,9 @@ struct Step {
     Work work = Work::unsaid;
     std::string words;
     double work_min = 0;  ///< with hands on it
+    Basis work_basis = Basis::guess;
+    bool optional = false;
+    std::vector<PrinterKind> only;  ///< needed for prints of these printers alone; empty: of all
     std::optional<Wait> wait;
     std::optional<Heat> heat;
     std::string caution;
@@ -87,6 +123,7 @@ struct Coats {
     std::string face;  ///< "front"
     std::string of;    ///< "clear varnish"
     int least = 1, most = 1;
+    Basis basis = Basis::guess;
     bool operator==(const Coats&) const = default;
 };
 
@@ -101,6 +138,7 @@ struct Misfit {
 struct SolidLimits {
     double ink = 0.85;  ///< k, 0 bare to 1 solid
     double width_mm = 8;
+    Basis basis = Basis::guess;
     bool operator==(const SolidLimits&) const = default;
 };
 
@@ -108,7 +146,7 @@ struct SolidLimits {
 struct TransferCurve {
     std::string material;                  ///< id; empty: any that has no curve of its own
     std::vector<double> printed, arrives;  ///< k, 0 bare to 1 solid; both rise from 0
-    bool measured = false;                 ///< else it is a guess, and must be called one
+    Basis basis = Basis::guess;
     bool operator==(const TransferCurve&) const = default;
 };
 
@@ -131,12 +169,16 @@ struct Method {
     std::vector<Misfit> not_printers;
     std::vector<std::string> suits;  ///< materials by id
     std::vector<Misfit> not_materials;
-    bool light_ground = true;  ///< the whites of the picture are the ground
+    std::vector<Misfit> with_care;  ///< materials on which it goes, and what one must mind
+    bool light_ground = true;       ///< the whites of the picture are the ground
     SolidLimits solids;
     double finest_line_mm = 0.25;  ///< thinner lines get lost
-    double most_ink = 1;           ///< of the sheet that may be inked, 0 to 1: more smears or curls it
+    Basis finest_line_basis = Basis::guess;
+    double most_ink = 1;  ///< of the sheet that may be inked, 0 to 1: more smears or curls it
     std::vector<TransferCurve> transfer;
+    Basis most_ink_basis = Basis::guess;
     double veil = 0;  ///< how white a layer that stays (tissue, fibres) lies over the ground: 0 clear to 1
+    Basis veil_basis = Basis::guess;
     std::vector<std::string> needs;  ///< what must be on the table: "gel", "glue", …
     Carrier carrier;
     std::string medium;  ///< where the medium goes
@@ -161,14 +203,22 @@ inline bool selectable(const Method& method) { return method.passes == 1; }
 /// Whether hands are on it; else it is waiting alone.
 inline bool needsHands(const Step& step) { return step.work_min > 0; }
 
+/// Whether a step is done: all but what is optional, and what prints of such a printer do not need.
+bool isNeeded(const Step& step, PrinterKind printer);
+
 /// From printing to the finished piece, with the least, usual and longest waits, in minutes. Deadlines take
-/// no time.
-Wait timeOf(const Method& method);
+/// no time. A guess as soon as any part of it is one.
+Wait timeOf(const Method& method, PrinterKind printer);
 
 /// Why a printer or a material does not go with the method; empty when it does, or when nothing is known
 /// against it.
 std::string misfit(const Method& method, PrinterKind printer);
 std::string misfitOfMaterial(const Method& method, const std::string& material);
+/// What one must mind on a material; empty when nothing is known.
+std::string careOnMaterial(const Method& method, const std::string& material);
+
+/// The method with another of its carrier's mounts, and how far the ink then stays inside the page.
+Method withMount(Method method, const std::string& mount, double inset_mm);
 
 /// The parity rule: the print is mirrored when the ink is turned over an odd number of times on its way to
 /// the eye.

@@ -19,16 +19,47 @@ const std::vector<std::pair<PrinterKind, std::string>> printer_ids{{PrinterKind:
 
 const std::vector<std::string> wait_names{"not-before", "not-after", "hold-for"};  // as Wait::Kind
 
-std::vector<PrinterKind> readPrinters(JsonReader& reader) {
+std::vector<PrinterKind> readPrinters(JsonReader& reader, const std::string& field) {
     std::vector<PrinterKind> kinds;
-    for (const std::string& name : reader.texts("printers")) {
+    for (const std::string& name : reader.texts(field)) {
         const auto found =
             std::find_if(printer_ids.begin(), printer_ids.end(), [&](auto& p) { return p.second == name; });
-        if (found == printer_ids.end()) reader.fail("printers", "\"" + name + "\" is not a kind of printer");
+        if (found == printer_ids.end()) reader.fail(field, "\"" + name + "\" is not a kind of printer");
         kinds.push_back(found->first);
     }
-    if (kinds.empty()) reader.fail("printers", "must name at least one kind");
+    if (kinds.empty()) reader.fail(field, "must name at least one kind");
     return kinds;
+}
+
+/// A number that was kept before numbers had a basis is a guess.
+Basis readBasis(JsonReader& reader) {
+    if (!reader.has("basis")) return Basis::guess;
+    const std::string name = reader.oneOf("basis", basisNames());
+    return static_cast<Basis>(std::find(basisNames().begin(), basisNames().end(), name) -
+                              basisNames().begin());
+}
+
+const std::string& nameOf(Basis basis) { return basisNames()[static_cast<std::size_t>(basis)]; }
+
+/// A number with its basis, as {"mm": 0.25, "basis": "guess"}; or bare, in the field `bare`, from before.
+void readFigure(JsonReader& reader, const std::string& field, const std::string& bare,
+                const std::string& unit, double least, double most, double& value, Basis& basis) {
+    if (reader.has(bare)) value = reader.number(bare, least, most);
+    if (!reader.has(field)) return;
+    JsonReader figure = reader.object(field);
+    value = figure.number(unit, least, most);
+    basis = readBasis(figure);
+    figure.finish();
+}
+
+nlohmann::json figureJson(const std::string& unit, double value, Basis basis) {
+    return {{unit, value}, {"basis", nameOf(basis)}};
+}
+
+Mount readMount(JsonReader& reader) {
+    Mount mount{reader.id("id"), reader.text("name"), reader.number("inset_mm", 0, 50), readBasis(reader)};
+    reader.finish();
+    return mount;
 }
 
 Carrier readCarrier(JsonReader reader) {
@@ -37,6 +68,10 @@ Carrier readCarrier(JsonReader reader) {
     carrier.face = reader.note("face");
     carrier.usable_inset_mm = reader.number("usable_inset_mm", 0, 50, 0);
     carrier.leading_edge_mm = reader.number("leading_edge_mm", 0, 80, 0);
+    carrier.basis = readBasis(reader);
+    if (reader.has("mounts"))
+        for (JsonReader& entry : reader.objects("mounts")) carrier.mounts.push_back(readMount(entry));
+    carrier.mount = reader.note("mount");
     reader.finish();
     return carrier;
 }
@@ -50,6 +85,7 @@ Wait readWait(JsonReader reader) {
     wait.least_min = reader.number("least_min", 0, month_min);
     wait.typical_min = reader.number("typical_min", wait.least_min, month_min);
     wait.most_min = reader.number("most_min", wait.typical_min, month_min);
+    wait.basis = readBasis(reader);
     reader.finish();
     return wait;
 }
@@ -59,6 +95,7 @@ Heat readHeat(JsonReader reader) {
     heat.least_c = reader.number("least_c", 20, 260);
     heat.most_c = reader.number("most_c", heat.least_c, 260);
     heat.note = reader.text("note");
+    heat.basis = readBasis(reader);
     reader.finish();
     return heat;
 }
@@ -73,7 +110,9 @@ Step readStep(JsonReader& reader, std::size_t number) {
         step.work = static_cast<Work>(std::find(names.begin(), names.end(), kind) - names.begin());
     }
     step.words = reader.text("do");
-    step.work_min = reader.number("work_min", 0, 24 * 60, 0);
+    readFigure(reader, "work", "work_min", "min", 0, 24 * 60, step.work_min, step.work_basis);
+    step.optional = reader.flag("optional", false);
+    if (reader.has("only")) step.only = readPrinters(reader, "only");
     if (reader.has("wait")) step.wait = readWait(reader.object("wait"));
     if (reader.has("heat")) step.heat = readHeat(reader.object("heat"));
     step.caution = reader.note("caution");
@@ -87,6 +126,7 @@ Coats readCoats(JsonReader& reader) {
     coats.of = reader.text("of");
     coats.least = reader.integer("least", 1, 20);
     coats.most = reader.integer("most", coats.least, 20);
+    coats.basis = readBasis(reader);
     reader.finish();
     return coats;
 }
@@ -104,7 +144,7 @@ TransferCurve readTransfer(JsonReader& reader) {
     if (curve.printed.size() != curve.arrives.size()) reader.fail("arrives", "must go with \"printed\"");
     if (!rises(curve.printed) || curve.printed.back() != 1) reader.fail("printed", "must rise from 0 to 1");
     if (!rises(curve.arrives)) reader.fail("arrives", "must rise from 0");
-    curve.measured = reader.flag("measured", false);
+    curve.basis = reader.flag("measured", false) ? Basis::measured : readBasis(reader);
     reader.finish();
     return curve;
 }
@@ -141,21 +181,23 @@ Method readMethod(JsonReader reader) {
     method.laid_whole = reader.flag("laid_whole", false);
     method.passes = reader.integer("passes", 1, 4, 1);
     method.overlaps = reader.flag("overlaps", true);
-    method.printers = readPrinters(reader);
+    method.printers = readPrinters(reader, "printers");
     method.not_printers = readMisfits(reader, "not_printers");
     method.suits = textsOrNone(reader, "suits");
     method.not_materials = readMisfits(reader, "not_materials");
+    method.with_care = readMisfits(reader, "with_care");
     method.light_ground = reader.flag("light_ground", true);
     if (reader.has("solids")) {
         JsonReader solids = reader.object("solids");
-        method.solids = {solids.number("ink", 0.3, 1), solids.number("width_mm", 1, 100)};
+        method.solids = {solids.number("ink", 0.3, 1), solids.number("width_mm", 1, 100), readBasis(solids)};
         solids.finish();
     }
-    method.finest_line_mm = reader.number("finest_line_mm", 0.02, 5, method.finest_line_mm);
+    readFigure(reader, "finest_line", "finest_line_mm", "mm", 0.02, 5, method.finest_line_mm,
+               method.finest_line_basis);
     if (reader.has("transfer"))
         for (JsonReader& entry : reader.objects("transfer")) method.transfer.push_back(readTransfer(entry));
-    method.most_ink = reader.number("most_ink", 0.05, 1, 1);
-    method.veil = reader.number("veil", 0, 1, 0);
+    readFigure(reader, "ink_limit", "most_ink", "share", 0.05, 1, method.most_ink, method.most_ink_basis);
+    readFigure(reader, "white_veil", "veil", "share", 0, 1, method.veil, method.veil_basis);
     method.needs = textsOrNone(reader, "needs");
     method.carrier = readCarrier(reader.object("carrier"));
     method.medium = reader.note("medium");
@@ -175,7 +217,10 @@ Method readMethod(JsonReader reader) {
         reader.has("rubbing") ? reader.oneOf("rubbing", {"none", "some", "much"}) : "none";
     method.rubbing = rubbing == "much" ? Rubbing::much : rubbing == "some" ? Rubbing::some : Rubbing::none;
     method.spare = reader.flag("spare", false);
-    method.advice = reader.oneOf("tone", {"grey", "colour"}) == "grey" ? InkAdvice::grey : InkAdvice::colour;
+    const std::string tone = reader.oneOf("tone", {"grey", "colour", "picture"});
+    method.advice = tone == "grey"     ? InkAdvice::grey
+                    : tone == "colour" ? InkAdvice::colour
+                                       : InkAdvice::picture;
     method.tone_note = reader.note("tone_note");
     method.media_type = reader.text("media_type");
     method.before_printing = reader.texts("before_printing");
@@ -188,16 +233,22 @@ Method readMethod(JsonReader reader) {
 namespace {
 
 nlohmann::json toJson(const Step& step) {
-    nlohmann::json value{{"id", step.id}, {"do", step.words}, {"work_min", step.work_min}};
+    nlohmann::json value{{"id", step.id}, {"do", step.words}};
+    if (step.work_min > 0) value["work"] = figureJson("min", step.work_min, step.work_basis);
+    if (step.optional) value["optional"] = true;
+    for (PrinterKind kind : step.only) value["only"].push_back(id(kind));
     if (step.work != Work::unsaid) value["kind"] = workNames()[static_cast<std::size_t>(step.work)];
     if (step.wait)
         value["wait"] = {{"kind", wait_names[static_cast<std::size_t>(step.wait->kind)]},
                          {"least_min", step.wait->least_min},
                          {"typical_min", step.wait->typical_min},
-                         {"most_min", step.wait->most_min}};
+                         {"most_min", step.wait->most_min},
+                         {"basis", nameOf(step.wait->basis)}};
     if (step.heat)
-        value["heat"] = {
-            {"least_c", step.heat->least_c}, {"most_c", step.heat->most_c}, {"note", step.heat->note}};
+        value["heat"] = {{"least_c", step.heat->least_c},
+                         {"most_c", step.heat->most_c},
+                         {"note", step.heat->note},
+                         {"basis", nameOf(step.heat->basis)}};
     if (!step.caution.empty()) value["caution"] = step.caution;
     return value;
 }
@@ -215,14 +266,29 @@ nlohmann::json toJson(const Method& method) {
                    steps = nlohmann::json::array();
     for (PrinterKind kind : method.printers) printers.push_back(id(kind));
     for (const Coats& each : method.coats)
-        coats.push_back({{"face", each.face}, {"of", each.of}, {"least", each.least}, {"most", each.most}});
+        coats.push_back({{"face", each.face},
+                         {"of", each.of},
+                         {"least", each.least},
+                         {"most", each.most},
+                         {"basis", nameOf(each.basis)}});
     for (const Step& step : method.steps) steps.push_back(toJson(step));
     nlohmann::json transfer = nlohmann::json::array();
     for (const TransferCurve& curve : method.transfer)
         transfer.push_back({{"material", curve.material},
                             {"printed", curve.printed},
                             {"arrives", curve.arrives},
-                            {"measured", curve.measured}});
+                            {"basis", nameOf(curve.basis)}});
+    nlohmann::json carrier{{"name", method.carrier.name},
+                           {"face", method.carrier.face},
+                           {"usable_inset_mm", method.carrier.usable_inset_mm},
+                           {"leading_edge_mm", method.carrier.leading_edge_mm},
+                           {"basis", nameOf(method.carrier.basis)}};
+    for (const Mount& mount : method.carrier.mounts)
+        carrier["mounts"].push_back({{"id", mount.id},
+                                     {"name", mount.name},
+                                     {"inset_mm", mount.inset_mm},
+                                     {"basis", nameOf(mount.basis)}});
+    if (!method.carrier.mount.empty()) carrier["mount"] = method.carrier.mount;
     return {{"id", method.id},
             {"revision", method.revision},
             {"name", method.name},
@@ -236,17 +302,17 @@ nlohmann::json toJson(const Method& method) {
             {"suits", method.suits},
             {"not_materials", toJson(method.not_materials)},
             {"light_ground", method.light_ground},
-            {"solids", {{"ink", method.solids.ink}, {"width_mm", method.solids.width_mm}}},
-            {"finest_line_mm", method.finest_line_mm},
+            {"with_care", toJson(method.with_care)},
+            {"solids",
+             {{"ink", method.solids.ink},
+              {"width_mm", method.solids.width_mm},
+              {"basis", nameOf(method.solids.basis)}}},
+            {"finest_line", figureJson("mm", method.finest_line_mm, method.finest_line_basis)},
             {"transfer", transfer},
-            {"most_ink", method.most_ink},
-            {"veil", method.veil},
+            {"ink_limit", figureJson("share", method.most_ink, method.most_ink_basis)},
+            {"white_veil", figureJson("share", method.veil, method.veil_basis)},
             {"needs", method.needs},
-            {"carrier",
-             {{"name", method.carrier.name},
-              {"face", method.carrier.face},
-              {"usable_inset_mm", method.carrier.usable_inset_mm},
-              {"leading_edge_mm", method.carrier.leading_edge_mm}}},
+            {"carrier", std::move(carrier)},
             {"medium", method.medium},
             {"coats", coats},
             {"steps", steps},
@@ -257,7 +323,9 @@ nlohmann::json toJson(const Method& method) {
                         : method.rubbing == Rubbing::some ? "some"
                                                           : "none"},
             {"spare", method.spare},
-            {"tone", method.advice == InkAdvice::grey ? "grey" : "colour"},
+            {"tone", method.advice == InkAdvice::grey     ? "grey"
+                     : method.advice == InkAdvice::colour ? "colour"
+                                                          : "picture"},
             {"tone_note", method.tone_note},
             {"media_type", method.media_type},
             {"before_printing", method.before_printing},

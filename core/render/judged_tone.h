@@ -11,6 +11,12 @@ namespace tympan {
 /// it depends on, and kept.
 ToneCurve toneCurveOf(const Print& print);
 
+/// The local contrast of a print: the maker's, or what its automatic contrast adds.
+LocalContrast localContrastOf(const Print& print);
+
+/// Whether it is dark from edge to edge, so that no contrast makes it what the transfer holds well.
+bool isNight(const Print& print);
+
 /// The grey that parts what is printed into darks and lights best.
 int partingGreyOf(const Print& print);
 

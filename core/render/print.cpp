@@ -49,9 +49,10 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     if (set && set->aspects.tone) {
         for (int id : set->pieces)
             if (const Piece* member = findPiece(job, id))
-                print.judged_with.push_back({member->artwork, centredCrop(*member->artwork, member->size)});
+                print.judged_with.push_back(
+                    {member->artwork, centredCrop(*member->artwork, member->size), member->size});
     } else {
-        print.judged_with = {{print.artwork, print.box}};
+        print.judged_with = {{print.artwork, print.box, print.asked}};
     }
     const double has = effectivePpi(piece);
     print.enlarged = enlargedFor(*piece.artwork, piece.enlarging, has, std::min(ppi, wantedPpi(piece)));

@@ -34,6 +34,7 @@ struct Print {
     struct Member {
         ArtworkPtr artwork;
         SourceBox box;
+        SizeMm size;  ///< of what the box shows, printed
     };
     std::vector<Member> judged_with;
     Enlarged enlarged;  ///< how its pixels are made more

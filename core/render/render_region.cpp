@@ -162,15 +162,16 @@ Greys greysOf(const cv::Mat& source, bool seen_too) {
 }
 
 /// The neighbourhood stages of grey, before the curve: nothing for most tones.
-bool looksAround(const Tone& tone) {
-    return tone.local.amount > 0 || tone.line_art.kind == LineArt::Kind::local;
+bool looksAround(const Tone& tone, const LocalContrast& local) {
+    return local.amount > 0 || tone.line_art.kind == LineArt::Kind::local;
 }
 
 void layGreys(const Print& print, const cv::Mat& source, cv::Mat& ink) {
     const Tone& tone = print.tone;
-    Greys greys = greysOf(source, looksAround(tone));
+    const LocalContrast local = localContrastOf(print);
+    Greys greys = greysOf(source, looksAround(tone, local));
     ToneCurve curve = toneCurveOf(print);
-    addLocalContrast(greys.own, greys.seen, tone.local, print.grid);
+    addLocalContrast(greys.own, greys.seen, local, print.grid);
     if (tone.line_art.kind == LineArt::Kind::local)
         greys.own = localBlackAndWhite(greys.seen, partingGreyOf(print), tone.line_art, print.grid);
     const bool alpha = source.channels() == 2;
@@ -230,7 +231,7 @@ namespace {
 /// How far about a pixel its ink depends on what is there, in pixels.
 int reachOf(const Print& print) {
     if (print.ink != Ink::grey) return 0;
-    return reachOf(print.tone.local, print.grid) + reachOf(print.tone.line_art, print.grid) +
+    return reachOf(localContrastOf(print), print.grid) + reachOf(print.tone.line_art, print.grid) +
            reachOf(print.tone.solids, print.solids, print.grid);
 }
 

@@ -64,8 +64,8 @@ ToneCurve contrastCurve(const GreyHistogram& histogram, const Contrast& contrast
     return curve;
 }
 
-ToneCurve toneCurve(const GreyHistogram& histogram, const Tone& tone) {
-    const ToneCurve base = contrastCurve(histogram, tone.contrast);
+ToneCurve toneCurve(const GreyHistogram& histogram, const Tone& tone, const ToneCurve& contrast) {
+    const ToneCurve base = contrast ? contrast : contrastCurve(histogram, tone.contrast);
     const bool line_art = tone.line_art.kind != LineArt::Kind::off;
     if (tone.shades.untouched() && !tone.inverted && tone.steps < 2 && !line_art) return base;
     const ShadeCurve shaded(tone.shades);

@@ -15,11 +15,13 @@ using ToneCurve = std::shared_ptr<const Table16>;
 /// end. The S is
 ///     f(u) = (g(a(u - 1/2)) - g(-a/2)) / (g(a/2) - g(-a/2)),   g the logistic function,
 /// with a = 6 x strength / 100 (at 100 its steepest slope is 1.66); levels come in fully from strength 50.
+/// `automatic` here is what suits drawings and lettering.
 ToneCurve contrastCurve(const GreyHistogram& histogram, const Contrast& contrast);
 
 /// The whole of a piece's tone as one curve: contrast, then the shades, then inverted, then steps or black
-/// and white alone. It falls nowhere, or, inverted, rises nowhere.
-ToneCurve toneCurve(const GreyHistogram& histogram, const Tone& tone);
+/// and white alone. It falls nowhere, or, inverted, rises nowhere. `contrast`: the curve to begin with, where
+/// the tone's own contrast is found from more than the histogram (automatic_tone.h).
+ToneCurve toneCurve(const GreyHistogram& histogram, const Tone& tone, const ToneCurve& contrast = {});
 
 /// The encoded grey (0 to 255) that parts the darks and the lights of a picture best, by the least spread
 /// within each (N. Otsu, IEEE Trans. SMC 9, 1979).

@@ -17,6 +17,7 @@ constexpr double paper_share = 0.5;
 // scan has noise and darker corners), within these bounds.
 constexpr double uneven_reach = 2.5, least_reach = 0.02, most_reach = 0.05;
 constexpr double darkest_paper = 0.6;
+constexpr double even_share = 0.6, lighter_than_paper = 0.04, most_lighter = 0.04;
 
 // A dark that fills this much of the picture, and several times what evenly spread greys would, is a flat
 // area; black then begins a tenth of the range below it.
@@ -87,14 +88,37 @@ double quantile(const GreyHistogram& histogram, double share) {
     return 1;
 }
 
+namespace {
+
+/// The paper of a picture that is mostly bare.
+struct BarePaper {
+    double grey = 1;
+    Band around;
+    bool even = false;  ///< most of that lies in half of the band, and next to nothing is lighter
+    bool most() const { return grey >= darkest_paper && around.share >= paper_share && even; }
+};
+
+BarePaper barePaper(const GreyHistogram& histogram) {
+    const auto commonest = std::max_element(histogram.begin(), histogram.end());
+    const double grey = static_cast<double>(commonest - histogram.begin()) / 255;
+    // A pale wall or sky in a photograph goes on into lighter greys; paper is the lightest that there is.
+    double lighter = 0;
+    for (int i = static_cast<int>((grey + lighter_than_paper) * 255) + 1; i < 256; ++i)
+        lighter += histogram[static_cast<std::size_t>(i)];
+    const bool even =
+        bandAround(histogram, grey, paper_half_band / 2).share >= even_share && lighter <= most_lighter;
+    return {grey, bandAround(histogram, grey, paper_half_band), even};
+}
+
+}  // namespace
+
+bool mostlyPaper(const GreyHistogram& histogram) { return barePaper(histogram).most(); }
+
 Levels automaticLevels(const GreyHistogram& histogram) {
     Levels levels{quantile(histogram, outer_share), quantile(histogram, 1 - outer_share), 0};
-    const auto commonest = std::max_element(histogram.begin(), histogram.end());
-    const double paper = static_cast<double>(commonest - histogram.begin()) / 255;
-    const Band around = bandAround(histogram, paper, paper_half_band);
-    if (paper >= darkest_paper && around.share >= paper_share)
-        levels.white =
-            std::min(levels.white, paper - std::clamp(uneven_reach * around.spread, least_reach, most_reach));
+    if (const BarePaper paper = barePaper(histogram); paper.most())
+        levels.white = std::min(levels.white, paper.grey - std::clamp(uneven_reach * paper.around.spread,
+                                                                      least_reach, most_reach));
     if (levels.white - levels.black < least_range) return {0, 1, 0.29};
     if (beginsFlat(histogram, levels))
         levels.black = std::max(0.0, levels.black - below_flat * (levels.white - levels.black));

@@ -29,4 +29,7 @@ struct Levels {
 /// grey is printed around the drawing.
 Levels automaticLevels(const GreyHistogram& histogram);
 
+/// Half of it or more is bare paper of one kind: a drawing, lettering.
+bool mostlyPaper(const GreyHistogram& histogram);
+
 }  // namespace tympan

@@ -13,6 +13,7 @@
 #include "app/shell/printers.h"
 #include "app/shell/words.h"
 #include "app/stations/object/own_method.h"
+#include "app/widgets/length_edit.h"
 #include "app/widgets/method_finder.h"
 #include "app/widgets/tray_parts.h"
 #include "core/job/edits.h"
@@ -30,9 +31,11 @@ QString list(const QString& title, const std::vector<std::string>& lines) {
 
 QString stepText(const Step& step) {
     QString line = text(step.words).toHtmlEscaped();
+    if (step.optional) line = MethodPanel::tr("<i>If you like.</i> %1").arg(line);
     if (step.wait)
-        line += (step.wait->kind == Wait::Kind::not_after ? MethodPanel::tr(" <i>Not later than %1.</i>")
-                                                          : MethodPanel::tr(" <i>Wait %1.</i>"))
+        line += (step.wait->kind == Wait::Kind::not_after  ? MethodPanel::tr(" <i>Not later than %1.</i>")
+                 : step.wait->kind == Wait::Kind::hold_for ? MethodPanel::tr(" <i>Hold for %1.</i>")
+                                                           : MethodPanel::tr(" <i>Wait %1.</i>"))
                     .arg(timeText(*step.wait).toHtmlEscaped());
     if (step.heat)
         line += QStringLiteral(" <i>%1: %2.</i>")
@@ -44,13 +47,13 @@ QString stepText(const Step& step) {
 }
 
 /// The whole entry of the catalogue, to read.
-QString pageOf(const Method& method) {
+QString pageOf(const Method& method, PrinterKind printer) {
     QString html =
         QStringLiteral("<h2>%1</h2><p>%2</p>").arg(methodName(method), text(method.summary).toHtmlEscaped());
     const auto row = [&](const QString& name, const QString& value) {
         if (!value.isEmpty()) html += QStringLiteral("<p><b>%1</b> %2</p>").arg(name, value.toHtmlEscaped());
     };
-    row(MethodPanel::tr("Time:"), timeText(timeOf(method)));
+    row(MethodPanel::tr("Time:"), timeText(timeOf(method, printer)));
     row(MethodPanel::tr("Printers:"), printersText(method));
     row(MethodPanel::tr("How the paper comes off:"), text(method.release));
     for (const Misfit& each : method.not_printers)
@@ -114,6 +117,22 @@ MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
     printing->addWidget(printers_, 1);
     choice->addLayout(printing);
     choice->addWidget(printer_mirrors_);
+    mount_row_ = new QWidget;
+    auto* mounting = new QHBoxLayout(mount_row_);
+    mounting->setContentsMargins(0, 0, 0, 0);
+    mounting->setSpacing(8);
+    mounts_ = new QComboBox;
+    mounts_->setObjectName(QStringLiteral("sheet-mount"));
+    mounts_->setAccessibleName(tr("How the thin sheet is fixed"));
+    mounts_->setToolTip(
+        tr("A tissue that is folded over its sheet can be printed to the rim of what the printer "
+           "reaches; one that is cut smaller keeps as much bare as it is smaller."));
+    inset_ = new LengthEdit(QStringLiteral("sheet-inset"), tr("Bare all round"));
+    inset_->allowZero();
+    inset_->setFixedWidth(84);
+    mounting->addWidget(mounts_, 1);
+    mounting->addWidget(inset_);
+    choice->addWidget(mount_row_);
     choice->addStretch(1);
     outer->addLayout(choice);
     auto* words = column();
@@ -138,6 +157,18 @@ MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
                        ? withPrinter(std::move(job), id, chosen.toInt())
                        : withPrinterLike(std::move(job), id, printerOfChoice(chosen.toString()));
         });
+    });
+    connect(mounts_, &QComboBox::activated, this, [this] {
+        const Piece* piece = store_.piece();
+        if (!piece) return;
+        const std::string id = mounts_->currentData().toString().toStdString();
+        for (const Mount& mount : piece->method->carrier.mounts)
+            if (mount.id == id) setMethod(withMount(piece->method, id, mount.inset_mm));
+    });
+    connect(inset_, &LengthEdit::typed, this, [this] {
+        if (const Piece* piece = store_.piece())
+            setMethod(
+                withMount(piece->method, mounts_->currentData().toString().toStdString(), inset_->value()));
     });
     connect(find, &QPushButton::clicked, this, &MethodPanel::findOne);
     connect(steps, &QPushButton::clicked, this, &MethodPanel::showSteps);
@@ -190,11 +221,22 @@ void MethodPanel::refresh(const Piece& piece, const Object& object) {
     for (const QString& choice : printerChoices())
         printers_->addItem(tr("another: %1").arg(printerChoiceText(choice)), choice);
     printers_->setCurrentIndex(printers_->findData(printer.id));
-    about_->setText(text(piece.method->summary) + QLatin1Char(' ') +
-                    tr("For %1; %2.").arg(printersText(piece.method), timeText(timeOf(piece.method))));
+    const Carrier& carrier = piece.method->carrier;
+    mount_row_->setVisible(!carrier.mounts.empty());
+    mounts_->clear();
+    for (const Mount& mount : carrier.mounts)
+        mounts_->addItem(text(mount.name), QString::fromStdString(mount.id));
+    if (!carrier.mount.empty())
+        mounts_->setCurrentIndex(mounts_->findData(QString::fromStdString(carrier.mount)));
+    inset_->show(carrier.usable_inset_mm, store_.job().unit);
+    about_->setText(
+        text(piece.method->summary) + QLatin1Char(' ') +
+        tr("For %1; %2.").arg(printersText(piece.method), timeText(timeOf(piece.method, printer.kind))));
     const std::string unprinted = misfit(piece.method, printer.kind);
     const std::string material = misfitOfMaterial(piece.method, object.material.id);
-    const QString why = !material.empty()    ? tr("On %1: %2").arg(text(object.material.name), text(material))
+    const std::string care = careOnMaterial(piece.method, object.material.id);
+    const QString why = !care.empty()        ? tr("On %1: %2").arg(text(object.material.name), text(care))
+                        : !material.empty()  ? tr("On %1: %2").arg(text(object.material.name), text(material))
                         : !unprinted.empty() ? tr("With this printer: %1").arg(text(unprinted))
                                              : QString();
     fits_->setText(why.isEmpty() ? mirroringSentence(turnsOf(store_.job(), piece)) : why);
@@ -226,7 +268,7 @@ void MethodPanel::showSteps() {
     QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("method-page"), methodName(piece->method));
     dialog.resize(620, 640);
     auto* page = new QTextBrowser;
-    page->setHtml(pageOf(piece->method));
+    page->setHtml(pageOf(piece->method, printerOf(store_.job(), *piece).kind));
     outer->addWidget(page);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
     outer->addWidget(buttons);

@@ -7,6 +7,8 @@ class QLabel;
 
 namespace tympan::app {
 
+class LengthEdit;
+
 /// How it gets there: the way of transfer, what it takes, and what else turns the picture over.
 class MethodPanel : public ObjectPanel {
     Q_OBJECT
@@ -24,6 +26,9 @@ class MethodPanel : public ObjectPanel {
     void copyAndChange();
     void showSteps();
 
+    QWidget* mount_row_;
+    QComboBox* mounts_;
+    LengthEdit* inset_;
     QComboBox *methods_, *printers_;
     QCheckBox *reversed_, *printer_mirrors_;
     QLabel *about_, *fits_;

@@ -80,8 +80,8 @@ std::optional<Method> changedMethod(QWidget* parent, const Method& method) {
     laid->setChecked(method.turns.size() % 2 == 1);
     auto* tone = new QComboBox;
     tone->setObjectName(QStringLiteral("own-tone"));
-    tone->addItems({tr("grey"), tr("colour")});
-    tone->setCurrentIndex(method.advice == InkAdvice::grey ? 0 : 1);
+    tone->addItems({tr("grey"), tr("colour"), tr("as the picture is")});
+    tone->setCurrentIndex(static_cast<int>(method.advice));
     auto* media = new QLineEdit(text(method.media_type));
     media->setObjectName(QStringLiteral("own-media"));
     Method own = method;
@@ -114,10 +114,11 @@ std::optional<Method> changedMethod(QWidget* parent, const Method& method) {
     if (laid->isChecked() != (method.turns.size() % 2 == 1))
         own.turns = laid->isChecked() ? std::vector<std::string>{"the print is laid face down"}
                                       : std::vector<std::string>{};
-    own.advice = tone->currentIndex() == 0 ? InkAdvice::grey : InkAdvice::colour;
+    own.advice = static_cast<InkAdvice>(tone->currentIndex());
     if (!media->text().trimmed().isEmpty()) own.media_type = media->text().trimmed().toStdString();
     if (waiting) {
         Wait& wait = *waiting->wait;
+        if (wait.typical_min != hours->value() * 60) wait.basis = Basis::yours;
         wait.typical_min = hours->value() * 60;
         wait.least_min = std::min(wait.least_min, wait.typical_min);
         wait.most_min = std::max(wait.most_min, wait.typical_min);

@@ -275,10 +275,12 @@ void SharpnessTray::showEnough(const Piece& piece) {
     else
         say(detail_, tr("measuring…"));
     const double held = ppiHeldBy(piece.method->finest_line_mm);
-    const QString by_method = held <= wanted + 0.5
-                                  ? tr("This way of transfer loses finer lines than %1\u00a0mm (a guess).")
-                                        .arg(QString::number(piece.method->finest_line_mm, 'f', 2))
-                                  : QString();
+    const QString by_method =
+        held <= wanted + 0.5
+            ? tr("This way of transfer may lose lines finer than %1 to %2\u00a0mm (a guess).")
+                  .arg(QString::number(guessed_least * piece.method->finest_line_mm, 'f', 1),
+                       QString::number(guessed_most * piece.method->finest_line_mm, 'f', 1))
+            : QString();
     QString says;
     if (has * hardly >= wanted)
         says = known && has * detail_share_ * hardly < wanted

@@ -81,12 +81,13 @@ LayingPanel::LayingPanel(QWidget* parent) : QWidget(parent) {
     ruling_->setAccessibleName(tr("How many to the centimetre or inch"));
     ruling_->setDecimals(1);
     ruling_->setFixedWidth(104);
-    angle_ = new QSpinBox;
+    angle_ = new QDoubleSpinBox;
+    angle_->setDecimals(1);
     angle_->setObjectName(QStringLiteral("screen-angle"));
     angle_->setAccessibleName(tr("Angle of the lines"));
     angle_->setRange(-90, 90);
     angle_->setSuffix(QStringLiteral("°"));
-    angle_->setFixedWidth(78);
+    angle_->setFixedWidth(92);
     screen_row_ = rowOfFields({ruling_, angle_});
     for (QWidget* row : {limit_row_, steps_row_, screen_row_}) outer->addWidget(row);
     about_ = quietLabel({});
@@ -119,7 +120,7 @@ LayingPanel::LayingPanel(QWidget* parent) : QWidget(parent) {
         tone_.screen.per_cm = std::clamp(ruling / inUnit(unit_), least_screen_per_cm, most_screen_per_cm);
         change(QStringLiteral("ruling"));
     });
-    connect(angle_, &QSpinBox::valueChanged, this, [this, change](int angle) {
+    connect(angle_, &QDoubleSpinBox::valueChanged, this, [this, change](double angle) {
         tone_.screen.angle_deg = angle;
         change(QStringLiteral("angle"));
     });
@@ -162,7 +163,7 @@ void LayingPanel::show(const Tone& tone, int parting, Unit unit, const PixelGrid
     ruling_->setRange(least_screen_per_cm * inUnit(unit), most_screen_per_cm * inUnit(unit));
     ruling_->setSuffix(per);
     ruling_->setValue(tone.screen.per_cm * inUnit(unit));
-    angle_->setValue(static_cast<int>(std::lround(tone.screen.angle_deg)));
+    angle_->setValue(tone.screen.angle_deg);
     angle_->setVisible(tone.screen.kind != Screen::Kind::grain);
     inverted_->setChecked(tone.inverted);
     limit_row_->setVisible(row == black_and_white);

@@ -38,7 +38,8 @@ class LayingPanel : public QWidget {
     QWidget *limit_row_, *steps_row_, *screen_row_;
     QCheckBox *limit_auto_, *inverted_;
     QSlider* limit_;
-    QSpinBox *steps_, *angle_;
+    QSpinBox* steps_;
+    QDoubleSpinBox* angle_;
     QDoubleSpinBox* ruling_;
     QLabel* about_;
 };

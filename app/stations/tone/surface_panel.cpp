@@ -70,12 +70,14 @@ void SurfacePanel::show(const Job& job, const Piece& piece) {
         return;
     }
     const auto percent = [&](double k) { return QString::number(100 * arriving(*curve, k), 'f', 0); };
-    const QString says =
-        tr("Solid black arrives as %1 %, a middle grey of 50 % as %2 %, a pale one of 10 % as %3 %.")
-            .arg(percent(1), percent(0.5), percent(0.1));
-    about_->setText(curve->measured
-                        ? says
-                        : says + QLatin1Char(' ') + tr("A guess, until a printed strip has been measured."));
+    about_->setText(curve->basis == Basis::measured
+                        ? tr("Measured: solid black arrives as %1 %, a middle grey of 50 % as %2 %, a pale "
+                             "one of 10 % as %3 %.")
+                              .arg(percent(1), percent(0.5), percent(0.1))
+                        : tr("Solid black arrives %1, greys a little paler, and the palest hardly at all. A "
+                             "guess, until a "
+                             "printed strip has been measured.")
+                              .arg(arriving(*curve, 1) < 0.8 ? tr("clearly worn") : tr("a little worn")));
 }
 
 }  // namespace tympan::app

@@ -295,9 +295,11 @@ void ToneTray::showContrast(const Piece& piece) {
                       : contrast.kind == Contrast::Kind::none    ? came
                                                                  : hand);
     int strength = contrast.kind == Contrast::Kind::none ? 0 : contrast.strength;
-    if (contrast.kind == Contrast::Kind::automatic) strength = automaticStrength(histogram_);
+    const bool found = contrast.kind == Contrast::Kind::automatic;
+    if (found) strength = automaticStrength(histogram_);
     strength_->setValue(strength);
-    strength_text_->setText(strength < 5    ? tr("none")
+    strength_text_->setText(found           ? tr("found")
+                            : strength < 5  ? tr("none")
                             : strength < 35 ? tr("a little")
                             : strength < 65 ? tr("some")
                                             : tr("much"));
@@ -327,8 +329,10 @@ void ToneTray::refresh() {
     detail_->show(piece->tone, store_.job().unit);
     solids_->show(*piece, store_.job().unit);
     surface_->show(store_.job(), *piece);
-    advice_->setText(piece->method->advice == InkAdvice::grey ? tr("This way of transfer holds greys best.")
-                                                              : tr("This way of transfer keeps colours."));
+    advice_->setText(piece->method->advice == InkAdvice::grey     ? tr("This way is printed in black alone.")
+                     : piece->method->advice == InkAdvice::colour ? tr("This way of transfer keeps colours.")
+                     : piece->artwork->colourful ? tr("The picture has colours, so they are kept.")
+                                                 : tr("The picture is grey, and printed so."));
 }
 
 }  // namespace tympan::app

@@ -171,7 +171,8 @@ TEST(Look, aStrayBorderIsTrimmed) {
 TEST(Look, coloursThatBecomeOneGreyAreKeptApart) {
     cv::Mat sign(300, 400, CV_8UC3, cv::Scalar(40, 128, 60));
     cv::putText(sign, "ORRERY", {20, 170}, cv::FONT_HERSHEY_SIMPLEX, 2.6, cv::Scalar(200, 60, 50), 14);
-    const Job job = jobOf(artworkOf(sign), {80, 60});
+    Job job = jobOf(artworkOf(sign), {80, 60});
+    job = withTone(job, job.pieces.front().id, {.ink = Tone::InkChoice::grey});
     const auto all = seen(job);
     const Finding* merge = find<finding::ColoursMerge>(all);
     ASSERT_TRUE(merge);

@@ -101,7 +101,9 @@ TEST(Imposition, aMethodThatLaysSheetsWholeGivesEachPieceItsOwn) {
 }
 
 TEST(Imposition, tissueKeepsItsEdgesClear) {
-    for (const Sheet& sheet : impose(jobAt({500, 400}, 100, "A4", "tissue-overlay")).sheets) {
+    Job job = jobAt({500, 400}, 100, "A4", "tissue-overlay");
+    job = withMethod(job, job.pieces.front().id, withMount(job.pieces.front().method, "smaller", 10));
+    for (const Sheet& sheet : impose(job).sheets) {
         const RectMm placed = PixelGrid{100}.mm(sheet.regions.front().inkedOnPage());
         EXPECT_GE(placed.x, 10);
         EXPECT_GE(placed.y, sheet.page.height > sheet.page.width ? 20 : 10);

@@ -37,7 +37,8 @@ TEST(PrintableArea, snapsInwardAndKeepsTheCarriersEdges) {
     const PixelGrid grid{300};
     const RectPx plain = printableArea(rules, Orientation::portrait, {}, {});
     EXPECT_EQ(plain, (RectPx{60, 60, 2421 - 60, 3448 - 60}));
-    const Carrier tissue{"tissue", "", 10, 20};
+    Carrier tissue;
+    tissue.usable_inset_mm = 10, tissue.leading_edge_mm = 20;
     const RectMm upright = grid.mm(printableArea(rules, Orientation::portrait, {}, tissue));
     EXPECT_GE(upright.x, 10);
     EXPECT_GE(upright.y, 20) << "the edge that goes in first stays clear";

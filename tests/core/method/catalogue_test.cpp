@@ -5,6 +5,7 @@
 #include <gmock/gmock.h>
 #include <rapidcheck/gtest.h>
 
+#include "core/base/data_folder.h"
 #include "core/method/method_json.h"
 
 using namespace tympan;
@@ -65,7 +66,9 @@ TEST(Catalogue, theShippedMethods) {
     EXPECT_TRUE(findMethod(methods, "release-sheet-press").laid_whole);
     const Method& tissue = findMethod(methods, "tissue-overlay");
     EXPECT_EQ(mirroredBy(tissue), Mirrored::no);
-    EXPECT_EQ(tissue.carrier.usable_inset_mm, 10);
+    EXPECT_EQ(tissue.carrier.usable_inset_mm, 0) << "folded over its sheet, until the maker says otherwise";
+    EXPECT_EQ(withMount(tissue, "smaller", 5).carrier.usable_inset_mm, 5);
+    EXPECT_EQ(withMount(tissue, "smaller", 8).carrier.basis, Basis::yours);
     EXPECT_GT(tissue.carrier.leading_edge_mm, 10);
     for (const Method& method : methods) {
         EXPECT_FALSE(method.before_printing.empty()) << method.id;
@@ -138,5 +141,57 @@ TEST(MethodHash, changesWithAllThatAMethodSaysAndWithNothingElse) {
         other = method;
         other.veil += 0.01;
         EXPECT_NE(hashOf(other), before);
+    }
+}
+
+namespace {
+
+/// Every number of a catalogue entry must stand beside its basis, or be none: a count of turns or of the
+/// entry itself. Returns the paths of those that do not.
+void withoutBasis(const nlohmann::json& value, const std::string& path, bool known,
+                  std::vector<std::string>& found) {
+    if (value.is_number() && !known) found.push_back(path);
+    if (value.is_object()) known = known || value.contains("basis");
+    if (value.is_object())
+        for (const auto& [key, each] : value.items()) {
+            if (key == "revision" || key == "passes") continue;
+            withoutBasis(each, path + "." + key, known, found);
+        }
+    if (value.is_array())
+        for (std::size_t i = 0; i < value.size(); ++i)
+            withoutBasis(value[i], path + "." + std::to_string(i), known, found);
+}
+
+}  // namespace
+
+TEST(Basis, everyNumberOfTheCatalogueHasOne) {
+    const JsonText text = readJsonText(dataFolder() / "methods.json");
+    std::vector<std::string> found;
+    for (const auto& method : nlohmann::json::parse(text.text)["methods"])
+        withoutBasis(method, method["id"], false, found);
+    EXPECT_THAT(found, testing::IsEmpty());
+}
+
+TEST(Basis, whatIsOursIsAGuess) {
+    for (const Method& method : shippedMethods()) {
+        EXPECT_EQ(method.solids.basis, Basis::guess) << method.id;
+        EXPECT_EQ(method.finest_line_basis, Basis::guess) << method.id;
+        EXPECT_EQ(method.most_ink_basis, Basis::guess) << method.id;
+        EXPECT_EQ(method.veil_basis, Basis::guess) << method.id;
+        for (const Step& step : method.steps) {
+            EXPECT_EQ(step.work_basis, Basis::guess) << "minutes of work are nowhere stated: " << step.id;
+            if (step.wait && step.wait->kind == Wait::Kind::not_after) {
+                EXPECT_EQ(step.wait->basis, Basis::guess) << "nor how long a medium stays open: " << step.id;
+            }
+        }
+    }
+}
+
+TEST(Basis, whatOnlyAnInkjetNeedsIsNotChargedToALaser) {
+    for (const char* id : {"tissue-overlay", "iron-on-paper"}) {
+        const Method& method = findMethod(shippedMethods(), id);
+        EXPECT_LT(timeOf(method, PrinterKind::laser).typical_min,
+                  timeOf(method, PrinterKind::inkjet).typical_min)
+            << id;
     }
 }

@@ -52,7 +52,7 @@ TEST(Methods, theTwelveSayWhatEachNeeds) {
         }
         // Heat never comes without a caution.
         for (const Step& step : method.steps) EXPECT_FALSE(step.heat && step.caution.empty()) << step.words;
-        const Wait time = timeOf(method);
+        const Wait time = timeOf(method, method.printers.front());
         EXPECT_LE(time.least_min, time.typical_min);
         EXPECT_LE(time.typical_min, time.most_min);
     }

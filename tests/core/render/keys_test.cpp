@@ -26,7 +26,7 @@ Print fullPrint() {
     job = withEdge(job, id, edge);
     Print print = printOf(job, job.pieces.front(), 100);
     EXPECT_TRUE(print.bend && print.edge);
-    print.transfer = TransferCurve{"wood", {0, 1}, {0, 0.9}, false};
+    print.transfer = TransferCurve{"wood", {0, 1}, {0, 0.9}, Basis::guess};
     return print;
 }
 

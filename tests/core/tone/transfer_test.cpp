@@ -9,7 +9,7 @@ using namespace tympan;
 
 namespace {
 
-TransferCurve lossy() { return {"", {0, 0.1, 0.5, 1}, {0, 0.04, 0.45, 0.9}, false}; }
+TransferCurve lossy() { return {"", {0, 0.1, 0.5, 1}, {0, 0.04, 0.45, 0.9}, Basis::guess}; }
 
 }  // namespace
 
@@ -23,12 +23,12 @@ TEST(Transfer, moreThanSolidInkCannotArrive) { EXPECT_EQ(toPrint(lossy(), 0.97),
 TEST(Transfer, aMaterialsOwnCurveComesBeforeTheGeneralOne) {
     Method method;
     EXPECT_EQ(transferFor(method, "slate"), nullptr);
-    method.transfer = {lossy(), {"slate", {0, 1}, {0, 0.7}, true}};
-    EXPECT_TRUE(transferFor(method, "slate")->measured);
-    EXPECT_FALSE(transferFor(method, "canvas")->measured);
+    method.transfer = {lossy(), {"slate", {0, 1}, {0, 0.7}, Basis::measured}};
+    EXPECT_TRUE(transferFor(method, "slate")->basis == Basis::measured);
+    EXPECT_FALSE(transferFor(method, "canvas")->basis == Basis::measured);
 }
 
 TEST(Transfer, everyShippedCurveIsCalledAGuess) {
     for (const Method& method : shippedMethods())
-        for (const TransferCurve& curve : method.transfer) EXPECT_FALSE(curve.measured) << method.id;
+        for (const TransferCurve& curve : method.transfer) EXPECT_EQ(curve.basis, Basis::guess) << method.id;
 }
