@@ -250,7 +250,7 @@ void paintRuler(QPainter& painter, const QRectF& measured, const QRectF& beside,
     }
     for (int i = 0; i * step * px_unit <= measured.height() + 0.5; ++i) {
         const double x = right, y = measured.top() + i * step * px_unit;
-        if (y < above && above > beside.top()) continue;
+        if (y < above - 3 && above > beside.top()) continue;
         painter.drawLine(QPointF(x + 3, y), QPointF(x + 9, y));
         painter.drawText(QRectF(x + 12, y - 8, 44, 16), Qt::AlignVCenter | Qt::AlignLeft, figure(i * step));
     }

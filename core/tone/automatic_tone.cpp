@@ -19,7 +19,7 @@ constexpr double least_ink = 0.34, most_ink = 0.62;
 constexpr double most_bare = 0.04;  // of a picture that may become bare although less of it was
 constexpr double bare_from = 0.985;
 constexpr double keeps_detail = 1.04;  // local detail afterwards to that before
-constexpr double night_ink = 0.75;
+constexpr double night_ink = 0.85, night_light = 0.35;
 constexpr double sample_share = 0.85;
 constexpr double drawn_share = 1.05;               // of the blacks of a drawing
 constexpr double gentlest = 0.45, steepest = 2.4;  // slopes to the mean slope
@@ -236,7 +236,7 @@ AutomaticTone automaticTone(const std::vector<ToneSample>& samples, double solid
             tone.local.amount = amount;
             if (after.detail >= keeps_detail * before.detail) break;
         }
-    tone.night = before.ink > night_ink && quantile(greys.share, 0.9) < 0.4;
+    tone.night = before.ink > night_ink && quantile(greys.share, 0.9) < night_light;
     return tone;
 }
 

@@ -200,6 +200,19 @@ TEST_F(ObjectStation, theFinderProposesAndAWayIsTaken) {
     EXPECT_THAT(find<QLabel>("about-method")->text().toStdString(), HasSubstr("paste"));
 }
 
+TEST_F(ObjectStation, howATissueIsFixedSaysHowMuchStaysBare) {
+    part("method");
+    EXPECT_FALSE(find("sheet-mount")->isVisible()) << "plain paper is fixed to nothing";
+    choose("method", QStringLiteral("tissue-overlay"));
+    ASSERT_TRUE(find("sheet-mount")->isVisible());
+    EXPECT_EQ(piece().method->carrier.usable_inset_mm, 0) << "folded over its sheet";
+    choose("sheet-mount", QStringLiteral("smaller"));
+    EXPECT_EQ(piece().method->carrier.usable_inset_mm, 5);
+    type("sheet-inset", "8 mm");
+    EXPECT_EQ(piece().method->carrier.usable_inset_mm, 8);
+    EXPECT_EQ(piece().method->carrier.basis, Basis::yours);
+}
+
 TEST_F(ObjectStation, aWayIsCopiedChangedAndKeptInAFile) {
     part("method");
     QTimer::singleShot(0, [] {

@@ -72,6 +72,21 @@ TEST_F(Stages, theSheetOfTheChosenPieceIsShown) {
     EXPECT_EQ(all[static_cast<std::size_t>(sheets().chosen())].regions.front().piece, piece().id);
 }
 
+TEST_F(Stages, placesAreKeptAndGivenUpWithOneClick) {
+    hang(marked({300, 200}, 3), "one.png");
+    window.goTo(app::MainWindow::sheets);
+    ASSERT_TRUE(waitFor([this] { return window.store().upToDate(); }));
+    const auto tick = [this] { QTest::mouseClick(find("keep-places"), Qt::LeftButton, {}, QPoint(8, 10)); };
+    tick();
+    ASSERT_EQ(job().kept_sheets.size(), 1u);
+    const RectPx before = window.store().imposition()->sheets.front().regions.front().placed;
+    hang(marked({300, 400}, 3), "taller.png");
+    ASSERT_TRUE(waitFor([this] { return window.store().upToDate(); }));
+    EXPECT_EQ(window.store().imposition()->sheets.front().regions.front().placed, before);
+    tick();
+    EXPECT_TRUE(job().kept_sheets.empty());
+}
+
 TEST_F(Stages, howSheetsJoinIsSaidForScreenReaders) {
     hang(marked({300, 200}, 3), "Moth.png");
     window.goTo(app::MainWindow::sheets);

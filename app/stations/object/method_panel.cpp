@@ -132,7 +132,6 @@ MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
     inset_->setFixedWidth(84);
     mounting->addWidget(mounts_, 1);
     mounting->addWidget(inset_);
-    choice->addWidget(mount_row_);
     choice->addStretch(1);
     outer->addLayout(choice);
     auto* words = column();
@@ -143,6 +142,8 @@ MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
     fits_->setObjectName(QStringLiteral("method-fits"));
     words->addWidget(about_);
     words->addWidget(fits_);
+    mount_row_->setMaximumWidth(330);
+    words->addWidget(mount_row_);
     words->addStretch(1);
     outer->addLayout(words, 1);
 

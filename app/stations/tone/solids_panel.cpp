@@ -2,6 +2,7 @@
 
 #include <QComboBox>
 #include <QSlider>
+#include <cmath>
 
 #include "app/shell/words.h"
 #include "app/widgets/length_edit.h"
@@ -84,13 +85,14 @@ void SolidsPanel::show(const Piece& piece, Unit unit) {
     ink_row_->setVisible(tone_.solids.kind != Solids::Kind::as_they_are);
     const QSignalBlocker quiet(ink_);
     ink_->setValue(tone_.solids.ink);
-    about_->setText(piece.method->solids.ink >= 1
-                        ? tr("With this way of transfer the ink does not come off: black may be black.")
-                        : tr("Nearly black over more than %1 to %2 (a guess): with this way of transfer they "
-                             "tend to stay on "
-                             "the paper. Their rims stay crisp.")
-                              .arg(lengthText(guessed_least * piece.method->solids.width_mm, unit),
-                                   lengthText(guessed_most * piece.method->solids.width_mm, unit)));
+    about_->setText(
+        piece.method->solids.ink >= 1
+            ? tr("With this way of transfer the ink does not come off: black may be black.")
+            : tr("Nearly black over more than %1 to %2 (a guess): with this way of transfer they "
+                 "tend to stay on "
+                 "the paper. Their rims stay crisp.")
+                  .arg(lengthText(std::round(guessed_least * piece.method->solids.width_mm), unit),
+                       lengthText(std::round(guessed_most * piece.method->solids.width_mm), unit)));
     mending_->setVisible(tone_.line_art.kind != LineArt::Kind::off);
     specks_->show(tone_.line_art.specks_mm, unit);
     gaps_->show(tone_.line_art.gaps_mm, unit);

@@ -329,10 +329,14 @@ void ToneTray::refresh() {
     detail_->show(piece->tone, store_.job().unit);
     solids_->show(*piece, store_.job().unit);
     surface_->show(store_.job(), *piece);
-    advice_->setText(piece->method->advice == InkAdvice::grey     ? tr("This way is printed in black alone.")
+    const bool colourful = piece->artwork->colourful,
+               chosen = piece->tone.ink != Tone::InkChoice::as_method_says;
+    advice_->setText(chosen && is_grey && colourful     ? tr("The picture has colours; you chose grey.")
+                     : chosen && !is_grey && !colourful ? tr("The picture is grey; you chose colour.")
+                     : piece->method->advice == InkAdvice::grey   ? tr("This way is printed in black alone.")
                      : piece->method->advice == InkAdvice::colour ? tr("This way of transfer keeps colours.")
-                     : piece->artwork->colourful ? tr("The picture has colours, so they are kept.")
-                                                 : tr("The picture is grey, and printed so."));
+                     : colourful ? tr("The picture has colours, so they are kept.")
+                                 : tr("The picture is grey, and printed so."));
 }
 
 }  // namespace tympan::app
