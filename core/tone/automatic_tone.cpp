@@ -20,7 +20,8 @@ constexpr double most_bare = 0.04;  // of a picture that may become bare althoug
 constexpr double bare_from = 0.985;
 constexpr double keeps_detail = 1.04;  // local detail afterwards to that before
 constexpr double night_ink = 0.85, night_light = 0.35;
-constexpr double sample_share = 0.85;
+constexpr double sample_share = 0.78;
+constexpr double stays = 3;  // a face should be about as light as it was: what that is worth to local detail
 constexpr double drawn_share = 1.05;               // of the blacks of a drawing
 constexpr double gentlest = 0.45, steepest = 2.4;  // slopes to the mean slope
 
@@ -89,6 +90,7 @@ Bins rising(const Bins& detail, int black, int white, double power) {
 struct Limits {
     double solid_grey = 0.15;  ///< greys below this are solid
     double solid = free_solid, bare = most_bare;
+    double ink = 0.5;  ///< the mean that is wished for: the picture's own, where that is within limits
 };
 
 /// What a curve comes to, by the histogram alone.
@@ -135,7 +137,9 @@ std::vector<Candidate> candidates(const Greys& greys, const Limits& limits, doub
                 for (double& each : curve) each = darkest + (1 - darkest) * std::pow(each, bend);
                 const Outcome out = outcomeOf(curve, greys, limits, margin);
                 // A curve that changes the picture less is preferred to one that gains hardly anything.
-                all.push_back({out.detail * 20 - 0.5 * out.bent - 20 * beyond(out, limits), curve});
+                all.push_back({out.detail * 20 - 0.5 * out.bent - stays * std::abs(out.ink - limits.ink) -
+                                   20 * beyond(out, limits),
+                               curve});
             }
     const std::size_t kept = std::min(worth_trying, all.size());
     std::partial_sort(all.begin(), all.begin() + static_cast<std::ptrdiff_t>(kept), all.end(),
@@ -206,6 +210,7 @@ AutomaticTone automaticTone(const std::vector<ToneSample>& samples, double solid
     double bare = 0;
     for (std::size_t i = static_cast<std::size_t>(bare_from * 255); i < 256; ++i) bare += greys.share[i];
     limits.bare = std::max(bare, most_bare);
+    limits.ink = std::clamp(before.ink, least_ink + 0.02, most_ink - 0.02);
     AutomaticTone tone;
     if (mostlyPaper(greys.share)) {
         tone.curve = contrastCurve(greys.share, {Contrast::Kind::automatic});
@@ -221,7 +226,7 @@ AutomaticTone automaticTone(const std::vector<ToneSample>& samples, double solid
             const ToneFacts after = factsOf(samples, trial, solid_ink);
             const double off = 8 * std::max(0.0, after.solid - limits.solid) +
                                4 * std::max({0.0, after.ink - most_ink, least_ink - after.ink});
-            const double score = after.detail * 20 - 20 * off;
+            const double score = after.detail * 20 - stays * std::abs(after.ink - limits.ink) - 20 * off;
             if (score > best) best = score, tone.curve = trial.curve;
         }
     // Where the curve alone leaves less local detail, local contrast makes up for it, as far as it spreads no
