@@ -26,7 +26,7 @@ nlohmann::ordered_json asJson(const Method& method) {
             {"sha256", hashOf(method)},
             {"name", method.name},
             {"summary", method.summary},
-            {"turns", method.turns.size()},
+            {"turns", turnCount(method)},
             {"mirrored", mirroredBy(method) == Mirrored::yes},
             {"laid_whole", method.laid_whole},
             {"printers", printers},

@@ -5,6 +5,7 @@ namespace tympan {
 std::vector<Turn> turnsOf(const Method& method) {
     std::vector<Turn> turns;
     for (const std::string& words : method.turns) turns.push_back({Turn::Why::method, words});
+    if (method.seen_through) turns.push_back({Turn::Why::seen_through, {}});
     return turns;
 }
 
@@ -13,7 +14,8 @@ std::vector<Turn> turnsOf(const Job& job, const Piece& piece) {
     if (piece.already_reversed) turns.push_back({Turn::Why::already_reversed, {}});
     if (printerOf(job, piece).mirrors) turns.push_back({Turn::Why::printer_mirrors, {}});
     for (Turn& turn : turnsOf(piece.method)) turns.push_back(std::move(turn));
-    if (objectOf(job, piece).material.seen_through) turns.push_back({Turn::Why::seen_through, {}});
+    if (objectOf(job, piece).material.seen_through && !piece.method->seen_through)
+        turns.push_back({Turn::Why::seen_through, {}});
     return turns;
 }
 

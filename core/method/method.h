@@ -161,6 +161,7 @@ struct Method {
     std::string summary;
     /// Every time the ink face is laid towards the surface, or is seen through what received it, in words.
     std::vector<std::string> turns;
+    bool seen_through = false;  ///< the object is clear and looked at from its other side: one turn more
     bool laid_whole =
         false;       ///< the sheet goes onto the object untrimmed: nothing but the picture may be inked
     int passes = 1;  ///< printed one after the other on the same sheet; more than one cannot be prepared yet
@@ -224,6 +225,10 @@ Method withMount(Method method, const std::string& mount, double inset_mm);
 /// the eye.
 Mirrored mirroredBy(int turns);
 
-inline Mirrored mirroredBy(const Method& method) { return mirroredBy(static_cast<int>(method.turns.size())); }
+/// How often a method by itself turns the picture over.
+inline int turnCount(const Method& method) {
+    return static_cast<int>(method.turns.size()) + (method.seen_through ? 1 : 0);
+}
+inline Mirrored mirroredBy(const Method& method) { return mirroredBy(turnCount(method)); }
 
 }  // namespace tympan

@@ -178,6 +178,7 @@ Method readMethod(JsonReader reader) {
     method.name = reader.text("name");
     method.summary = reader.text("summary");
     method.turns = reader.texts("turns");
+    method.seen_through = reader.flag("seen_through", false);
     method.laid_whole = reader.flag("laid_whole", false);
     method.passes = reader.integer("passes", 1, 4, 1);
     method.overlaps = reader.flag("overlaps", true);
@@ -294,6 +295,7 @@ nlohmann::json toJson(const Method& method) {
             {"name", method.name},
             {"summary", method.summary},
             {"turns", method.turns},
+            {"seen_through", method.seen_through},
             {"laid_whole", method.laid_whole},
             {"passes", method.passes},
             {"overlaps", method.overlaps},

@@ -40,7 +40,7 @@ TEST_F(Cli, methodsAsJson) {
     const Ran ran = cli({"methods", "--json"});
     EXPECT_EQ(ran.status, 0);
     const json all = json::parse(ran.out);
-    ASSERT_EQ(all["methods"].size(), 12u);
+    ASSERT_EQ(all["methods"].size(), 13u);
     for (const json& method : all["methods"]) {
         EXPECT_EQ(method["mirrored"].get<bool>(), method["turns"].get<int>() % 2 == 1);
         EXPECT_TRUE(method["laid_whole"].is_boolean() && method["printers"].is_array() &&

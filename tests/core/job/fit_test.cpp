@@ -9,6 +9,7 @@
 #include "core/job/landing.h"
 #include "core/job/turns.h"
 #include "core/measure/outline_operations.h"
+#include "core/method/catalogue.h"
 #include "tests/support/pictures.h"
 
 using namespace tympan;
@@ -175,6 +176,17 @@ TEST(Turns, theTableOfTheCraft) {
         EXPECT_EQ(mirroredInPrint(job, only(job)) == Mirrored::yes, row.mirrored != row.already_reversed)
             << row.what;
     }
+}
+
+TEST(Turns, paperUnderGlassIsSeenThroughItWhateverTheObjectSays) {
+    for (bool material_says_so : {false, true}) {
+        Object pane = objectOf("pane", ShapeKind::rectangle, {100, 100});
+        pane.material.seen_through = material_says_so;
+        const Job job = jobOn(pane, {60, 40}, "paper-under-glass");
+        EXPECT_EQ(turnsOf(job, only(job)).size(), 2u);
+        EXPECT_EQ(mirroredInPrint(job, only(job)), Mirrored::no);
+    }
+    EXPECT_EQ(mirroredBy(findMethod(shippedMethods(), "paper-under-glass")), Mirrored::no);
 }
 
 RC_GTEST_PROP(Tin, aPictureOnATaperedTinIsStraightAndTrueOnIt, ()) {
