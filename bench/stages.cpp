@@ -26,7 +26,9 @@ const Job& job() {
         piece.artwork = readPicture(std::filesystem::path(file));
         piece.method = shippedMethods().front();
         piece.size = {600, 400};
-        return withPiece({}, std::move(piece));
+        Job made_of = withPiece({}, std::move(piece));
+        const int id = made_of.pieces.front().id;
+        return withTone(std::move(made_of), id, {.ink = Tone::InkChoice::grey});  // its colours would be kept
     }();
     return made;
 }
@@ -70,7 +72,7 @@ BENCHMARK(sheetRegion)->Unit(benchmark::kMillisecond)->UseRealTime();
 /// The tones that look around a pixel, at preview: local contrast, black and white by place with mending,
 /// solids hatched, a screen.
 void busyToneAtPreview(benchmark::State& state) {
-    std::vector<Tone> tones(4);
+    std::vector<Tone> tones(4, {.ink = Tone::InkChoice::grey});
     tones[0].local = {60, 3};
     tones[1].line_art = {LineArt::Kind::local, 128, 5, 0.3, 0.4};
     tones[2].solids.kind = Solids::Kind::hatched;
@@ -86,7 +88,7 @@ BENCHMARK(busyToneAtPreview)->DenseRange(0, 3)->Unit(benchmark::kMillisecond)->U
 
 /// What a screenful of the print takes at full quality, with everything that looks around.
 void visibleRegionAtFullQuality(benchmark::State& state) {
-    Tone tone;
+    Tone tone{.ink = Tone::InkChoice::grey};
     tone.local = {60, 3};
     tone.solids.kind = Solids::Kind::hatched;
     const Job toned = withTone(job(), job().pieces.front().id, tone);

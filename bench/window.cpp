@@ -49,7 +49,9 @@ Job jobOf(const char* file) {
     piece.artwork = readPicture(std::filesystem::path(file));
     piece.method = shippedMethods().front();
     piece.size = {600, 400};
-    return withPiece({}, std::move(piece));
+    Job job = withPiece({}, std::move(piece));
+    const int id = job.pieces.front().id;
+    return withTone(std::move(job), id, {.ink = Tone::InkChoice::grey});  // its colours would be kept
 }
 
 void timeTone(app::MainWindow& window, const char* file) {

@@ -20,8 +20,10 @@ constexpr double most_bare = 0.04;  // of a picture that may become bare althoug
 constexpr double bare_from = 0.985;
 constexpr double keeps_detail = 1.04;  // local detail afterwards to that before
 constexpr double night_ink = 0.85, night_light = 0.35;
-constexpr double sample_share = 0.78;
-constexpr double stays = 3;  // a face should be about as light as it was: what that is worth to local detail
+constexpr double sample_share = 0.78;  // of a limit, asked of a sample: it averages the finest blacks out
+// What things are worth against each other, so that a gain of 0.05 in local detail counts 1.
+constexpr double worth_detail = 20, worth_limit = 20, worth_likeness = 0.5;
+constexpr double stays = 3;                        // a face should be about as light as it was
 constexpr double drawn_share = 1.05;               // of the blacks of a drawing
 constexpr double gentlest = 0.45, steepest = 2.4;  // slopes to the mean slope
 
@@ -137,8 +139,8 @@ std::vector<Candidate> candidates(const Greys& greys, const Limits& limits, doub
                 for (double& each : curve) each = darkest + (1 - darkest) * std::pow(each, bend);
                 const Outcome out = outcomeOf(curve, greys, limits, margin);
                 // A curve that changes the picture less is preferred to one that gains hardly anything.
-                all.push_back({out.detail * 20 - 0.5 * out.bent - stays * std::abs(out.ink - limits.ink) -
-                                   20 * beyond(out, limits),
+                all.push_back({worth_detail * out.detail - worth_likeness * out.bent -
+                                   stays * std::abs(out.ink - limits.ink) - worth_limit * beyond(out, limits),
                                curve});
             }
     const std::size_t kept = std::min(worth_trying, all.size());
@@ -164,10 +166,10 @@ ToneSample toned(const ToneSample& sample, const AutomaticTone& tone) {
     ToneSample made{sample.greys.clone(), sample.px_mm};
     // The grid of the sample: as many pixels to the inch.
     addLocalContrast(made.greys, sample.greys, tone.local, PixelGrid{sample.px_mm * mm_per_inch});
-    for (int y = 0; y < made.greys.rows; ++y)
-        for (auto* p = made.greys.ptr<std::uint16_t>(y);
-             p != made.greys.ptr<std::uint16_t>(y) + made.greys.cols; ++p)
-            *p = (*tone.curve)[*p];
+    for (int y = 0; y < made.greys.rows; ++y) {
+        auto* row = made.greys.ptr<std::uint16_t>(y);
+        for (int x = 0; x < made.greys.cols; ++x) row[x] = (*tone.curve)[row[x]];
+    }
     return made;
 }
 
@@ -205,7 +207,6 @@ AutomaticTone automaticTone(const std::vector<ToneSample>& samples, double solid
     const ToneFacts before = factsOf(samples, solid_ink);
     Limits limits;
     limits.solid_grey = 1 - solid_ink;
-    // A sample has less of the finest blacks and whites than the print: a little less is asked of it.
     limits.solid = std::max(sample_share * before.solid, sample_share * free_solid);
     double bare = 0;
     for (std::size_t i = static_cast<std::size_t>(bare_from * 255); i < 256; ++i) bare += greys.share[i];
@@ -226,7 +227,8 @@ AutomaticTone automaticTone(const std::vector<ToneSample>& samples, double solid
             const ToneFacts after = factsOf(samples, trial, solid_ink);
             const double off = 8 * std::max(0.0, after.solid - limits.solid) +
                                4 * std::max({0.0, after.ink - most_ink, least_ink - after.ink});
-            const double score = after.detail * 20 - stays * std::abs(after.ink - limits.ink) - 20 * off;
+            const double score =
+                worth_detail * after.detail - stays * std::abs(after.ink - limits.ink) - worth_limit * off;
             if (score > best) best = score, tone.curve = trial.curve;
         }
     // Where the curve alone leaves less local detail, local contrast makes up for it, as far as it spreads no

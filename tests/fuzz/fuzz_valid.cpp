@@ -1,7 +1,7 @@
 // Makes jobs, drawings and pictures that are all valid, anywhere within the limits that the program states,
 // and does with them what a maker does. Nothing may crash, be refused as though it were damaged, be lost by
 // saving and opening, or go on for more than ten seconds without saying how far it is.
-//     fuzz-valid --minutes 10 [--seed N]
+//     fuzz-valid --minutes 10 [--seed N] [--silent SECONDS]
 // A finding names its seed; `--seed N --minutes 0` tries that one again.
 #include <atomic>
 #include <chrono>
@@ -38,7 +38,7 @@ using namespace tympan::tests;
 namespace {
 
 using Clock = std::chrono::steady_clock;
-constexpr double most_silent_s = 12;  // the helper ends silent work after ten
+double most_silent_s = 12;  // the helper ends silent work after ten
 
 std::atomic<Clock::rep> last_sign = 0;
 std::atomic<std::uint64_t> trying = 0;
@@ -257,6 +257,7 @@ int main(int argc, char** argv) {
     std::uint64_t seed = 1;
     for (int i = 1; i + 1 < argc; i += 2) {
         if (std::strcmp(argv[i], "--minutes") == 0) minutes = std::atof(argv[i + 1]);
+        if (std::strcmp(argv[i], "--silent") == 0) most_silent_s = std::atof(argv[i + 1]);
         if (std::strcmp(argv[i], "--seed") == 0) seed = std::strtoull(argv[i + 1], nullptr, 10);
     }
     sign("starting");
