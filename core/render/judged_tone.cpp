@@ -37,7 +37,10 @@ GreyHistogram histogramOf(const Members& members, const GreyMix& mix) {
 ToneSample sampleOf(const Print::Member& member, const GreyMix& mix) {
     cv::Mat shown = shownOf(member);
     const double scale = 1.0 * tone_sample_px / std::max(shown.cols, shown.rows);
-    if (scale < 1) cv::resize(shown, shown, {}, scale, scale, cv::INTER_AREA);
+    const auto scaled = [scale](int side) {
+        return std::max(1, static_cast<int>(std::lround(side * scale)));
+    };
+    if (scale < 1) cv::resize(shown, shown, {scaled(shown.cols), scaled(shown.rows)}, 0, 0, cv::INTER_AREA);
     const SourceRows rows(shown, Ink::grey, SourceRows::Light::encoded, weightsOf(*member.artwork, mix));
     ToneSample sample{cv::Mat(shown.size(), CV_16UC1), shown.cols / std::max(1.0, member.size.width)};
     std::vector<std::uint16_t> row(static_cast<std::size_t>(shown.cols * rows.channels()));

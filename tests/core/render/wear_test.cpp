@@ -94,6 +94,11 @@ TEST(Veil, tissueLightensADarkGround) {
     EXPECT_GT(cv::mean(groundUnder(job, job.pieces.front(), tissue.print))[0], 60);
 }
 
+TEST(MatchedTone, aStripOfOnePixelIsJudgedToo) {
+    const Job job = jobOf(artworkOf(noise({2000, 1}, CV_8UC1)), {400, 0.2});
+    EXPECT_TRUE(toneCurveOf(printOf(job, job.pieces.front(), 60)));
+}
+
 TEST(MatchedTone, whitesAndBlacksOfASetAreJudgedTogether) {
     cv::Mat dark(40, 60, CV_8UC1), light(40, 60, CV_8UC1);
     cv::randu(dark, 10, 100), cv::randu(light, 150, 250);
