@@ -24,7 +24,7 @@ struct SvgOutline {
 SvgOutline readSvgOutline(std::string_view svg, const std::string& name);
 
 /// Every edit and every look goes through all corners: ferns have thousands, and are quick with that.
-inline constexpr std::size_t most_corners = 5000;
+inline constexpr std::size_t most_corners = 3000;
 
 /// An outline as SVG in mm, its box's corner at the origin.
 std::string svgOf(const Outline& outline);
