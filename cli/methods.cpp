@@ -20,7 +20,7 @@ nlohmann::ordered_json asJson(const Method& method) {
                          {"what", step.words},
                          {"hands", needsHands(step)},
                          {"typical_min", step.work_min + (step.wait ? step.wait->typical_min : 0)},
-                         {"optional", false}});
+                         {"optional", step.optional}});
     return {{"id", method.id},
             {"revision", method.revision},
             {"sha256", hashOf(method)},

@@ -59,6 +59,7 @@ MainWindow::Station stationOf(const Finding& found) {
         [](const MissesObject&) { return MainWindow::object; },
         [](const CrossesKeepOut&) { return MainWindow::object; },
         [](const UnsuitedMaterial&) { return MainWindow::object; },
+        [](const MaterialWithCare&) { return MainWindow::object; },
         [](const UnsuitedPrinter&) { return MainWindow::object; },
         [](const DarkGround&) { return MainWindow::object; },
         [](const NewerMethod&) { return MainWindow::object; },

@@ -66,6 +66,7 @@ QString sentence(const Finding& found, Unit unit) {
             return tr("The picture runs over \u201c%1\u201d.").arg(named(what.zone));
         },
         [](const UnsuitedMaterial& what) { return text(what.why); },
+        [](const MaterialWithCare& what) { return text(what.why); },
         [&](const UnsuitedPrinter& what) {
             return what.printer.empty()
                        ? tr("With your printer: %1").arg(text(what.why))

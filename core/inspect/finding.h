@@ -44,6 +44,10 @@ struct UnsuitedMaterial {  ///< the method does not go with what the object is m
     static constexpr std::string_view id = "unsuited-material";
     std::string why;
 };
+struct MaterialWithCare {  ///< the method goes with it, but for something that one must mind
+    static constexpr std::string_view id = "material-with-care";
+    std::string why;
+};
 struct UnsuitedPrinter {  ///< or with what the printer lays down
     static constexpr std::string_view id = "unsuited-printer";
     std::string printer, why;
@@ -136,11 +140,12 @@ struct ReadsBackwards {  ///< words will be backwards: the picture is said to ha
     std::string words;
 };
 
-using What = std::variant<MissesOneSheet, CrossesMargin, LargerThanObject, MissesObject, CrossesKeepOut,
-                          UnsuitedMaterial, UnsuitedPrinter, DarkGround, EdgeInCareZone, SeamInCareZone,
-                          FewPixels, WholeSheetsJoin, NewerMethod, Cropped, LinkedPicture, SoftDetail,
-                          EvenBorder, SolidAreas, ThinLine, PaleDetailLost, DarkDetailLost, NightPicture,
-                          MuchInk, ColoursMerge, ColourWithout, Faces, CameReversed, ReadsBackwards>;
+using What =
+    std::variant<MissesOneSheet, CrossesMargin, LargerThanObject, MissesObject, CrossesKeepOut,
+                 UnsuitedMaterial, MaterialWithCare, UnsuitedPrinter, DarkGround, EdgeInCareZone,
+                 SeamInCareZone, FewPixels, WholeSheetsJoin, NewerMethod, Cropped, LinkedPicture, SoftDetail,
+                 EvenBorder, SolidAreas, ThinLine, PaleDetailLost, DarkDetailLost, NightPicture, MuchInk,
+                 ColoursMerge, ColourWithout, Faces, CameReversed, ReadsBackwards>;
 
 }  // namespace finding
 

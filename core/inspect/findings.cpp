@@ -128,6 +128,8 @@ void lookAtObject(const Job& job, const Piece& piece, std::vector<Finding>& foun
         found.push_back({finding::UnsuitedMaterial{why}, Severity::warning, piece.id, {}});
     else if (auto dark = onDarkGround(object, piece, ink))
         found.push_back(*dark);
+    if (const std::string care = careOnMaterial(piece.method, object.material.id); !care.empty())
+        found.push_back({finding::MaterialWithCare{care}, Severity::note, piece.id, {}});
     if (object.spot()) return;
     const Outline visible = visibleOf(object);
     if (shared(ink, visible).empty()) {

@@ -81,6 +81,7 @@ Edit remedyOf(const Finding& found) {
         [](const MissesObject&) { return Edit(); },
         [](const CrossesKeepOut&) { return Edit(); },
         [](const UnsuitedMaterial&) { return Edit(); },
+        [](const MaterialWithCare&) { return Edit(); },
         [](const UnsuitedPrinter&) { return Edit(); },
         [](const DarkGround&) { return Edit(); },
         [](const EdgeInCareZone&) { return Edit(); },

@@ -13,7 +13,6 @@ namespace tympan {
 
 namespace {
 
-constexpr Orientation orientations[] = {Orientation::portrait, Orientation::landscape};
 constexpr double care_gap_mm = 3;  // between a seam and what it should stay away from
 
 /// A care zone in the print frame, with a little round it.

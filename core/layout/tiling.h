@@ -7,6 +7,7 @@
 namespace tympan {
 
 enum class Orientation { portrait, landscape };
+inline constexpr Orientation orientations[] = {Orientation::portrait, Orientation::landscape};
 
 /// The page as it is printed: the paper upright, or with width and height swapped.
 SizeMm pageOf(const Paper& paper, Orientation orientation);

@@ -10,8 +10,6 @@ namespace tympan {
 
 namespace {
 
-constexpr Orientation orientations[] = {Orientation::portrait, Orientation::landscape};
-
 /// The box that a whole piece takes, its tab above it.
 SizePx boxOf(const PlacedRegion& part) { return {part.region.width, part.region.height + part.tab_px}; }
 

@@ -45,7 +45,16 @@ TEST_F(Cli, methodsAsJson) {
         EXPECT_EQ(method["mirrored"].get<bool>(), method["turns"].get<int>() % 2 == 1);
         EXPECT_TRUE(method["laid_whole"].is_boolean() && method["printers"].is_array() &&
                     method["cautions"].is_array());
+        EXPECT_EQ(method["sha256"].get<std::string>().size(), 64u);
+        for (const json& step : method["steps"]) {
+            EXPECT_FALSE(step["id"].get<std::string>().empty() || step["what"].get<std::string>().empty());
+            EXPECT_TRUE(step["hands"].get<bool>() || step["typical_min"].get<double>() > 0) << step;
+        }
     }
+    const json& gel = all["methods"][0]["steps"];
+    EXPECT_EQ(gel[0]["id"], "coat-print");
+    EXPECT_TRUE(gel[0]["optional"].get<bool>()) << "a coat beforehand is the maker's choice";
+    EXPECT_FALSE(gel[1]["optional"].get<bool>());
     EXPECT_THAT(cli({"methods"}).out, HasSubstr("gel-rub-off"));
 }
 
