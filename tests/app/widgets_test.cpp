@@ -3,9 +3,10 @@
 #include <QSignalSpy>
 #include <QtTest/QTest>
 
-#include <gtest/gtest.h>
+#include <gmock/gmock.h>
 
 #include "app/rule/station_rule.h"
+#include "app/shell/exported.h"
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
 #include "app/widgets/choice_row.h"
@@ -108,6 +109,23 @@ TEST(Theme, textHasEnoughContrastInBothPalettes) {
     applyTheme(*qApp, false);
 }
 
+TEST(Words, whatWasExportedIsSaid) {
+    using What = app::Exported::What;
+    const auto said = [](const app::Exported& exported) { return sentence(exported).toStdString(); };
+    EXPECT_EQ(said({What::sheets, "/home/me/moth.pdf", {"/home/me/moth.pdf"}, 3, {}}), "Saved moth.pdf.");
+    EXPECT_THAT(said({What::sheets, "moth.pdf", {"moth.pdf", "moth test.pdf"}, 3, {}}),
+                testing::HasSubstr("a test sheet"));
+    EXPECT_EQ(said({What::for_shop, "/tmp/shop", {"a", "b", "c"}, 0, {}}),
+              "Saved 3 files for the shop in shop.");
+    EXPECT_EQ(said({What::printed, {}, {}, 1, QStringLiteral("study")}),
+              "Handed 1 sheet to study, at true size. Check the bar.");
+    EXPECT_EQ(said({What::printed, {}, {}, 12, QStringLiteral("study")}),
+              "Handed 12 sheets to study, at true size. Check the bar.");
+    for (What what : {What::picture, What::reference, What::test_sheet, What::placement_template,
+                      What::size_ladder, What::proof_strip})
+        EXPECT_THAT(said({what, "moth.png", {"moth.png"}, 0, {}}), testing::StartsWith("Saved moth.png"));
+}
+
 namespace {
 
 template <class... What>
@@ -122,7 +140,8 @@ TEST(Words, everyFindingHasASentenceAndRemediesAName) {
     for (const Finding& finding : oneOfEach(std::type_identity<finding::What>())) {
         EXPECT_TRUE(names.insert(name(finding)).second) << name(finding);
         // What comes from a catalogue has its own words.
-        if (!is<finding::UnsuitedMaterial>(finding) && !is<finding::UnsuitedPrinter>(finding)) {
+        if (!is<finding::UnsuitedMaterial>(finding) && !is<finding::MaterialWithCare>(finding) &&
+            !is<finding::UnsuitedPrinter>(finding)) {
             EXPECT_GT(sentence(finding, Unit::mm).size(), 20) << name(finding);
             EXPECT_TRUE(sentence(finding, Unit::mm).endsWith(QLatin1Char('.'))) << name(finding);
         }

@@ -123,6 +123,14 @@ TEST(Findings, aWayThatDoesNotGoWithTheMaterialSaysWhy) {
     const auto* unsuited = said<finding::UnsuitedMaterial>(all);
     ASSERT_TRUE(unsuited);
     EXPECT_EQ(unsuited->why, "Gel medium is not made for skin.");
+    // On paper it goes, with care: said as a note, not as a warning.
+    Object page = job.objects.front();
+    page.material = findMaterial(shippedMaterials(), "paper");
+    const auto on_paper = findings(withObject(job, job.pieces.front().id, page));
+    EXPECT_FALSE(find<finding::UnsuitedMaterial>(on_paper));
+    const Finding* care = find<finding::MaterialWithCare>(on_paper);
+    ASSERT_TRUE(care);
+    EXPECT_EQ(care->severity, Severity::note);
     // On dark cloth one sentence is enough: it names the cloth.
     skin.material = findMaterial(shippedMaterials(), "cotton-dark");
     skin.ground = skin.material.ground;
