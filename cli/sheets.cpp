@@ -19,6 +19,9 @@ struct Options {
     PrintOptions print;
     std::optional<Command> command;
     std::string out, paper = "A4", margin = "5mm", band = "7mm", plan;
+    std::string joint, overlap = "10mm", seams = "quiet";
+    bool fewest = false;
+    int more_sheets = 0;
 };
 
 void checkBand(const SheetRules& rules, const std::string& asked) {
@@ -36,8 +39,24 @@ SheetRules rulesOf(const Options& options, SheetRules rules, bool of_job) {
     if (asked("--paper")) rules.paper = paperNamed(options.paper);
     if (asked("--band")) rules.band_mm = lengthOf("--band", options.band);
     if (asked("--ppi")) rules.ppi = options.print.ppi;
+    if (asked("--seams")) rules.seams = *seamMannerNamed(options.seams);
+    if (asked("--fewest")) rules.fewest = options.fewest;
+    if (asked("--more-sheets")) rules.more_sheets = options.more_sheets;
+    if (asked("--overlap")) {
+        rules.overlap_mm = lengthOf("--overlap", options.overlap);
+        if (!limits::overlap_mm.holds(rules.overlap_mm))
+            throw Error(Error::Kind::usage, "", "--overlap " + options.overlap + " is no overlap of sheets",
+                        fmt::format("use {} to {} mm", limits::overlap_mm.least, limits::overlap_mm.most));
+    }
     checkBand(rules, options.band);
     return rules;
+}
+
+/// Every piece joins as was asked.
+Job withJoint(Job job, const Options& options) {
+    if (options.joint.empty()) return job;
+    for (Piece& piece : job.pieces) piece.joining.joint = jointNamed(options.joint);
+    return job;
 }
 
 /// Every printer of the job leaves bare what was asked.
@@ -56,7 +75,10 @@ OpenedJob jobOf(const Options& options) {
     const SheetRules asked = rulesOf(options, {}, false);
     withMargin({}, options, false);
     if (!isJobFile(options.piece.picture))
-        return {withMargin(withSheets(options.print.applied(options.piece.job()), asked), options, false), 0};
+        return {withJoint(
+                    withMargin(withSheets(options.print.applied(options.piece.job()), asked), options, false),
+                    options),
+                0};
     for (const char* option :
          {"--width", "--height", "--page", "--method", "--colour", "--contrast", "--line-art", "--enlarge"})
         if (options.command->given(option))
@@ -67,7 +89,7 @@ OpenedJob jobOf(const Options& options) {
         throw Error(Error::Kind::input, options.piece.picture, "there is no piece in it",
                     "add a picture first");
     const SheetRules rules = rulesOf(options, opened.job.sheets, true);
-    opened.job = withMargin(withSheets(std::move(opened.job), rules), options, true);
+    opened.job = withJoint(withMargin(withSheets(std::move(opened.job), rules), options, true), options);
     return opened;
 }
 
@@ -101,6 +123,11 @@ void addSheets(CommandLine& line) {
     command.option("--paper", options->paper, "A4, A3, Letter, Legal, Tabloid, or a size such as 300x400");
     command.option("--margin", options->margin, "what the printer leaves bare at every edge");
     command.option("--band", options->band, "kept for marks along a seam");
+    command.oneOf("--joint", options->joint, namesOf(joints), "how sheets meet (as the method asks)");
+    command.option("--overlap", options->overlap, "how far sheets overlap that do");
+    command.oneOf("--seams", options->seams, namesOf(seam_manners), "where seams are laid");
+    command.flag("--fewest", options->fewest, "as few sheets as any way of laying them takes");
+    command.whole("--more-sheets", options->more_sheets, 0, 50, "sheets more than it takes, to hide seams");
     command.option("--plan", options->plan, "also write which region lies where, as JSON");
     command.does([options] {
         refuseSameFile({options->out, options->plan}, {options->piece.picture});

@@ -46,7 +46,7 @@ void addSheets(FoldScene& scene, const Piece& piece, const Imposition& impositio
     if (!print) return;
     for (const Seam& seam : imposition.plans[*print].seams) {
         std::vector<PointMm>& path = scene.seams.emplace_back();
-        for (const PointPx& at : seam.path) path.push_back({grid.mm(at.x), grid.mm(at.y)});
+        for (const PlacePx& at : seam.path) path.push_back({at.x * grid.pixel_mm(), at.y * grid.pixel_mm()});
     }
 }
 

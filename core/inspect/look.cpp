@@ -11,11 +11,11 @@
 
 #include "core/artwork/borders.h"
 #include "core/artwork/edited.h"
+#include "core/artwork/faces.h"
 #include "core/artwork/grey.h"
 #include "core/artwork/rasterise.h"
 #include "core/base/parallel.h"
 #include "core/inspect/detail.h"
-#include "core/inspect/faces.h"
 #include "core/inspect/reading.h"
 #include "core/inspect/thin_lines.h"
 #include "core/inspect/vanishing.h"

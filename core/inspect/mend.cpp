@@ -4,8 +4,8 @@
 
 #include "core/artwork/borders.h"
 #include "core/artwork/edited.h"
+#include "core/artwork/faces.h"
 #include "core/base/overloaded.h"
-#include "core/inspect/faces.h"
 #include "core/job/edits.h"
 #include "core/method/catalogue.h"
 

@@ -10,8 +10,8 @@
 #include <tesseract/resultiterator.h>
 
 #include "core/artwork/grey.h"
+#include "core/artwork/text_lines.h"
 #include "core/base/error.h"
-#include "core/inspect/text_lines.h"
 #include "core/render/render_region.h"
 
 namespace tympan {

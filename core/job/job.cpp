@@ -54,6 +54,15 @@ std::string_view name(Rim rim) {
     return "sharp";
 }
 
+Joint jointOf(const Piece& piece) {
+    if (piece.joining.joint) return *piece.joining.joint;
+    return piece.method->overlaps ? Joint::lap : Joint::butt;
+}
+
+double seenFrom(const Piece& piece) {
+    return piece.enlarging.seen_from_mm > 0 ? piece.enlarging.seen_from_mm : usuallySeenFrom(piece.size);
+}
+
 Ink inkOf(const Piece& piece) {
     switch (piece.tone.ink) {
         case Tone::InkChoice::grey:

@@ -8,6 +8,7 @@
 #include "core/artwork/artwork.h"
 #include "core/base/shared_value.h"
 #include "core/enlarge/enlarging.h"
+#include "core/job/joining.h"
 #include "core/measure/length.h"
 #include "core/method/method.h"
 #include "core/object/object.h"
@@ -92,6 +93,7 @@ struct Piece {
     Enlarging enlarging;
     Edge edge;
     std::vector<CareZone> care;
+    Joining joining;
     bool already_reversed = false;  ///< it came mirrored: one turn more, and `artwork` is turned back
     int copies = 1;
     int spares = 0;  ///< printed besides the copies: a backup, and to compare with
@@ -118,6 +120,10 @@ struct SheetRules {
     Paper paper;
     double band_mm = 7;         ///< kept for marks along a seam
     double scissor_gap_mm = 6;  ///< between pieces that share a sheet
+    SeamManner seams = SeamManner::quiet;
+    bool fewest = false;     ///< as few sheets as any way of laying them takes, wherever seams then lie
+    int more_sheets = 0;     ///< how many more than it takes a parted print may use to hide its seams
+    double overlap_mm = 10;  ///< how far sheets that overlap do
     double ppi = 300;
     bool operator==(const SheetRules&) const = default;
 };
@@ -174,6 +180,12 @@ const Printer& printerOf(const Job& job, const Piece& piece);
 
 /// How many of a piece are printed.
 inline int printed(const Piece& piece) { return piece.copies + piece.spares; }
+
+/// How the sheets of a piece meet: as it says, or as its method asks.
+Joint jointOf(const Piece& piece);
+
+/// From how far a piece is looked at, in mm: as it says, or as its size suggests.
+double seenFrom(const Piece& piece);
 
 /// What is printed: the piece's wish, or its method's advice.
 Ink inkOf(const Piece& piece);

@@ -9,6 +9,7 @@
 #include "core/artwork/edited.h"
 #include "core/job/limits.h"
 #include "core/job/picture_json.h"
+#include "core/job/sheets_json.h"
 #include "core/method/method_json.h"
 
 namespace tympan {
@@ -249,6 +250,7 @@ json toJson(const Piece& piece) {
                                  {"top", zone.parts.y},
                                  {"width", zone.parts.width},
                                  {"height", zone.parts.height}});
+    if (piece.joining != Joining{}) value["joining"] = toJson(piece.joining);
     if (!piece.notes.empty()) value["notes"] = piece.notes;
     return value;
 }
@@ -268,6 +270,7 @@ Piece readPiece(JsonReader reader, const ArtworkSource& artworks) {
     if (reader.has("edge")) piece.edge = readEdge(reader.object("edge"));
     if (reader.has("care"))
         for (JsonReader& zone : reader.objects("care")) piece.care.push_back(readCareZone(zone));
+    if (reader.has("joining")) piece.joining = readJoining(reader.object("joining"));
     piece.already_reversed = reader.flag("already_reversed", false);
     piece.copies = reader.integer("copies", limits::copies);
     piece.spares = reader.integer("spares", limits::spares, 0);

@@ -1,5 +1,6 @@
 #include "core/job/sheets_json.h"
 
+#include <algorithm>
 #include <nlohmann/json.hpp>
 
 #include "core/job/limits.h"
@@ -31,7 +32,11 @@ json toJson(const SheetRules& rules) {
               {"media", rules.paper.media}}},
             {"band_mm", rules.band_mm},
             {"scissor_gap_mm", rules.scissor_gap_mm},
-            {"ppi", rules.ppi}};
+            {"ppi", rules.ppi},
+            {"seams", name(rules.seams)},
+            {"fewest", rules.fewest},
+            {"more_sheets", rules.more_sheets},
+            {"overlap_mm", rules.overlap_mm}};
 }
 
 SheetRules readSheetRules(JsonReader& reader) {
@@ -40,6 +45,12 @@ SheetRules readSheetRules(JsonReader& reader) {
     rules.band_mm = reader.number("band_mm", limits::band_mm);
     rules.scissor_gap_mm = reader.number("scissor_gap_mm", limits::scissor_gap_mm);
     rules.ppi = reader.number("ppi", limits::ppi);
+    // Jobs of before there was a choice had theirs shared out evenly: what was printed stays as it is.
+    rules.seams = reader.has("seams") ? *seamMannerNamed(reader.oneOf("seams", namesOf(seam_manners)))
+                                      : SeamManner::regular;
+    rules.fewest = reader.flag("fewest", false);
+    rules.more_sheets = reader.integer("more_sheets", limits::more_sheets, 0);
+    rules.overlap_mm = reader.number("overlap_mm", limits::overlap_mm, rules.overlap_mm);
     return rules;
 }
 
@@ -77,6 +88,48 @@ Printer readPrinterOfVersion1(JsonReader& sheets) {
     printer.black_only = sheets.flag("black_only", false);
     printer.mirrors = sheets.flag("printer_mirrors", false);
     return printer;
+}
+
+json toJson(const Joining& joining) {
+    json value = json::object();
+    if (joining.joint) value["joint"] = name(*joining.joint);
+    if (joining.seams)
+        value["seams"] = {{"upright", joining.seams->upright},
+                          {"width_mm", joining.seams->print.width},
+                          {"height_mm", joining.seams->print.height},
+                          {"edges_mm", joining.seams->edges_mm},
+                          {"bands", json::array()}};
+    if (joining.seams)
+        for (const std::vector<double>& cuts : joining.seams->cuts_mm)
+            value["seams"]["bands"].push_back({{"cuts_mm", cuts}});
+    return value;
+}
+
+Joining readJoining(JsonReader reader) {
+    Joining joining;
+    if (reader.has("joint")) joining.joint = jointNamed(reader.oneOf("joint", namesOf(joints)));
+    if (reader.has("seams")) {
+        JsonReader entry = reader.object("seams");
+        KeptSeams seams;
+        seams.upright = entry.flag("upright", false);
+        seams.print = {entry.number("width_mm", limits::side_mm), entry.number("height_mm", limits::side_mm)};
+        const auto lines = [](JsonReader& from, const std::string& field) {
+            std::vector<double> at = from.numbers(field, 0, limits::side_mm.most, limits::most_seams);
+            if (!std::is_sorted(at.begin(), at.end())) from.fail(field, "must rise");
+            return at;
+        };
+        seams.edges_mm = lines(entry, "edges_mm");
+        for (JsonReader& band : entry.objects("bands")) {
+            seams.cuts_mm.push_back(lines(band, "cuts_mm"));
+            band.finish();
+        }
+        if (seams.cuts_mm.size() != seams.edges_mm.size() + 1)
+            entry.fail("bands", "must be one more than there are edges");
+        entry.finish();
+        joining.seams = std::move(seams);
+    }
+    reader.finish();
+    return joining;
 }
 
 json toJson(const KeptSheet& sheet) {

@@ -14,6 +14,9 @@ nlohmann::json toJson(const Printer& printer);
 Printer readPrinter(JsonReader reader);
 Printer readPrinterOfVersion1(JsonReader& sheets);
 
+nlohmann::json toJson(const Joining& joining);
+Joining readJoining(JsonReader reader);
+
 nlohmann::json toJson(const KeptSheet& sheet);
 KeptSheet readKeptSheet(JsonReader reader);
 

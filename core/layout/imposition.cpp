@@ -52,8 +52,9 @@ Imposition impose(const Job& job, std::optional<Mirrored> forced, const Progress
         progress.at(static_cast<double>(imposition.prints.size()) / static_cast<double>(job.pieces.size()));
         PrintGeometry print = geometryOf(job, piece, job.sheets.ppi);
         if (forced) print.mirrored = *forced;
-        imposition.plans.push_back(fitsOneSheet(job, piece, print.size) ? SeamPlan{print.size, {}, {}}
-                                                                        : planSeams(job, piece, print));
+        imposition.plans.push_back(fitsOneSheet(job, piece, print.size)
+                                       ? SeamPlan{print.size, {}, {}}
+                                       : planSeams(job, piece, print, {progress.stop, {}}));
         imposition.prints.push_back(print);
     }
     std::vector<bool> done(job.pieces.size(), false);

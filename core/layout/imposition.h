@@ -3,7 +3,7 @@
 
 #include "core/base/progress.h"
 #include "core/layout/placed_region.h"
-#include "core/layout/seam_planning.h"
+#include "core/seams/seam_planning.h"
 
 namespace tympan {
 

@@ -1,14 +1,17 @@
 #pragma once
+#include <optional>
+
 #include "core/job/tab.h"
-#include "core/layout/seam_plan.h"
 #include "core/measure/affine.h"
+#include "core/seams/seam_plan.h"
 
 namespace tympan {
 
 /// A region of a print on a sheet.
 struct PlacedRegion {
-    std::size_t print = 0;  ///< which of Imposition::prints
-    int piece = 0;          ///< the piece's id
+    std::size_t print = 0;            ///< which of Imposition::prints
+    std::optional<std::size_t> tile;  ///< which of its plan's; none of a print that lies on a sheet whole
+    int piece = 0;                    ///< the piece's id
     int copy = 0;
     RectPx region;            ///< what is kept after trimming, in the print frame
     RectPx inked;             ///< what is printed: the region and its bleed, in the print frame

@@ -13,6 +13,7 @@ Sheet tileSheet(const Imposition& imposition, const Job& job, std::size_t print,
     const int band = bandOf(job, piece);
     PlacedRegion part;
     part.print = print;
+    part.tile = number;
     part.piece = piece.id;
     part.region = tile.region;
     part.seams = seamSides(plan, tile);

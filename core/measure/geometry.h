@@ -31,6 +31,13 @@ struct PointPx {
     auto operator<=>(const PointPx&) const = default;
 };
 
+/// Any place on a raster, in pixels from its upper left corner: the middle of pixel (x, y) is x + 1/2, y +
+/// 1/2.
+struct PlacePx {
+    double x = 0, y = 0;
+    auto operator<=>(const PlacePx&) const = default;
+};
+
 struct SizePx {
     int width = 0, height = 0;
     auto operator<=>(const SizePx&) const = default;

@@ -165,7 +165,9 @@ struct Method {
     bool laid_whole =
         false;       ///< the sheet goes onto the object untrimmed: nothing but the picture may be inked
     int passes = 1;  ///< printed one after the other on the same sheet; more than one cannot be prepared yet
-    bool overlaps = true;  ///< sheets of one picture may overlap when laid; else they meet edge to edge
+    /// What carries the ink stays on, so that sheets of one picture may overlap when laid; else they meet
+    /// edge to edge, since paper between would keep the ink of the upper one off.
+    bool overlaps = false;
     std::vector<PrinterKind> printers;
     std::vector<Misfit> not_printers;
     std::vector<std::string> suits;  ///< materials by id

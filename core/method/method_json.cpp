@@ -181,7 +181,9 @@ Method readMethod(JsonReader reader) {
     method.seen_through = reader.flag("seen_through", false);
     method.laid_whole = reader.flag("laid_whole", false);
     method.passes = reader.integer("passes", 1, 4, 1);
-    method.overlaps = reader.flag("overlaps", true);
+    // What stands under "overlaps" in older copies was true of nearly all, and read by nobody.
+    reader.flag("overlaps", false);
+    method.overlaps = reader.flag("sheets_overlap", false);
     method.printers = readPrinters(reader, "printers");
     method.not_printers = readMisfits(reader, "not_printers");
     method.suits = textsOrNone(reader, "suits");
@@ -298,7 +300,7 @@ nlohmann::json toJson(const Method& method) {
             {"seen_through", method.seen_through},
             {"laid_whole", method.laid_whole},
             {"passes", method.passes},
-            {"overlaps", method.overlaps},
+            {"sheets_overlap", method.overlaps},
             {"printers", printers},
             {"not_printers", toJson(method.not_printers)},
             {"suits", method.suits},

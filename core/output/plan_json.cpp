@@ -1,5 +1,6 @@
 #include "core/output/plan_json.h"
 
+#include <algorithm>
 #include <cmath>
 #include <nlohmann/json.hpp>
 
@@ -21,12 +22,24 @@ Json millimetres(const RectPx& box, const PixelGrid& grid) {
 }
 
 /// A part as it lies on its page, as it stands in the plan of one piece and of several.
-Json placeOf(const PlacedRegion& part, const PixelGrid& grid) {
+Json placeOf(const PlacedRegion& part, const Imposition& imposition) {
+    const PixelGrid& grid = imposition.grid;
     Json place{{"label", part.label},
                {"region_px", pixels(part.region)},
                {"placed_px", pixels(part.placed)},
                {"region_mm", millimetres(part.region, grid)},
                {"placed_mm", millimetres(part.placed, grid)}};
+    if (part.tile) {
+        const SeamPlan& plan = imposition.plans[part.print];
+        for (const PlacePx& at : plan.tiles[*part.tile].outline)
+            place["cut_mm"].push_back(
+                {sixDecimals(at.x * grid.pixel_mm()), sixDecimals(at.y * grid.pixel_mm())});
+        const auto laps = [&](const Seam& seam) { return overlapBeyond(seam, *part.tile) > 0; };
+        if (std::any_of(plan.seams.begin(), plan.seams.end(), [&](const Seam& seam) {
+                return (seam.before == *part.tile || seam.after == *part.tile) && laps(seam);
+            }))
+            place["ink_px"] = pixels(part.inked);
+    }
     if (const auto quarters = quarterTurns(part.rotation_deg)) {
         place["rotation_deg"] = 90 * *quarters;
         return place;
@@ -81,7 +94,7 @@ std::string planJson(const Job& job, const Imposition& imposition) {
         if (imposition.prints.size() == 1) {
             for (const PlacedRegion& part : sheet.regions) {
                 Json entry{{"page", number}};
-                entry.update(placeOf(part, grid));
+                entry.update(placeOf(part, imposition));
                 plan["sheets"].push_back(std::move(entry));
             }
             continue;
@@ -89,7 +102,7 @@ std::string planJson(const Job& job, const Imposition& imposition) {
         Json parts = Json::array();
         for (const PlacedRegion& part : sheet.regions) {
             Json entry{{"piece", part.piece}, {"copy", part.copy}};
-            entry.update(placeOf(part, grid));
+            entry.update(placeOf(part, imposition));
             parts.push_back(std::move(entry));
         }
         plan["sheets"].push_back({{"page", number},

@@ -6,9 +6,9 @@
 #include <fmt/format.h>
 
 #include "core/base/error.h"
-#include "core/layout/tiling.h"
 #include "core/output/pdf_file.h"
 #include "core/render/render_region.h"
+#include "core/seams/tiling.h"
 
 namespace tympan {
 

@@ -5,9 +5,9 @@
 #include "core/base/error.h"
 #include "core/job/edits.h"
 #include "core/layout/rows.h"
-#include "core/layout/tiling.h"
 #include "core/output/pdf_file.h"
 #include "core/render/render_region.h"
+#include "core/seams/tiling.h"
 
 namespace tympan {
 

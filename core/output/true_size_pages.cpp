@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/layout/tiling.h"
+#include "core/seams/tiling.h"
 
 namespace tympan {
 

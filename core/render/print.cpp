@@ -84,9 +84,7 @@ Print beforeTone(Print print) {
 }
 
 double wantedPpi(const Piece& piece) {
-    const double from =
-        piece.enlarging.seen_from_mm > 0 ? piece.enlarging.seen_from_mm : usuallySeenFrom(piece.size);
-    return std::min(ppiSeenFrom(from), ppiHeldBy(piece.method->finest_line_mm));
+    return std::min(ppiSeenFrom(seenFrom(piece)), ppiHeldBy(piece.method->finest_line_mm));
 }
 
 double previewPpi(const Job& job, const Piece& piece, double ppi, double most) {

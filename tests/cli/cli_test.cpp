@@ -280,7 +280,7 @@ TEST_F(Cli, wrongUsageIsTwo) {
           {"prepare", picture(), "-o", "a.png", "--width", "50", "--ppi", "0"},
           {"sheets", picture(), "-o", "a.pdf", "--width", "50", "--paper", "napkin"},
           {"sheets", picture(), "-o", "a.pdf", "--width", "50", "--band", "3mm"},
-          {"sheets", picture(), "-o", "a.pdf", "--width", "50", "--joint", "lap"},
+          {"sheets", picture(), "-o", "a.pdf", "--width", "50", "--joint", "glue"},
           {"methods", "--yaml"}}) {
         const Ran ran = cli(words);
         EXPECT_EQ(ran.status, 2) << (words.empty() ? "" : words.back());

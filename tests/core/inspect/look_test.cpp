@@ -5,9 +5,9 @@
 
 #include <gtest/gtest.h>
 
+#include "core/artwork/faces.h"
 #include "core/base/data_folder.h"
 #include "core/inspect/detail.h"
-#include "core/inspect/faces.h"
 #include "core/inspect/mend.h"
 #include "core/inspect/thin_lines.h"
 #include "core/inspect/vanishing.h"

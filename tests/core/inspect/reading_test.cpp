@@ -4,8 +4,8 @@
 
 #include <gtest/gtest.h>
 
+#include "core/artwork/text_lines.h"
 #include "core/inspect/mend.h"
-#include "core/inspect/text_lines.h"
 #include "tests/support/findings.h"
 #include "tests/support/lettered.h"
 #include "tests/support/pictures.h"

@@ -1,4 +1,4 @@
-#include "core/inspect/faces.h"
+#include "core/artwork/faces.h"
 
 #include <algorithm>
 #include <opencv2/imgproc.hpp>
@@ -12,13 +12,12 @@ namespace tympan {
 
 namespace {
 
-constexpr double step = 1.12;        // from one size to the next
 constexpr int agreeing = 6;          // boxes that must agree on a face
 constexpr double least_part = 0.05;  // of the short side
 
 }  // namespace
 
-std::vector<ArtworkParts> facesIn(const cv::Mat& pixels) {
+std::vector<ArtworkParts> facesIn(const cv::Mat& pixels, double step) {
     const std::string file = (dataFolder() / "models" / "frontal-face.xml").string();
     cv::CascadeClassifier cascade;
     if (!cascade.load(file))

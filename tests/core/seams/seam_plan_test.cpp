@@ -1,9 +1,9 @@
-#include "core/layout/seam_plan.h"
+#include "core/seams/seam_plan.h"
 
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
-#include "core/layout/seam_planning.h"
+#include "core/seams/seam_planning.h"
 #include "tests/support/pictures.h"
 
 using namespace tympan;
@@ -40,7 +40,8 @@ TEST(SeamPlan, inkGoesOnBeyondASeamAsFarAsItsJointAsks) {
     EXPECT_EQ(inkedFor(brick(), 0, 5), (RectPx{0, 0, 65, 80}));
     EXPECT_EQ(inkedFor(brick(), 2, 5), (RectPx{55, 25, 45, 55}));
     const SeamPlan lapped = brick(Joint::lap, 12);
-    EXPECT_EQ(inkedFor(lapped, 0, 5), (RectPx{0, 0, 72, 80})) << "as far as it overlaps, which is further";
+    EXPECT_EQ(inkedFor(lapped, 0, 5), (RectPx{0, 0, 65, 80}))
+        << "it lies on top and is trimmed: it only bleeds";
     EXPECT_EQ(inkedFor(lapped, 2, 5), (RectPx{48, 25, 52, 55})) << "its upper joint is still a butt";
     EXPECT_EQ(inkedFor(brick(Joint::two_goes, 500), 0, 5), (RectPx{0, 0, 100, 80})) << "never off the print";
 }
@@ -60,6 +61,7 @@ RC_GTEST_PROP(SeamPlanning, tilesPartThePrintAndSeamsLieBetweenThem, ()) {
     Job job = jobOf(picture(), {static_cast<double>(*rc::gen::inRange(60, 2000)),
                                 static_cast<double>(*rc::gen::inRange(60, 2000))});
     job.sheets.ppi = *rc::gen::element(72.0, 150.0);
+    job.sheets.seams = SeamManner::regular;
     const PrintGeometry print = geometryOf(job, job.pieces.front(), job.sheets.ppi);
     const SeamPlan plan = planSeams(job, job.pieces.front(), print);
     long area = 0;
@@ -71,7 +73,7 @@ RC_GTEST_PROP(SeamPlanning, tilesPartThePrintAndSeamsLieBetweenThem, ()) {
     RC_ASSERT(plan.seams.empty() == (plan.tiles.size() == 1));
     for (const Seam& seam : plan.seams) {
         const RectPx &a = plan.tiles[seam.before].region, &b = plan.tiles[seam.after].region;
-        for (const PointPx& at : seam.path) {
+        for (const PlacePx& at : seam.path) {
             RC_ASSERT(at.x >= a.x && at.x <= a.right() && at.y >= a.y && at.y <= a.bottom());
             RC_ASSERT(at.x >= b.x && at.x <= b.right() && at.y >= b.y && at.y <= b.bottom());
         }

@@ -1,4 +1,4 @@
-#include "core/inspect/text_lines.h"
+#include "core/artwork/text_lines.h"
 
 #include <algorithm>
 #include <cmath>
@@ -14,6 +14,7 @@ namespace {
 constexpr int least_px = 7, most_parts = 6000, differs = 14;
 constexpr double steepest_deg = 20;
 constexpr std::size_t least_letters = 3;
+constexpr float word_gap = 0.6F;  // between words, of the letters' height
 
 struct Part {
     cv::Rect box;
@@ -73,6 +74,18 @@ std::vector<int> groupsOf(std::vector<Part>& parts) {
     return group;
 }
 
+/// The boxes of parts, from left to right, that stand no further apart than letters do.
+std::vector<cv::Rect> wordsOf(const std::vector<Part>& parts, float tall) {
+    std::vector<cv::Rect> words;
+    for (const Part& part : parts) {
+        if (!words.empty() && static_cast<float>(part.box.x - words.back().br().x) <= word_gap * tall)
+            words.back() |= part.box;
+        else
+            words.push_back(part.box);
+    }
+    return words;
+}
+
 /// A group as a line, when its parts lie straight.
 std::optional<TextLine> lineOf(const std::vector<Part>& parts, bool light) {
     if (parts.size() < least_letters) return {};
@@ -111,7 +124,8 @@ std::optional<TextLine> lineOf(const std::vector<Part>& parts, bool light) {
                     static_cast<float>(deg),
                     tall,
                     light,
-                    static_cast<int>(parts.size())};
+                    static_cast<int>(parts.size()),
+                    wordsOf(parts, tall)};
 }
 
 /// Whether two lines are the same one, found twice.

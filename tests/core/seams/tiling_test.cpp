@@ -1,4 +1,4 @@
-#include "core/layout/tiling.h"
+#include "core/seams/tiling.h"
 
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>

@@ -8,12 +8,13 @@ namespace tympan {
 
 /// Something that looks like a line of lettering.
 struct TextLine {
-    cv::Point2f middle;           ///< in pixels
-    float width = 0, height = 0;  ///< along and across the line, with a little room
-    float angle_deg = 0;          ///< clockwise from level
-    float letter_px = 0;          ///< how tall its letters are
-    bool light = false;           ///< light on dark
-    int letters = 0;              ///< parts that it was told by
+    cv::Point2f middle;             ///< in pixels
+    float width = 0, height = 0;    ///< along and across the line, with a little room
+    float angle_deg = 0;            ///< clockwise from level
+    float letter_px = 0;            ///< how tall its letters are
+    bool light = false;             ///< light on dark
+    int letters = 0;                ///< parts that it was told by
+    std::vector<cv::Rect> words{};  ///< the boxes of those that stand close together
 };
 
 /// Lines of lettering, lying within 20° of level, the likeliest first, at most `most`. `grey`: CV_8UC1.

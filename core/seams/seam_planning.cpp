@@ -1,0 +1,234 @@
+#include "core/seams/seam_planning.h"
+
+#include <algorithm>
+#include <optional>
+#include <tuple>
+
+#include <fmt/format.h>
+
+#include "core/base/cache.h"
+#include "core/base/error.h"
+#include "core/seams/wandering.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double least_part_mm = 40;  // narrower parts are hard to lay straight
+
+/// Even places, moved off care zones: the grid of fewest sheets, then of the shortest seams, then of upright
+/// pages. Nothing when neither orientation has room; no lines where there are too many.
+struct Grid {
+    Bands bands;
+    long sheets = 0;
+};
+std::optional<Grid> evenGrid(const SizePx& print, const SheetRoom& room, const std::vector<Avoided>& care) {
+    std::vector<Stretch> across, down;
+    for (const Avoided& avoided : care) {
+        across.push_back({avoided.box.x, avoided.box.right()});
+        down.push_back({avoided.box.y, avoided.box.bottom()});
+    }
+    std::optional<Grid> best;
+    long best_length = 0;
+    for (Orientation page : orientations) {
+        const std::vector<int> columns = cuts(print.width, room.of(page).width, room.band, across),
+                               rows = cuts(print.height, room.of(page).height, room.band, down);
+        if (columns.empty() || rows.empty()) continue;
+        const long sheets = static_cast<long>(columns.size() - 1) * static_cast<long>(rows.size() - 1);
+        const long length = static_cast<long>(columns.size() - 2) * print.height +
+                            static_cast<long>(rows.size() - 2) * print.width;
+        if (best && std::pair(best->sheets, best_length) <= std::pair(sheets, length)) continue;
+        Grid grid{{}, sheets};
+        if (sheets <= static_cast<long>(most_sheets))
+            grid.bands = straightBands(false, rows, std::vector(rows.size() - 1, columns),
+                                       std::vector(rows.size() - 1, page));
+        best = std::move(grid);
+        best_length = length;
+    }
+    return best;
+}
+
+/// Seams laid by hand, on this print; nothing when some part has no room on any sheet.
+std::optional<Bands> keptBands(const KeptSeams& kept, const PrintGeometry& print, const SheetRoom& room) {
+    const SizeMm size{print.grid.mm(print.size.width), print.grid.mm(print.size.height)};
+    const int length = kept.upright ? print.size.height : print.size.width,
+              depth = kept.upright ? print.size.width : print.size.height;
+    const double along = kept.upright ? size.height / kept.print.height : size.width / kept.print.width,
+                 across = kept.upright ? size.width / kept.print.width : size.height / kept.print.height;
+    const auto placed = [&](const std::vector<double>& at_mm, double scale, int end) {
+        std::vector<int> at{0};
+        for (double mm : at_mm) at.push_back(print.grid.nearest(mm * scale));
+        at.push_back(end);
+        return at;
+    };
+    const std::vector<int> edges = placed(kept.edges_mm, across, depth);
+    std::vector<std::vector<int>> cuts;
+    std::vector<Orientation> pages;
+    for (std::size_t band = 0; band + 1 < edges.size(); ++band) {
+        cuts.push_back(placed(kept.cuts_mm[band], along, length));
+        std::optional<Orientation> fits;
+        for (Orientation page : orientations) {
+            const int seams = (band > 0) + (band + 2 < edges.size());
+            const int deep = kept.upright ? room.across(page, seams) : room.down(page, seams);
+            bool all = edges[band] < edges[band + 1] && edges[band + 1] - edges[band] <= deep;
+            const std::vector<int>& at = cuts.back();
+            for (std::size_t i = 0; all && i + 1 < at.size(); ++i) {
+                const int sides = (i > 0) + (i + 2 < at.size());
+                const int wide = kept.upright ? room.down(page, sides) : room.across(page, sides);
+                all = at[i] < at[i + 1] && at[i + 1] - at[i] <= wide;
+            }
+            if (all && !fits) fits = page;
+        }
+        if (!fits) return {};
+        pages.push_back(*fits);
+    }
+    return straightBands(kept.upright, edges, cuts, pages);
+}
+
+/// How many sheets a plan takes, by the job's rules.
+int wantedSheets(const Job& job, const SizePx& print, const SheetRoom& room, const Grid& grid) {
+    if (grid.sheets == 1) return 1;
+    const int fewest = job.sheets.fewest ? fewestInBands(print, room) : 0;
+    const int sheets =
+        fewest > 0 ? std::min<int>(fewest, static_cast<int>(grid.sheets)) : static_cast<int>(grid.sheets);
+    return sheets + job.sheets.more_sheets;
+}
+
+struct Asked {
+    SheetRoom room;
+    SeamManner manner = SeamManner::quiet;
+    int sheets = 0;
+    int least_px = 0;
+};
+
+/// The seams of a print that are seen least; nothing where so many sheets part it in no way.
+std::optional<Bands> quiet(const SeamCosts& costs, const Asked& asked, const Progress& progress) {
+    const auto straight = quietestBands(costs, asked.room, asked.sheets, asked.least_px, progress);
+    if (!straight) return {};
+    if (asked.manner == SeamManner::quiet) return straight->bands;
+    return wandering(costs, asked.room, straight->bands, progress);
+}
+
+/// For the cache.
+struct Quiet {
+    std::optional<Bands> bands;
+};
+
+}  // namespace
+
+void failTooManySheets(const std::string& piece) {
+    throw Error(Error::Kind::input, piece, fmt::format("more than {} sheets", most_sheets),
+                "make it smaller, or choose a larger paper");
+}
+
+void failNoRoom(const std::string& piece) {
+    throw Error(Error::Kind::input, piece, "the paper's margins and bands leave no room for the picture",
+                "choose a larger paper or smaller margins");
+}
+
+RectPx areaFor(const Job& job, const Piece& piece, Orientation orientation) {
+    return printableArea(job.sheets, orientation, printerOf(job, piece).margins, piece.method->carrier);
+}
+
+bool fitsOneSheet(const Job& job, const Piece& piece, const SizePx& size) {
+    return std::any_of(std::begin(orientations), std::end(orientations), [&](Orientation orientation) {
+        const RectPx area = areaFor(job, piece, orientation);
+        return size.width <= area.width && size.height <= area.height;
+    });
+}
+
+int overlapOf(const Job& job, const Piece& piece) {
+    if (piece.method->laid_whole || jointOf(piece) == Joint::butt) return 0;
+    return std::max(1, PixelGrid{job.sheets.ppi}.nearest(job.sheets.overlap_mm));
+}
+
+int bandOf(const Job& job, const Piece& piece) {
+    if (piece.method->laid_whole) return 0;
+    const double beyond = jointOf(piece) == Joint::lap        ? job.sheets.overlap_mm
+                          : jointOf(piece) == Joint::two_goes ? job.sheets.overlap_mm / 2
+                                                              : 0;
+    return PixelGrid{job.sheets.ppi}.firstAfter(std::max(job.sheets.band_mm, least_band_mm) + beyond);
+}
+
+SheetRoom roomOf(const Job& job, const Piece& piece) {
+    SheetRoom room;
+    for (Orientation page : orientations) {
+        const RectPx area = areaFor(job, piece, page);
+        (page == Orientation::landscape ? room.landscape : room.portrait) = {area.width, area.height};
+    }
+    room.band = bandOf(job, piece);
+    return room;
+}
+
+SeamPlan planSeams(const Job& job, const Piece& piece, const PrintGeometry& print, const Progress& progress) {
+    const SheetRoom room = roomOf(job, piece);
+    const std::vector<Avoided> care = careToAvoid(job, piece, print.grid);
+    const auto grid = evenGrid(print.size, room, care);
+    if (!grid) failNoRoom(piece.name);
+    const int sheets = wantedSheets(job, print.size, room, *grid);
+    if (sheets > static_cast<int>(most_sheets)) failTooManySheets(piece.name);
+    const auto planned = [&](const Bands& finished) {
+        return planOf(print.size, flipped(finished, print.size.width, print.mirrored), jointOf(piece),
+                      overlapOf(job, piece));
+    };
+    if (sheets == 1) return planned(grid->bands);
+    if (piece.joining.seams)
+        if (const auto kept = keptBands(*piece.joining.seams, print, room)) return planned(*kept);
+    if (job.sheets.seams == SeamManner::regular && !grid->bands.pages.empty()) return planned(grid->bands);
+    const auto costs = seamCostsOf(job, piece, print.grid.ppi, progress);
+    // What fades over an overlap fades along a straight line.
+    const SeamManner manner = jointOf(piece) == Joint::two_goes ? SeamManner::quiet : job.sheets.seams;
+    const Asked asked{room, manner, sheets, print.grid.nearest(least_part_mm)};
+    const auto found = cache().get(keyOf("quiet seams", costs->key, asked),
+                                   [&] { return Quiet{quiet(*costs, asked, progress)}; });
+    return planned(found->bands ? *found->bands : grid->bands);
+}
+
+namespace {
+
+/// The print of a piece and its plan; nothing where there is none.
+std::optional<std::pair<PrintGeometry, SeamPlan>> plannedIfPossible(const Job& job, const Piece& piece) {
+    try {
+        const PrintGeometry print = geometryOf(job, piece, job.sheets.ppi);
+        return std::pair(print, planSeams(job, piece, print));
+    } catch (const Error&) {
+        return {};
+    }
+}
+
+}  // namespace
+
+long sheetsForOneCopy(const Job& job, const Piece& piece) {
+    try {
+        const PrintGeometry print = geometryOf(job, piece, job.sheets.ppi);
+        const SheetRoom room = roomOf(job, piece);
+        const auto grid = evenGrid(print.size, room, {});
+        if (!grid || grid->sheets > static_cast<long>(most_sheets)) return 0;
+        return wantedSheets(job, print.size, room, *grid);
+    } catch (const Error&) {
+        return 0;
+    }
+}
+
+long fewestSheets(const Job& job, const Piece& piece) {
+    Job sparing = job;
+    sparing.sheets.fewest = true;
+    sparing.sheets.more_sheets = 0;
+    return sheetsForOneCopy(sparing, piece);
+}
+
+std::vector<std::string> careZonesOnSeams(const Job& job, const Piece& piece) {
+    std::vector<std::string> names;
+    const auto planned = plannedIfPossible(job, piece);
+    if (!planned) return names;
+    const auto& [print, plan] = *planned;
+    for (const Avoided& avoided : careToAvoid(job, piece, print.grid)) {
+        const RectPx box = flipped(avoided.box, print.size.width, print.mirrored);
+        if (std::any_of(plan.seams.begin(), plan.seams.end(),
+                        [&](const Seam& seam) { return crosses(seam, box); }))
+            names.push_back(avoided.name);
+    }
+    return names;
+}
+
+}  // namespace tympan
