@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/output/free_room.h"
+#include "core/output/seam_marks.h"
 
 namespace tympan {
 
@@ -14,7 +15,6 @@ const char* const tell_tale = "backwards here? the printer mirrored: stop";
 namespace {
 
 constexpr double line_mm = 0.2;
-constexpr double tick_from_mm = 2.5, tick_to_mm = 6.5, shortest_tick_mm = 2;
 constexpr double clear_of_bleed_mm = 0.4, clear_of_picture_mm = 1.5, clear_of_tick_mm = 0.4;
 constexpr double between_blocks_mm = 3;
 constexpr double words_mm = 2.6, leading_mm = 3.5;
@@ -77,65 +77,6 @@ bool put(const std::vector<Block>& blocks, const RectMm& area, std::vector<RectM
             }
     return false;
 }
-
-/// Draws ticks of one region and keeps count of seams that got none.
-class Ticks {
-  public:
-    Ticks(const RectMm& page_area, const RectMm& kept, Sides seams)
-        : area_(page_area), kept_(kept), seams_(seams) {}
-
-    Marks marks;
-    std::vector<RectMm> taken;
-    bool gauges = false;  ///< some seam is marked by short lines 2.5 mm away
-
-    void all() {
-        if (seams_.left) upright(kept_.x - line_mm, kept_.x - tick_to_mm, kept_.x - tick_from_mm);
-        if (seams_.right) upright(kept_.right(), kept_.right() + tick_from_mm, kept_.right() + tick_to_mm);
-        if (seams_.top) level(kept_.y - line_mm, kept_.y - tick_to_mm, kept_.y - tick_from_mm);
-        if (seams_.bottom) level(kept_.bottom(), kept_.bottom() + tick_from_mm, kept_.bottom() + tick_to_mm);
-    }
-
-  private:
-    /// A tick, shortened to the printable area; none when too little of it is left.
-    bool tick(RectMm r) {
-        const double right = std::min(r.right(), area_.right()),
-                     bottom = std::min(r.bottom(), area_.bottom());
-        const double x = std::max(r.x, area_.x), y = std::max(r.y, area_.y);
-        const double length = r.width > r.height ? right - x : bottom - y,
-                     breadth = r.width > r.height ? bottom - y : right - x;
-        if (length < shortest_tick_mm || breadth < line_mm - 1e-6) return false;
-        r = {x, y, right - x, bottom - y};
-        if (std::none_of(taken.begin(), taken.end(), [&](const RectMm& t) { return t == r; })) {
-            marks.push_back(box(r));
-            taken.push_back(r);
-        }
-        return true;
-    }
-    /// The seam is an upright line; `x` is the waste side's edge of it, `from` to `to` lie in its band.
-    void upright(double x, double from, double to) {
-        const double above = kept_.y, below = kept_.bottom();
-        const bool first = tick({x, above - tick_to_mm, line_mm, tick_to_mm - tick_from_mm});
-        const bool last = tick({x, below + tick_from_mm, line_mm, tick_to_mm - tick_from_mm});
-        tick({from, above - line_mm, to - from, line_mm});  // where the neighbouring side is cut
-        tick({from, below, to - from, line_mm});
-        if (first && last) return;
-        gauges = true;
-        for (double part : {0.05, 0.95}) tick({from, above + part * kept_.height, to - from, line_mm});
-    }
-    void level(double y, double from, double to) {
-        const double left = kept_.x, right = kept_.right();
-        const bool first = tick({left - tick_to_mm, y, tick_to_mm - tick_from_mm, line_mm});
-        const bool last = tick({right + tick_from_mm, y, tick_to_mm - tick_from_mm, line_mm});
-        tick({left - line_mm, from, line_mm, to - from});
-        tick({right, from, line_mm, to - from});
-        if (first && last) return;
-        gauges = true;
-        for (double part : {0.05, 0.95}) tick({left + part * kept_.width, from, line_mm, to - from});
-    }
-
-    RectMm area_, kept_;
-    Sides seams_;
-};
 
 /// The outermost part of a tab, upright about the middle of its foot: its rim and what it says.
 Marks tabMarks(const Tab& tab) {
@@ -217,11 +158,10 @@ SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const st
     bool gauges = false;
     for (const PlacedRegion& part : sheet.regions) {
         taken.push_back(keptClear(part, imposition.grid));
-        Ticks ticks(area, imposition.grid.mm(part.placed), part.seams);
-        ticks.all();
-        gauges = gauges || ticks.gauges;
-        for (const RectMm& tick : ticks.taken) taken.push_back(grown(tick, clear_of_tick_mm));
-        for (Mark& mark : ticks.marks) result.marks.push_back(std::move(mark));
+        SeamMarks seams = seamMarks(imposition, part, area);
+        gauges = gauges || seams.gauges;
+        for (const RectMm& mark : seams.taken) taken.push_back(grown(mark, clear_of_tick_mm));
+        for (Mark& mark : seams.marks) result.marks.push_back(std::move(mark));
         if (part.tab_px > 0)
             for (Mark& mark : tabMarks(part, imposition.grid)) result.marks.push_back(std::move(mark));
     }

@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/base/error.h"
+#include "core/layout/shared_ink.h"
 #include "core/output/pdf_file.h"
 #include "core/output/sheet_marks.h"
 #include "core/render/render_region.h"
@@ -15,8 +16,8 @@ namespace tympan {
 
 namespace {
 
-std::vector<cv::Mat> sheetInk(const std::vector<Print>& prints, const Sheet& sheet,
-                              const Progress& progress) {
+std::vector<cv::Mat> sheetInk(const Imposition& imposition, const std::vector<Print>& prints,
+                              const Sheet& sheet, const Progress& progress) {
     std::vector<cv::Mat> inks;
     for (const PlacedRegion& part : sheet.regions) {
         // Copies of a piece on one sheet are the same pixels.
@@ -26,9 +27,14 @@ std::vector<cv::Mat> sheetInk(const std::vector<Print>& prints, const Sheet& she
         };
         const auto first = std::find_if(sheet.regions.begin(), sheet.regions.end(), same);
         const auto index = static_cast<std::size_t>(first - sheet.regions.begin());
-        inks.push_back(index < inks.size() ? inks[index] : regionInk(prints[part.print], part, progress));
+        inks.push_back(index < inks.size() ? inks[index]
+                                           : regionInk(imposition, prints[part.print], part, progress));
     }
     return inks;
+}
+
+InkKind kindOf(const Print& print) {
+    return print.tone.screen.kind == Screen::Kind::none ? InkKind::tones : InkKind::dots;
 }
 
 cv::Mat turnedByQuarters(cv::Mat ink, const PlacedRegion& part) {
@@ -68,8 +74,11 @@ Print printIn(const Imposition& imposition, const Job& job, std::size_t print, d
     return made;
 }
 
-cv::Mat regionInk(const Print& print, const PlacedRegion& part, const Progress& progress) {
-    return turnedByQuarters(renderRegion(print, part.inked, progress), part);
+cv::Mat regionInk(const Imposition& imposition, const Print& print, const PlacedRegion& part,
+                  const Progress& progress) {
+    cv::Mat ink = renderRegion(print, part.inked, progress);
+    if (part.tile) shareInk(ink, imposition.plans[part.print], *part.tile, part.inked, kindOf(print));
+    return turnedByQuarters(std::move(ink), part);
 }
 
 void writeSheets(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
@@ -82,7 +91,7 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
         prints.push_back(printIn(imposition, job, i, imposition.grid.ppi));
     const auto render = [&](std::size_t n) {
         return std::async(std::launch::async, [&, n] {
-            return sheetInk(prints, imposition.sheets[n], {progress.stop, {}});
+            return sheetInk(imposition, prints, imposition.sheets[n], {progress.stop, {}});
         });
     };
     auto coming = render(0);
@@ -119,8 +128,10 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t n
                   top = near(part.inked.y, small.size.height - 1);
         const int right = std::max(left + 1, near(part.inked.right(), small.size.width));
         const int bottom = std::max(top + 1, near(part.inked.bottom(), small.size.height));
-        cv::Mat ink =
-            turnedByQuarters(renderRegion(small, {left, top, right - left, bottom - top}, progress), part);
+        const RectPx box{left, top, right - left, bottom - top};
+        cv::Mat ink = renderRegion(small, box, progress);
+        if (part.tile) shareInk(ink, imposition.plans[part.print], *part.tile, box, kindOf(small), scale);
+        ink = turnedByQuarters(std::move(ink), part);
         cv::cvtColor(ink, ink, ink.channels() == 1 ? cv::COLOR_GRAY2BGRA : cv::COLOR_RGB2BGRA);
         const RectPx at = part.inkedOnPage();
         const cv::Rect where = cv::Rect(static_cast<int>(std::lround(at.x * scale)),

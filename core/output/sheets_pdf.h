@@ -21,8 +21,9 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t s
 /// Imposition::prints.
 Print printIn(const Imposition& imposition, const Job& job, std::size_t print, double ppi);
 
-/// The ink of one region, turned by quarters as it lies on its page.
-cv::Mat regionInk(const Print& print, const PlacedRegion& part, const Progress& progress = {});
+/// The ink of one region, turned by quarters as it lies on its page; where it is laid in goes, its share.
+cv::Mat regionInk(const Imposition& imposition, const Print& print, const PlacedRegion& part,
+                  const Progress& progress = {});
 
 /// What a sheet that carries something is called: the piece's name, the job's for a sheet that pieces share;
 /// and which copy it is, where each copy has sheets of its own.
