@@ -53,6 +53,16 @@ std::string sentence(const Finding& found) {
         [](const SeamInCareZone& what) {
             return fmt::format("a join between sheets runs through \"{}\"", what.zone);
         },
+        [](const SeamCrosses& what) {
+            std::string words = fmt::format("a join between sheets runs through {} ({} place{})",
+                                            what.face ? "a face" : "what looks like lettering", what.places,
+                                            what.places == 1 ? "" : "s");
+            if (what.better && what.better->more_sheets > 0)
+                words += fmt::format("; --more-sheets {} would cross fewer", what.better->more_sheets);
+            else if (what.better)
+                words += fmt::format("; --seams {} would cross fewer", name(what.better->manner));
+            return words;
+        },
         [](const FewPixels& what) {
             const std::string few = fmt::format("few pixels for this size: {:.0f} an inch", what.per_inch);
             const std::string enough = fmt::format("enough from {:.1f} m on", what.enough_from_mm / 1000);

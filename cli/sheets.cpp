@@ -1,3 +1,6 @@
+#include <algorithm>
+#include <sstream>
+
 #include <fmt/format.h>
 
 #include "cli/arguments.h"
@@ -19,7 +22,7 @@ struct Options {
     PrintOptions print;
     std::optional<Command> command;
     std::string out, paper = "A4", margin = "5mm", band = "7mm", plan;
-    std::string joint, overlap = "10mm", seams = "quiet";
+    std::string only, joint, overlap = "10mm", seams = "quiet";
     bool fewest = false;
     int more_sheets = 0;
 };
@@ -93,9 +96,34 @@ OpenedJob jobOf(const Options& options) {
     return opened;
 }
 
+/// The sheets with these labels, in the order in which they lie; all when none is asked.
+Imposition onlyAsked(Imposition imposition, const std::string& labels) {
+    if (labels.empty()) return imposition;
+    std::vector<std::string> wanted;
+    std::stringstream list(labels);
+    for (std::string label; std::getline(list, label, ',');) wanted.push_back(label);
+    const auto bears = [](const Sheet& sheet, const std::string& label) {
+        return sheet.label == label ||
+               std::any_of(sheet.regions.begin(), sheet.regions.end(),
+                           [&](const PlacedRegion& part) { return part.label == label; });
+    };
+    for (const std::string& label : wanted)
+        if (std::none_of(imposition.sheets.begin(), imposition.sheets.end(),
+                         [&](const Sheet& sheet) { return bears(sheet, label); }))
+            throw Error(Error::Kind::usage, "",
+                        fmt::format("--only {}: there is no sheet of that name", label),
+                        fmt::format("the first is {}, the last {}", imposition.sheets.front().label,
+                                    imposition.sheets.back().label));
+    std::erase_if(imposition.sheets, [&](const Sheet& sheet) {
+        return std::none_of(wanted.begin(), wanted.end(),
+                            [&](const std::string& label) { return bears(sheet, label); });
+    });
+    return imposition;
+}
+
 int sheets(const Options& options, const OpenedJob& opened) {
     const Job& job = opened.job;
-    const Imposition imposition = impose(job, options.print.forced());
+    const Imposition imposition = onlyAsked(impose(job, options.print.forced()), options.only);
     bool blocked = opened.left_out > 0;  // what could not be read is not on the sheets
     for (const Finding& finding : findings(job)) {
         say(sentence(finding));
@@ -128,6 +156,7 @@ void addSheets(CommandLine& line) {
     command.oneOf("--seams", options->seams, namesOf(seam_manners), "where seams are laid");
     command.flag("--fewest", options->fewest, "as few sheets as any way of laying them takes");
     command.whole("--more-sheets", options->more_sheets, 0, 50, "sheets more than it takes, to hide seams");
+    command.option("--only", options->only, "print these sheets alone: B2,C1");
     command.option("--plan", options->plan, "also write which region lies where, as JSON");
     command.does([options] {
         refuseSameFile({options->out, options->plan}, {options->piece.picture});

@@ -78,6 +78,7 @@ MainWindow::Station stationOf(const Finding& found) {
         [](const CrossesMargin&) { return MainWindow::sheets; },
         [](const WholeSheetsJoin&) { return MainWindow::sheets; },
         [](const SeamInCareZone&) { return MainWindow::sheets; },
+        [](const SeamCrosses&) { return MainWindow::sheets; },
         [](const Cropped&) { return MainWindow::picture; },
         [](const LinkedPicture&) { return MainWindow::picture; },
         [](const EvenBorder&) { return MainWindow::picture; },

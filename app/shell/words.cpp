@@ -83,6 +83,15 @@ QString sentence(const Finding& found, Unit unit) {
         [&](const SeamInCareZone& what) {
             return tr("A join between sheets runs through \u201c%1\u201d.").arg(named(what.zone));
         },
+        [&](const SeamCrosses& what) {
+            if (what.face)
+                return what.places == 1 ? tr("A join between sheets runs through a face.")
+                                        : tr("Joins between sheets run through %1 faces.").arg(what.places);
+            return what.places == 1
+                       ? tr("A join between sheets runs through what looks like lettering.")
+                       : tr("Joins between sheets run through what looks like lettering, in %1 places.")
+                             .arg(what.places);
+        },
         [&](const FewPixels& what) {
             const QString enough = lengthText(what.enough_from_mm, unit == Unit::in ? Unit::in : Unit::cm);
             if (what.engine == Engine::redraw)
@@ -184,6 +193,12 @@ QString remedyText(const Finding& found, Unit unit) {
         [&](const MissesOneSheet& what) { return size(what.fits); },
         [&](const CrossesMargin& what) { return size(what.fits); },
         [](const LargerThanObject& what) { return what.fits ? tr("Fit it inside") : QString(); },
+        [](const SeamCrosses& what) {
+            if (!what.better) return QString();
+            if (what.better->more_sheets == 0) return tr("Lay the seams anew");
+            return what.better->more_sheets == 1 ? tr("Take a sheet more")
+                                                 : tr("Take %1 sheets more").arg(what.better->more_sheets);
+        },
         [](const NewerMethod&) { return tr("Take the new one"); },
         [](const EvenBorder&) { return tr("Trim it"); },
         [](const SolidAreas&) { return tr("Break it up"); },

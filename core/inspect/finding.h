@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/enlarge/enlarging.h"
+#include "core/job/joining.h"
 #include "core/measure/geometry.h"
 
 namespace tympan {
@@ -62,6 +63,17 @@ struct EdgeInCareZone {  ///< the rim of the ink runs through a part that should
 struct SeamInCareZone {  ///< a join between sheets does
     static constexpr std::string_view id = "seam-in-care-zone";
     std::string zone;
+};
+struct SeamCrosses {  ///< a join between sheets runs through lettering, or a face
+    static constexpr std::string_view id = "seam-crosses";
+    bool face;  ///< else lettering
+    int places;
+    /// What would cross fewer of them: this manner, with so many sheets more. None was found without.
+    struct Better {
+        SeamManner manner;
+        int more_sheets;
+    };
+    std::optional<Better> better;
 };
 struct FewPixels {
     static constexpr std::string_view id = "few-pixels";
@@ -143,9 +155,9 @@ struct ReadsBackwards {  ///< words will be backwards: the picture is said to ha
 using What =
     std::variant<MissesOneSheet, CrossesMargin, LargerThanObject, MissesObject, CrossesKeepOut,
                  UnsuitedMaterial, MaterialWithCare, UnsuitedPrinter, DarkGround, EdgeInCareZone,
-                 SeamInCareZone, FewPixels, WholeSheetsJoin, NewerMethod, Cropped, LinkedPicture, SoftDetail,
-                 EvenBorder, SolidAreas, ThinLine, PaleDetailLost, DarkDetailLost, NightPicture, MuchInk,
-                 ColoursMerge, ColourWithout, Faces, CameReversed, ReadsBackwards>;
+                 SeamInCareZone, SeamCrosses, FewPixels, WholeSheetsJoin, NewerMethod, Cropped, LinkedPicture,
+                 SoftDetail, EvenBorder, SolidAreas, ThinLine, PaleDetailLost, DarkDetailLost, NightPicture,
+                 MuchInk, ColoursMerge, ColourWithout, Faces, CameReversed, ReadsBackwards>;
 
 }  // namespace finding
 

@@ -148,6 +148,46 @@ finding::FewPixels fewPixels(const Piece& piece) {
     return {has, made.engine, 1 << made.doublings, enoughFrom(has)};
 }
 
+int countOf(const std::vector<Avoided>& all, Avoided::Kind kind) {
+    return static_cast<int>(
+        std::count_if(all.begin(), all.end(), [&](const Avoided& each) { return each.kind == kind; }));
+}
+
+/// The least that crosses fewer of a kind: seams laid quietly, then a sheet or two more.
+std::optional<finding::SeamCrosses::Better> better(const Job& job, const Piece& piece, Avoided::Kind kind,
+                                                   int crossed) {
+    Job trial = job;
+    if (trial.sheets.seams == SeamManner::regular) trial.sheets.seams = SeamManner::quiet;
+    const int had = job.sheets.more_sheets;
+    for (int more = trial.sheets.seams == job.sheets.seams; more <= 2; ++more) {
+        trial.sheets.more_sheets = had + more;
+        if (countOf(crossedBySeams(trial, piece), kind) < crossed)
+            return finding::SeamCrosses::Better{trial.sheets.seams, more};
+    }
+    return {};
+}
+
+void lookAtSeams(const Job& job, const Piece& piece, std::vector<Finding>& found) {
+    const std::vector<Avoided> crossed = crossedBySeams(job, piece);
+    const PixelGrid grid{job.sheets.ppi};
+    const auto placesOf = [&](Avoided::Kind kind) {
+        std::vector<RectMm> places;
+        for (const Avoided& each : crossed)
+            if (each.kind == kind) places.push_back(grid.mm(each.box));
+        return places;
+    };
+    for (const Avoided& each : crossed)
+        if (each.kind == Avoided::Kind::care)
+            found.push_back(
+                {finding::SeamInCareZone{each.name}, Severity::warning, piece.id, {grid.mm(each.box)}});
+    for (Avoided::Kind kind : {Avoided::Kind::face, Avoided::Kind::lettering})
+        if (const int count = countOf(crossed, kind); count > 0) {
+            const bool face = kind == Avoided::Kind::face;
+            found.push_back({finding::SeamCrosses{face, count, better(job, piece, kind, count)},
+                             Severity::warning, piece.id, placesOf(kind)});
+        }
+}
+
 }  // namespace
 
 std::vector<Finding> findingsOf(const Job& job, const Piece& piece) {
@@ -161,9 +201,7 @@ std::vector<Finding> findingsOf(const Job& job, const Piece& piece) {
         add(Severity::warning, finding::UnsuitedPrinter{printer.name, why});
     if (printer.black_only && inkOf(piece) == Ink::colour) add(Severity::warning, finding::ColourWithout{});
     if (auto miss = missesOneSheet(job, piece)) found.push_back(*miss);
-    if (!piece.care.empty())
-        for (const std::string& zone : careZonesOnSeams(job, piece))
-            add(Severity::warning, finding::SeamInCareZone{zone});
+    lookAtSeams(job, piece, found);
     if (piece.artwork->kind == Artwork::Kind::raster && effectivePpi(piece) < few_ppi)
         add(Severity::note, fewPixels(piece));
     for (const std::string& linked : piece.artwork->linked)

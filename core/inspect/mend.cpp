@@ -86,6 +86,15 @@ Edit remedyOf(const Finding& found) {
         [](const DarkGround&) { return Edit(); },
         [](const EdgeInCareZone&) { return Edit(); },
         [](const SeamInCareZone&) { return Edit(); },
+        [](const SeamCrosses& what) {
+            if (!what.better) return Edit();
+            return Edit([better = *what.better](Job job, const Piece&) {
+                SheetRules rules = job.sheets;
+                rules.seams = better.manner;
+                rules.more_sheets += better.more_sheets;
+                return withSheets(std::move(job), rules);
+            });
+        },
         [](const FewPixels&) { return Edit(); },
         [](const WholeSheetsJoin&) { return Edit(); },
         [](const Cropped&) { return Edit(); },

@@ -298,6 +298,12 @@ Job withObject(Job job, int id, Object object) {
     return job;
 }
 
+Job withJoining(Job job, int piece, const Joining& joining) {
+    for (Piece& each : job.pieces)
+        if (each.id == piece) each.joining = joining;
+    return job;
+}
+
 Job withSheets(Job job, const SheetRules& rules) {
     job.sheets = withinLimits(rules);
     return job;

@@ -65,6 +65,8 @@ Job withDuplicate(Job job, int piece);
 Job withMoved(Job job, int piece, int places);
 
 Job withSheets(Job job, const SheetRules& rules);
+/// How a piece's sheets meet, and where its seams were laid by hand.
+Job withJoining(Job job, int piece, const Joining& joining);
 /// A piece is printed by a printer like this one, which becomes one of the job's unless it is already.
 Job withPrinterLike(Job job, int piece, const Printer& printer);
 /// A piece is printed by another of the job's printers.

@@ -77,6 +77,7 @@ Job jobFromRecipe(const std::filesystem::path& file) {
     Job job;
     job.name = reader.text("name");
     job.sheets.paper = paperNamed(reader.text("paper"));
+    job.sheets.more_sheets = reader.integer("more_sheets", limits::more_sheets, 0);
     job.created = static_cast<long long>(reader.number("created", 0, 4e9));
     if (reader.has("printers")) {
         job.printers.clear();

@@ -35,7 +35,7 @@ struct FoundBands {
 std::optional<FoundBands> quietestBands(const SeamCosts& costs, const SheetRoom& room, int sheets,
                                         int least_px, const Progress& progress = {});
 
-/// What the seams of bands cost, L* mm: straight or wandering.
+/// What the seams of bands cost, L* mm: straight or wandering. Finished frame, as the costs are.
 double costOf(const SeamCosts& costs, const Bands& bands);
 
 }  // namespace tympan

@@ -20,7 +20,7 @@ namespace {
 constexpr double wanted_cell_mm = 0.5, most_cells = 4e6;
 constexpr double gap_mm = 0.3, slip_mm = 0.5, masked_within_mm = 2, hand_mm = 2;
 constexpr float masks_from = 3, masking_power = 0.31F, hand_part = 0.25F;
-constexpr double care_gap_mm = 3, lettering_gap_mm = 1;  // between a seam and what it keeps clear of
+constexpr double care_gap_mm = 3;  // between a seam and what it keeps clear of
 // Faces are looked for on a small copy; hair and chin reach beyond what is found of them.
 constexpr double face_side_px = 500, least_face_px = 24;
 constexpr double least_letter_mm = 1.5, most_letter_mm = 60;

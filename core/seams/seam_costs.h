@@ -41,7 +41,7 @@ struct SeamCosts {
     int cell = 1;        ///< pixels of the print to a cell, each way
     double cell_mm = 1;  ///< how long that is
     /// L* seen, of a seam through a cell that runs across or down: CV_32FC1. What is to be avoided is in it:
-    /// a millimetre through lettering counts as much as the worst gap there is, one through a face or a care
+    /// a millimetre through lettering counts twice the worst gap there is, one through a face or a care
     /// zone more than a plan without it could ever cost.
     cv::Mat across, down;
     std::vector<Avoided> avoided;
@@ -55,8 +55,11 @@ inline float sloping(float straight, float aside, float slope) {
     return c * straight + s * aside - (c + s - 1) * std::min(straight, aside);
 }
 
+/// How much room is left beside lettering.
+inline constexpr double lettering_gap_mm = 1;
+
 /// What a millimetre through what is to be avoided costs.
-inline constexpr float lettering_cost = 100, barred_cost = 20'000;
+inline constexpr float lettering_cost = 200, barred_cost = 20'000;
 
 /// The care zones of a piece. None on a tin, where a bent picture's parts are no upright boxes of its print.
 std::vector<Avoided> careToAvoid(const Job& job, const Piece& piece, const PixelGrid& grid);

@@ -8,6 +8,7 @@
 
 #include "core/base/cache.h"
 #include "core/base/error.h"
+#include "core/seams/moved_seams.h"
 #include "core/seams/wandering.h"
 
 namespace tympan {
@@ -63,26 +64,9 @@ std::optional<Bands> keptBands(const KeptSeams& kept, const PrintGeometry& print
     };
     const std::vector<int> edges = placed(kept.edges_mm, across, depth);
     std::vector<std::vector<int>> cuts;
-    std::vector<Orientation> pages;
-    for (std::size_t band = 0; band + 1 < edges.size(); ++band) {
+    for (std::size_t band = 0; band + 1 < edges.size(); ++band)
         cuts.push_back(placed(kept.cuts_mm[band], along, length));
-        std::optional<Orientation> fits;
-        for (Orientation page : orientations) {
-            const int seams = (band > 0) + (band + 2 < edges.size());
-            const int deep = kept.upright ? room.across(page, seams) : room.down(page, seams);
-            bool all = edges[band] < edges[band + 1] && edges[band + 1] - edges[band] <= deep;
-            const std::vector<int>& at = cuts.back();
-            for (std::size_t i = 0; all && i + 1 < at.size(); ++i) {
-                const int sides = (i > 0) + (i + 2 < at.size());
-                const int wide = kept.upright ? room.down(page, sides) : room.across(page, sides);
-                all = at[i] < at[i + 1] && at[i + 1] - at[i] <= wide;
-            }
-            if (all && !fits) fits = page;
-        }
-        if (!fits) return {};
-        pages.push_back(*fits);
-    }
-    return straightBands(kept.upright, edges, cuts, pages);
+    return withRoom(straightBands(kept.upright, edges, cuts, {}), print.size, room);
 }
 
 /// How many sheets a plan takes, by the job's rules.
@@ -106,7 +90,9 @@ std::optional<Bands> quiet(const SeamCosts& costs, const Asked& asked, const Pro
     const auto straight = quietestBands(costs, asked.room, asked.sheets, asked.least_px, progress);
     if (!straight) return {};
     if (asked.manner == SeamManner::quiet) return straight->bands;
-    return wandering(costs, asked.room, straight->bands, progress);
+    Bands paths = wandering(costs, asked.room, straight->bands, progress);
+    // Each seam is found by itself; together they may, seldom, come to more than straight ones.
+    return costOf(costs, paths) < straight->cost ? paths : straight->bands;
 }
 
 /// For the cache.
@@ -184,20 +170,6 @@ SeamPlan planSeams(const Job& job, const Piece& piece, const PrintGeometry& prin
     return planned(found->bands ? *found->bands : grid->bands);
 }
 
-namespace {
-
-/// The print of a piece and its plan; nothing where there is none.
-std::optional<std::pair<PrintGeometry, SeamPlan>> plannedIfPossible(const Job& job, const Piece& piece) {
-    try {
-        const PrintGeometry print = geometryOf(job, piece, job.sheets.ppi);
-        return std::pair(print, planSeams(job, piece, print));
-    } catch (const Error&) {
-        return {};
-    }
-}
-
-}  // namespace
-
 long sheetsForOneCopy(const Job& job, const Piece& piece) {
     try {
         const PrintGeometry print = geometryOf(job, piece, job.sheets.ppi);
@@ -217,18 +189,23 @@ long fewestSheets(const Job& job, const Piece& piece) {
     return sheetsForOneCopy(sparing, piece);
 }
 
-std::vector<std::string> careZonesOnSeams(const Job& job, const Piece& piece) {
-    std::vector<std::string> names;
-    const auto planned = plannedIfPossible(job, piece);
-    if (!planned) return names;
-    const auto& [print, plan] = *planned;
-    for (const Avoided& avoided : careToAvoid(job, piece, print.grid)) {
-        const RectPx box = flipped(avoided.box, print.size.width, print.mirrored);
+std::vector<Avoided> crossedBySeams(const Job& job, const Piece& piece, const Progress& progress) {
+    std::vector<Avoided> crossed;
+    if (sheetsForOneCopy(job, piece) < 2) return crossed;
+    const PrintGeometry print = geometryOf(job, piece, job.sheets.ppi);
+    const SeamPlan plan = planSeams(job, piece, print, progress);
+    // Beside lettering there is a hair of room; a seam may lie in that.
+    const int hair = print.grid.nearest(lettering_gap_mm);
+    for (const Avoided& avoided : seamCostsOf(job, piece, job.sheets.ppi, progress)->avoided) {
+        RectPx box = avoided.box;
+        if (avoided.kind == Avoided::Kind::lettering)
+            box = {box.x + hair, box.y + hair, box.width - 2 * hair, box.height - 2 * hair};
+        box = flipped(box, print.size.width, print.mirrored);
         if (std::any_of(plan.seams.begin(), plan.seams.end(),
                         [&](const Seam& seam) { return crosses(seam, box); }))
-            names.push_back(avoided.name);
+            crossed.push_back(avoided);
     }
-    return names;
+    return crossed;
 }
 
 }  // namespace tympan

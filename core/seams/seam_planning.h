@@ -39,7 +39,8 @@ long sheetsForOneCopy(const Job& job, const Piece& piece);
 /// How many the fewest would be, sheets lying either way.
 long fewestSheets(const Job& job, const Piece& piece);
 
-/// The names of care zones of the piece that a seam runs through all the same.
-std::vector<std::string> careZonesOnSeams(const Job& job, const Piece& piece);
+/// What seams of the piece run through all the same, of what they should keep clear of: `around` of each is
+/// where, in the finished frame. Nothing of a piece that lies on one sheet or cannot be laid.
+std::vector<Avoided> crossedBySeams(const Job& job, const Piece& piece, const Progress& progress = {});
 
 }  // namespace tympan

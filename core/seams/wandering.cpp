@@ -19,7 +19,7 @@ constexpr float turn_cost = 1.5F, aside_cost = 0.4F;  // L* mm of a bend, L* of 
 constexpr int sweeps = 2;
 constexpr double least_left_mm = 15;  // between two seams
 
-/// Where one seam is looked for: costs whose rows follow it, from cell to cell along.
+/// Where one seam is looked for: costs whose rows follow it, from cell to cell along, beginning at `first`.
 struct Strip {
     cv::Mat straight, aside;  ///< of a seam that goes along, and at right angles
     int first = 0, last = 0;  ///< the cells along between which it is needed
@@ -34,7 +34,7 @@ void stepCosts(const Strip& strip, int along, int way, std::vector<float>& costs
     const float slope = static_cast<float>(way) / along_cells, longer = std::sqrt(1 + slope * slope);
     std::fill(costs.begin(), costs.end(), aside_cost * static_cast<float>(std::abs(way)));
     for (int i = 0; i < along_cells; ++i) {
-        const int row = std::min(along + i, strip.straight.rows - 1);
+        const int row = std::min(along - strip.first + i, strip.straight.rows - 1);
         const float *straight = strip.straight.ptr<float>(row), *aside = strip.aside.ptr<float>(row);
         // A seam between two cells costs half of each.
         const float off = slope * (static_cast<float>(i) + 0.5F) - 0.5F;
@@ -114,6 +114,20 @@ SeamLine cheapest(const Strip& strip) {
     return line;
 }
 
+/// Beyond the edges of its band a cut costs nothing: it ends there.
+void clearBeyond(Strip& strip, const SeamLine* above, const SeamLine* below) {
+    for (int x = 0; x < strip.straight.cols; ++x) {
+        const double middle = (x + 0.5) * strip.cell;
+        const int from = above ? static_cast<int>(above->at(middle) / strip.cell) - strip.first : 0;
+        const int to =
+            below ? static_cast<int>(below->at(middle) / strip.cell) + 1 - strip.first : strip.straight.rows;
+        for (cv::Mat* costs : {&strip.straight, &strip.aside}) {
+            for (int y = 0; y < std::min(from, costs->rows); ++y) costs->at<float>(y, x) = 0;
+            for (int y = std::max(0, to); y < costs->rows; ++y) costs->at<float>(y, x) = 0;
+        }
+    }
+}
+
 /// Where a seam may lie that has others, or the print's ends, on either side: sheets must hold what is
 /// between them, and that must stay large enough to handle.
 struct Range {
@@ -172,17 +186,17 @@ Bands wandering(const SeamCosts& costs, const SheetRoom& room, const Bands& stra
     inTwoParts(static_cast<int>(bands.cuts.size()), [&](int begin, int end) {
         for (std::size_t band = static_cast<std::size_t>(begin); band < static_cast<std::size_t>(end);
              ++band) {
-            // Between the edges alone.
-            const int from = band == 0 ? 0 : bands.edges[band - 1].least();
-            const int to = band < bands.edges.size() ? bands.edges[band].most() : depth;
-            Strip own{through,
-                      beside,
-                      from / costs.cell,
-                      std::min(through.rows, (to + costs.cell - 1) / costs.cell),
-                      0,
-                      0,
-                      costs.cell_mm,
-                      costs.cell};
+            const SeamLine *above = band == 0 ? nullptr : &bands.edges[band - 1],
+                           *below = band < bands.edges.size() ? &bands.edges[band] : nullptr;
+            Strip own;
+            own.first = above ? above->least() / costs.cell : 0;
+            own.last =
+                below ? std::min(through.rows, (below->most() + costs.cell - 1) / costs.cell) : through.rows;
+            own.cell_mm = costs.cell_mm;
+            own.cell = costs.cell;
+            own.straight = through.rowRange(own.first, own.last).clone();
+            own.aside = beside.rowRange(own.first, own.last).clone();
+            clearBeyond(own, above, below);
             findInTurn(
                 bands.cuts[band], own, length, least_left, [&](std::size_t, int n) { return wide(band, n); },
                 progress);

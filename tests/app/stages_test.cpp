@@ -49,13 +49,13 @@ TEST_F(Stages, sheetsAreChosenByKeysAndMouse) {
     QTest::keyClick(&sheets(), Qt::Key_Right);
     EXPECT_EQ(sheets().chosen(), 1);
     QTest::keyClick(&sheets(), Qt::Key_Down);
-    EXPECT_EQ(sheets().chosen(), 4) << "three to a row";
+    EXPECT_EQ(sheets().chosen(), 2);
     QTest::keyClick(&sheets(), Qt::Key_Up);
     QTest::keyClick(&sheets(), Qt::Key_Left);
     EXPECT_EQ(sheets().chosen(), 0);
     QTest::keyClick(&sheets(), Qt::Key_Left);
     EXPECT_EQ(sheets().chosen(), 0) << "before the first there is none";
-    QTest::mouseClick(&sheets(), Qt::LeftButton, {}, QPoint(16 + 2 * 82 + 30, 60));
+    QTest::mouseClick(&sheets(), Qt::LeftButton, {}, QPoint(50, 12 + 2 * (84 + 18 + 12) + 40));
     EXPECT_EQ(sheets().chosen(), 2);
     ASSERT_TRUE(settled());
     EXPECT_FALSE(window.grab().isNull());
@@ -87,10 +87,69 @@ TEST_F(Stages, placesAreKeptAndGivenUpWithOneClick) {
     EXPECT_TRUE(job().kept_sheets.empty());
 }
 
+TEST_F(Stages, aSeamIsDraggedSnapsAndStaysUntilItIsLaidAnew) {
+    hang(marked({300, 200}, 3));
+    type("picture-width", "450");
+    window.goTo(app::MainWindow::sheets);
+    ASSERT_TRUE(settled());
+    QWidget* laid = find("laid");
+    // Until its quiet places are known a seam cannot be taken.
+    ASSERT_TRUE(waitFor([&] { return laid->accessibleName().startsWith(QStringLiteral("Seams")); }));
+    const auto finishedBands = [&] {
+        const SeamPlan& plan = window.store().imposition()->plans.front();
+        return flipped(plan.bands, plan.print.width, window.store().imposition()->prints.front().mirrored);
+    };
+    const Bands before = finishedBands();
+    ASSERT_FALSE(before.edges.empty());
+    const SizePx print = window.store().imposition()->plans.front().print;
+    // The map begins at (8, 28) and takes the width or the height that is left.
+    const double scale =
+        std::min((laid->width() - 16.0) / print.width, (laid->height() - 54.0) / print.height);
+    const auto at = [&](double along, double across) {
+        const QPointF place = before.upright ? QPointF(across, along) : QPointF(along, across);
+        return QPointF(8 + place.x() * scale, 28 + place.y() * scale).toPoint();
+    };
+    const int edge = before.edges[0].corners.front().y;
+    const QPoint from = at(20, edge), to = at(20, edge - 18 / scale);
+    QTest::mousePress(laid, Qt::LeftButton, Qt::AltModifier, from);
+    QMouseEvent move(QEvent::MouseMove, to, laid->mapToGlobal(to), Qt::LeftButton, Qt::LeftButton,
+                     Qt::AltModifier);
+    QCoreApplication::sendEvent(laid, &move);
+    QTest::mouseRelease(laid, Qt::LeftButton, Qt::AltModifier, to);
+    ASSERT_TRUE(job().pieces.front().joining.seams);
+    ASSERT_TRUE(settled());
+    EXPECT_LT(finishedBands().edges[0].corners.front().y, edge);
+    EXPECT_EQ(finishedBands().edges.size(), before.edges.size());
+    click("seams-anew");
+    ASSERT_TRUE(settled());
+    EXPECT_FALSE(job().pieces.front().joining.seams);
+    EXPECT_EQ(finishedBands(), before);
+}
+
+TEST_F(Stages, howSheetsMeetAndHowManyIsChosen) {
+    hang(marked({300, 200}, 3));
+    type("picture-width", "450");
+    window.goTo(app::MainWindow::sheets);
+    ASSERT_TRUE(settled());
+    const std::size_t even = window.store().imposition()->plans.front().tiles.size();
+    choose("sheet-count", 1);
+    ASSERT_TRUE(settled());
+    EXPECT_EQ(window.store().imposition()->plans.front().tiles.size(), even + 1);
+    EXPECT_FALSE(find("overlap")->isVisible());
+    choose("joint", static_cast<int>(Joint::two_goes));
+    ASSERT_TRUE(settled());
+    EXPECT_TRUE(find("overlap")->isVisible());
+    EXPECT_EQ(window.store().imposition()->plans.front().seams.front().joint, Joint::two_goes);
+    choose("joint", -1);
+    choose("seams", static_cast<int>(SeamManner::wandering));
+    ASSERT_TRUE(settled());
+    EXPECT_EQ(job().sheets.seams, SeamManner::wandering);
+}
+
 TEST_F(Stages, howSheetsJoinIsSaidForScreenReaders) {
     hang(marked({300, 200}, 3), "Moth.png");
     window.goTo(app::MainWindow::sheets);
-    EXPECT_EQ(find("join")->accessibleName(), QStringLiteral("2 × Moth"));
+    EXPECT_EQ(find("laid")->accessibleName(), QStringLiteral("2 × Moth"));
     EXPECT_THAT(sheets().accessibleName().toStdString(), HasSubstr("Sheet 1 of 1"));
 }
 

@@ -263,6 +263,34 @@ TEST_F(Cli, sheetsLaidWholeBringATestSheet) {
     EXPECT_THAT(run({"pdftotext", file("s-test-sheet.pdf"), "-"}).out, HasSubstr("Test sheet"));
 }
 
+TEST_F(Cli, sheetsAreLaidInTheMannerThatIsAsked) {
+    const auto plan = [&](const std::vector<std::string>& more) {
+        std::vector<std::string> words{"sheets", picture(), "-o", file("s.pdf"), "--width",
+                                       "500",    "--ppi",   "72", "--plan",      file("p.json")};
+        words.insert(words.end(), more.begin(), more.end());
+        const Ran ran = cli(words);
+        EXPECT_LE(ran.status, 1) << ran.err;
+        std::ifstream stream(file("p.json"));
+        return nlohmann::json::parse(stream);
+    };
+    const auto regular = plan({"--seams", "regular"}), wandering = plan({"--seams", "wandering"});
+    EXPECT_EQ(regular["sheets"].size(), wandering["sheets"].size());
+    EXPECT_FALSE(regular["sheets"][0].contains("cut_mm"));
+    EXPECT_EQ(plan({"--more-sheets", "1"})["sheets"].size(), regular["sheets"].size() + 1);
+    EXPECT_FALSE(regular["sheets"][0].contains("ink_px")) << "edge to edge, since it is laid face down";
+    const auto lapped = plan({"--joint", "lap", "--overlap", "12mm"});
+    int under = 0;
+    for (const auto& sheet : lapped["sheets"])
+        if (sheet.contains("ink_px") && sheet["region_px"][0].get<int>() > 0)
+            under +=
+                sheet["region_px"][0].get<int>() - sheet["ink_px"][0].get<int>() == 34;  // 12 mm at 72 ppi
+    EXPECT_GT(under, 0);
+    const auto only = plan({"--only", "A2"});
+    ASSERT_EQ(only["sheets"].size(), 1u);
+    EXPECT_EQ(only["sheets"][0]["label"], "A2");
+    EXPECT_EQ(cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "500", "--only", "Z9"}).status, 2);
+}
+
 TEST_F(Cli, wrongUsageIsTwo) {
     for (const std::vector<std::string>& words :
          {std::vector<std::string>{},

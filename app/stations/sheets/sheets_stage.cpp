@@ -7,7 +7,7 @@
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/theme.h"
-#include "app/stations/sheets/join_panel.h"
+#include "app/stations/sheets/laid_view.h"
 #include "app/widgets/to_image.h"
 #include "core/output/sheets_pdf.h"
 
@@ -15,8 +15,7 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int shelf_width = 260, thumb_height = 104, thumb_gap = 16, label_height = 20, columns = 3,
-              join_width = 230;
+constexpr int shelf_width = 104, thumb_height = 84, thumb_width = 72, thumb_gap = 12, label_height = 18;
 
 double ppiFor(const Sheet& sheet, const QSizeF& px) {
     return mm_per_inch * std::min(px.width() / sheet.page.width, px.height() / sheet.page.height);
@@ -34,9 +33,10 @@ QString shelfLabel(const Job& job, const Sheet& sheet, const QFontMetrics& metri
 }  // namespace
 
 SheetsStage::SheetsStage(JobStore& store, RenderService& service, QWidget* parent)
-    : QWidget(parent), store_(store), service_(service), join_(new JoinPanel(store, service, this)) {
+    : QWidget(parent), store_(store), service_(service), laid_(new LaidView(store, service, this)) {
     setObjectName(QStringLiteral("sheets-stage"));
     setFocusPolicy(Qt::StrongFocus);
+    connect(laid_, &LaidView::sheetChosen, this, &SheetsStage::choose);
     connect(&store_, &JobStore::foreseen, this, &SheetsStage::refresh);
     connect(&store_, &JobStore::changed, this, [this] {
         if (store_.upToDate()) refresh();  // another piece is chosen
@@ -66,6 +66,7 @@ void SheetsStage::refresh() {
         }
     }
     scrollToChosen();
+    laid_->setGeometry(laidRect());
     if (isVisible()) request();
     update();
 }
@@ -73,13 +74,13 @@ void SheetsStage::refresh() {
 void SheetsStage::showEvent(QShowEvent*) { request(); }
 void SheetsStage::resizeEvent(QResizeEvent*) {
     scrollToChosen();
-    join_->setGeometry(width() - join_width, 16, join_width - 20, height() - 32);
+    laid_->setGeometry(laidRect());
     large_of_ = -1;
     if (isVisible()) request();
 }
 
 void SheetsStage::request() {
-    join_->showSheet(count() == 0 ? -1 : chosen_);
+    laid_->showSheet(count() == 0 ? -1 : chosen_);
     setAccessibleName(count() == 0 ? tr("No sheets yet")
                                    : tr("Sheet %1 of %2").arg(chosen_ + 1).arg(count()));
     if (count() == 0) {
@@ -114,9 +115,10 @@ void SheetsStage::request() {
             QMap<int, QImage> made;
             for (int n : wanted) {
                 const auto index = static_cast<std::size_t>(n);
-                made[n] = toImage(sheetPicture(
-                    job, *imposition, index,
-                    ppiFor(imposition->sheets[index], QSizeF(70, thumb_height) * ratio), {stop, {}}));
+                made[n] = toImage(
+                    sheetPicture(job, *imposition, index,
+                                 ppiFor(imposition->sheets[index], QSizeF(thumb_width, thumb_height) * ratio),
+                                 {stop, {}}));
             }
             return [this, made] {
                 small_.insert(made);
@@ -126,13 +128,27 @@ void SheetsStage::request() {
 }
 
 QRect SheetsStage::thumbRect(int sheet) const {
-    const int row = sheet / columns, column = sheet % columns;
-    return {16 + column * (70 + 12), 12 + row * (thumb_height + label_height + thumb_gap) - scroll_, 70,
-            thumb_height};
+    return {16, 12 + sheet * (thumb_height + label_height + thumb_gap) - scroll_, thumb_width, thumb_height};
+}
+
+/// The whole as it will be laid takes what the large sheet leaves; a sheet that joins no other takes most.
+QRect SheetsStage::laidRect() const {
+    const double part = joined() ? 0.58 : 0.3;
+    const int room = width() - shelf_width - 32;
+    const int wide = static_cast<int>(part * room);
+    return joined() ? QRect(shelf_width + 16, 12, wide, height() - 24)
+                    : QRect(width() - wide - 16, 12, wide, height() - 24);
+}
+
+bool SheetsStage::joined() const {
+    return count() > 0 && store_.imposition()->sheets[static_cast<std::size_t>(chosen_)].regions.front().tile;
 }
 
 QRectF SheetsStage::largeRect() const {
-    const QRectF room(shelf_width + 24, 16, width() - shelf_width - 48 - join_width, height() - 32);
+    const QRect laid = laidRect();
+    const QRectF room = joined()
+                            ? QRectF(laid.right() + 20, 16, width() - laid.right() - 40, height() - 32)
+                            : QRectF(shelf_width + 20, 16, laid.left() - shelf_width - 40, height() - 32);
     if (count() == 0) return room;
     const Sheet& sheet = store_.imposition()->sheets[static_cast<std::size_t>(chosen_)];
     QRectF page(QPointF(),
@@ -189,14 +205,14 @@ void SheetsStage::scrollToChosen() {
 }
 
 int SheetsStage::mostScroll() const {
-    const int rows_of_sheets = (count() + columns - 1) / columns;
-    return std::max(0, rows_of_sheets * (thumb_height + label_height + thumb_gap) + 12 - height());
+    return std::max(0, count() * (thumb_height + label_height + thumb_gap) + 12 - height());
 }
 
 void SheetsStage::choose(int sheet) {
     if (sheet < 0 || sheet >= count()) return;
     chosen_ = sheet;
     scrollToChosen();
+    laid_->setGeometry(laidRect());
     request();
     update();
 }
@@ -213,9 +229,9 @@ void SheetsStage::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Right:
             return choose(chosen_ + 1);
         case Qt::Key_Up:
-            return choose(chosen_ - columns);
+            return choose(chosen_ - 1);
         case Qt::Key_Down:
-            return choose(chosen_ + columns);
+            return choose(chosen_ + 1);
         default:
             QWidget::keyPressEvent(event);
     }

@@ -6,11 +6,11 @@
 namespace tympan::app {
 
 class JobStore;
-class JoinPanel;
+class LaidView;
 class RenderService;
 
-/// The sheets as they leave the printer: all of them small at the left, the chosen one large, and beside it
-/// how the sheets of its piece will join.
+/// The sheets of the job: all of them small at the left, and the chosen one large, as it leaves the printer.
+/// Where it joins others, the whole as it will be laid stands before it.
 class SheetsStage : public QWidget {
     Q_OBJECT
   public:
@@ -34,11 +34,13 @@ class SheetsStage : public QWidget {
     int mostScroll() const;
     int count() const;
     QRect thumbRect(int sheet) const;
+    QRect laidRect() const;
     QRectF largeRect() const;
+    bool joined() const;
 
     JobStore& store_;
     RenderService& service_;
-    JoinPanel* join_;
+    LaidView* laid_;
     int chosen_ = 0, scroll_ = 0;
     QMap<int, QImage> small_;
     QImage large_;

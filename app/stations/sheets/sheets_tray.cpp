@@ -11,12 +11,22 @@
 #include "core/base/error.h"
 #include "core/job/edits.h"
 #include "core/layout/whole_pieces.h"
+#include "core/seams/seam_planning.h"
 
 namespace tympan::app {
 
 namespace {
 
 const QString custom = QStringLiteral("custom");
+constexpr int fewest_of_all = -1;  // beside how many sheets more
+
+QComboBox* choiceOf(const QString& name, const QString& accessible) {
+    auto* box = new QComboBox;
+    box->setObjectName(name);
+    box->setAccessibleName(accessible);
+    box->setFixedWidth(216);
+    return box;
+}
 
 }  // namespace
 
@@ -53,20 +63,25 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
         tr("Pieces that share sheets stay where they lie now, so that the same sheets come out "
            "again; what you add is laid on others."));
     first->addWidget(keep_);
+    about_ = quietLabel({});
+    about_->setObjectName(QStringLiteral("sheets-facts"));
+    about_->setFixedWidth(160);
+    first->addWidget(about_);
     first->addStretch(1);
     outer->addLayout(first);
 
     auto* form = rows();
     margin_ = new LengthEdit(QStringLiteral("margin"), tr("Bare edge of the printer"));
     margin_->setToolTip(tr("What your printer cannot reach at the edges of the paper. 5 mm suits most."));
-    form->addRow(tr("Bare edge of the printer"), margin_);
+    form->addRow(tr("Bare edge"), margin_);
     band_ = new LengthEdit(QStringLiteral("band"), tr("Room for marks along a seam"));
     band_->setToolTip(
-        tr("The band that is cut away; it carries 2 mm of the neighbour's ink and the cut marks. 6 mm or "
-           "more."));
-    form->addRow(tr("Room for marks along a seam"), band_);
+        tr("The band along a seam that is cut away. It carries the cut marks, and 2 mm of the neighbour's "
+           "ink, so "
+           "that a cut a little off shows no white. 6 mm or more."));
+    form->addRow(tr("Room for marks"), band_);
     gap_ = new LengthEdit(QStringLiteral("scissor-gap"), tr("Gap for scissors between pieces"));
-    form->addRow(tr("Gap for scissors between pieces"), gap_);
+    form->addRow(tr("Gap for scissors"), gap_);
     margin_->allowZero();
     gap_->allowZero();
     ppi_ = new QComboBox;
@@ -78,18 +93,41 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     black_only_ = new QCheckBox(tr("black ink alone"));
     black_only_->setObjectName(QStringLiteral("black-only"));
     black_only_->setToolTip(tr("The printer has no colours."));
-    auto* printer = new QHBoxLayout;
-    printer->setSpacing(12);
-    printer->addWidget(ppi_);
-    printer->addWidget(black_only_);
-    form->addRow(tr("Fineness"), printer);
+    form->addRow(tr("Fineness"), ppi_);
+    form->addRow(QString(), black_only_);
     outer->addLayout(form);
 
-    about_ = quietLabel({});
-    about_->setObjectName(QStringLiteral("sheets-facts"));
-    outer->addWidget(spareColumn({strongLabel(tr("How it is cut")), about_}), 100);
+    seams_form_ = new QWidget;
+    auto* seams = rows();
+    seams->setContentsMargins(0, 0, 0, 0);
+    manner_ = choiceOf(QStringLiteral("seams"), tr("Where seams lie"));
+    manner_->addItem(tr("where they hide, straight"), static_cast<int>(SeamManner::quiet));
+    manner_->addItem(tr("where they hide, cut by hand"), static_cast<int>(SeamManner::wandering));
+    manner_->addItem(tr("at even places"), static_cast<int>(SeamManner::regular));
+    manner_->setToolTip(
+        tr("Quiet places are bare paper and lively ground, away from lettering, faces and what you "
+           "marked to keep whole. Drag a straight seam to lay it yourself; hold Alt to place it "
+           "freely."));
+    seams->addRow(tr("Seams"), manner_);
+    joint_ = choiceOf(QStringLiteral("joint"), tr("How sheets meet"));
+    seams->addRow(tr("They meet"), joint_);
+    overlap_ = new LengthEdit(QStringLiteral("overlap"), tr("How far they overlap"));
+    seams->addRow(tr("Overlap"), overlap_);
+    overlap_label_ = seams->labelForField(overlap_);
+    number_ = choiceOf(QStringLiteral("sheet-count"), tr("How many sheets"));
+    seams->addRow(tr("Sheets"), number_);
+    anew_ = linkButton(QStringLiteral("seams-anew"), tr("Lay the seams anew"));
+    seams->addRow(QString(), anew_);
+    seams_form_->setLayout(seams);
+    outer->addWidget(seams_form_, 0, Qt::AlignTop);
+
     outer->addStretch(1);
 
+    for (QComboBox* box : {manner_, number_})
+        connect(box, &QComboBox::activated, this, &SheetsTray::changeRules);
+    connect(overlap_, &LengthEdit::typed, this, &SheetsTray::changeRules);
+    connect(joint_, &QComboBox::activated, this, &SheetsTray::changeJoint);
+    connect(anew_, &QPushButton::clicked, this, &SheetsTray::layAnew);
     connect(keep_, &QCheckBox::clicked, this, &SheetsTray::keepPlaces);
     connect(black_only_, &QCheckBox::clicked, this, &SheetsTray::changePrinter);
     connect(margin_, &LengthEdit::typed, this, &SheetsTray::changePrinter);
@@ -123,6 +161,10 @@ void SheetsTray::changeRules() {
     rules.band_mm = band_->value();
     rules.scissor_gap_mm = gap_->value();
     rules.ppi = ppi_->currentData().toDouble();
+    rules.seams = static_cast<SeamManner>(manner_->currentData().toInt());
+    rules.overlap_mm = overlap_->value();
+    rules.fewest = number_->currentData().toInt() == fewest_of_all;
+    rules.more_sheets = std::max(0, number_->currentData().toInt());
     store_.edit(tr("change the sheets"), [&](Job job) { return withSheets(std::move(job), rules); });
     refresh();  // a value out of range goes back to what holds
 }
@@ -141,6 +183,27 @@ void SheetsTray::changePrinter() {
     refresh();
 }
 
+void SheetsTray::changeJoint() {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    Joining joining = piece->joining;
+    const int chosen = joint_->currentData().toInt();
+    joining.joint.reset();
+    if (chosen >= 0) joining.joint = static_cast<Joint>(chosen);
+    store_.edit(tr("change how sheets meet"),
+                [&, id = piece->id](Job job) { return withJoining(std::move(job), id, joining); });
+    refresh();
+}
+
+void SheetsTray::layAnew() {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    Joining joining = piece->joining;
+    joining.seams.reset();
+    store_.edit(tr("lay the seams anew"),
+                [&, id = piece->id](Job job) { return withJoining(std::move(job), id, joining); });
+}
+
 void SheetsTray::keepPlaces(bool keep) {
     const auto imposition = store_.sharedImposition();
     if (keep && imposition && store_.upToDate())
@@ -156,7 +219,54 @@ const Printer& SheetsTray::shownPrinter() const {
     return piece ? printerOf(store_.job(), *piece) : store_.job().printers.front();
 }
 
+/// What is said of the seams of the chosen piece; nothing while it lies on one sheet.
+void SheetsTray::showSeams() {
+    const Piece* piece = store_.piece();
+    const Job& job = store_.job();
+    const long fewest = piece ? fewestSheets(job, *piece) : 0;
+    Job plain = job;
+    plain.sheets.fewest = false;
+    plain.sheets.more_sheets = 0;
+    const long even = piece ? sheetsForOneCopy(plain, *piece) : 0;
+    seams_form_->setVisible(even > 1);
+    if (even < 2) return;
+    manner_->setCurrentIndex(manner_->findData(static_cast<int>(job.sheets.seams)));
+    const auto says = [](Joint joint) {
+        return joint == Joint::butt  ? tr("edge to edge")
+               : joint == Joint::lap ? tr("one over the other")
+                                     : tr("laid in two goes");
+    };
+    Piece by_method = *piece;
+    by_method.joining.joint.reset();
+    joint_->clear();
+    joint_->addItem(tr("%1, as the way asks").arg(says(jointOf(by_method))), -1);
+    for (Joint joint : joints) joint_->addItem(says(joint), static_cast<int>(joint));
+    joint_->setCurrentIndex(piece->joining.joint ? joint_->findData(static_cast<int>(*piece->joining.joint))
+                                                 : 0);
+    joint_->setToolTip(
+        piece->method->overlaps
+            ? tr("What carries the ink stays on, so one sheet may go on over the next: no gap can open. "
+                 "The upper one lies on top, so that light from above does not catch its edge.")
+            : tr("Laid face down, paper under paper would keep the ink off: sheets meet edge to edge, "
+                 "cut with one knife through both."));
+    const bool overlaps = jointOf(*piece) != Joint::butt;
+    overlap_->setVisible(overlaps);
+    overlap_label_->setVisible(overlaps);
+    overlap_->show(job.sheets.overlap_mm, job.unit);
+    number_->clear();
+    if (fewest > 0 && fewest < even)
+        number_->addItem(tr("%1: as few as it takes").arg(fewest), fewest_of_all);
+    number_->addItem(tr("%1: as many as even seams take").arg(even), 0);
+    const int most = std::max(3, job.sheets.more_sheets);
+    for (int more = 1; more <= most; ++more)
+        number_->addItem(tr("%1: to hide them better").arg(even + more), more);
+    number_->setCurrentIndex(
+        std::max(0, number_->findData(job.sheets.fewest ? fewest_of_all : job.sheets.more_sheets)));
+    anew_->setVisible(piece->joining.seams.has_value());
+}
+
 void SheetsTray::refresh() {
+    showSeams();
     const SheetRules& rules = store_.job().sheets;
     const Unit unit = store_.job().unit;
     const bool own = rules.paper.id == "custom";
@@ -184,14 +294,21 @@ void SheetsTray::refresh() {
                                                            : store_.impositionFault());
         return;
     }
-    const auto seamed = std::count_if(imposition->sheets.begin(), imposition->sheets.end(),
-                                      [](const Sheet& sheet) { return sheet.regions.front().seams.any(); });
     QString about = counted(static_cast<qsizetype>(imposition->sheets.size()), tr("%1 sheet in all."),
                             tr("%1 sheets in all."));
-    if (seamed > 0)
-        about += QLatin1Char(' ') + tr("Sheets that join are cut at the seam and laid edge to edge; 2 mm of "
-                                       "the neighbour's ink goes on beyond it, so a "
-                                       "cut a little off shows no white.");
+    double paper = 0, kept_mm2 = 0;
+    for (const Sheet& sheet : imposition->sheets) {
+        paper += sheet.page.width * sheet.page.height;
+        for (const PlacedRegion& part : sheet.regions) {
+            // Wandering tiles share what is between their boxes.
+            const SizePx size = imposition->prints[part.print].size;
+            const std::size_t tiles = std::max<std::size_t>(1, imposition->plans[part.print].tiles.size());
+            kept_mm2 += imposition->grid.mm(size.width) * imposition->grid.mm(size.height) /
+                        static_cast<double>(tiles);
+        }
+    }
+    about +=
+        QLatin1Char(' ') + tr("%1 % of the paper is cut away.").arg(qRound(100 * (1 - kept_mm2 / paper)));
     about_->setText(about);
 }
 

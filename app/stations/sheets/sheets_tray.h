@@ -24,10 +24,17 @@ class SheetsTray : public QWidget {
     void changeRules();
     void changePrinter();
     void keepPlaces(bool keep);
+    void changeJoint();
+    void layAnew();
+    void showSeams();
     const Printer& shownPrinter() const;
 
     JobStore& store_;
     QComboBox *paper_, *ppi_;
+    QComboBox *manner_, *joint_, *number_;
+    LengthEdit* overlap_;
+    QWidget *overlap_label_, *seams_form_;
+    QPushButton* anew_;
     QCheckBox *black_only_, *keep_;
     LengthEdit *paper_width_, *paper_height_, *margin_, *band_, *gap_;
     QWidget* own_size_;
