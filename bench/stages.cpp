@@ -13,6 +13,8 @@
 #include "core/render/finished.h"
 #include "core/render/preview.h"
 #include "core/render/render_region.h"
+#include "core/seams/moved_seams.h"
+#include "core/seams/seam_planning.h"
 
 namespace tympan {
 namespace {
@@ -102,6 +104,44 @@ void findingsButLettering(benchmark::State& state) {
     for (auto _ : state) benchmark::DoNotOptimize(lookAt(job(), job().pieces.front()).ink_coverage);
 }
 BENCHMARK(findingsButLettering)->Unit(benchmark::kMillisecond)->UseRealTime();
+
+/// Where seams are seen least, from nothing: looking at the print, and the search; of 900 x 600 mm (the goal
+/// is 1 s) and of 2000 x 1000 mm (2 s). The second argument: straight or wandering.
+void seamPlan(benchmark::State& state) {
+    Job large = job();
+    large.pieces.front().size = {static_cast<double>(state.range(0)), state.range(0) > 1000 ? 1000.0 : 600.0};
+    large.sheets.seams = static_cast<SeamManner>(state.range(1));
+    const Piece& piece = large.pieces.front();
+    const PrintGeometry print = geometryOf(large, piece, large.sheets.ppi);
+    for (auto _ : state) {
+        cache().clear();
+        benchmark::DoNotOptimize(planSeams(large, piece, print).tiles.size());
+    }
+    state.counters["sheets"] = static_cast<double>(planSeams(large, piece, print).tiles.size());
+}
+BENCHMARK(seamPlan)
+    ->ArgsProduct({{900, 2000},
+                   {static_cast<int>(SeamManner::quiet), static_cast<int>(SeamManner::wandering)}})
+    ->Unit(benchmark::kMillisecond)
+    ->UseRealTime();
+
+/// A seam that is dragged, with all quiet places near it tried; the goal is 50 ms with its repaint.
+void draggedSeam(benchmark::State& state) {
+    Job large = job();
+    large.pieces.front().size = {2000, 1000};
+    const Piece& piece = large.pieces.front();
+    const PrintGeometry print = geometryOf(large, piece, large.sheets.ppi);
+    const auto costs = seamCostsOf(large, piece, large.sheets.ppi);
+    Bands bands = flipped(planSeams(large, piece, print).bands, print.size.width, print.mirrored);
+    const SheetRoom room = roomOf(large, piece);
+    int at = bands.edges.front().corners.front().y, by = 37;
+    for (auto _ : state) {
+        by = -by;
+        bands = withLineAt(bands, {{}, 0}, at + by, *costs, room, 60);
+        benchmark::DoNotOptimize(planOf(print.size, bands, Joint::butt, 0).seams.size());
+    }
+}
+BENCHMARK(draggedSeam)->Unit(benchmark::kMillisecond)->UseRealTime();
 
 /// A scan cleaned of everything.
 void cleanUp(benchmark::State& state) {

@@ -23,14 +23,15 @@ class Drawing {
           kept_(grid_.mm(part.onPage(trimmed()))) {}
 
     SeamMarks made() {
-        cutTicks();
+        const bool by_line = part_.tile && !plan().tiles[*part_.tile].outline.empty();
+        if (!by_line) cutTicks();
         if (part_.tile) {
             for (std::size_t i = 0; i < plan().seams.size(); ++i) {
                 const Seam& seam = plan().seams[i];
                 if (seam.before != *part_.tile && seam.after != *part_.tile) continue;
                 matching(i, seam);
                 const bool under = seam.joint == Joint::lap && seam.after == *part_.tile;
-                if (seam.path.size() > 2 && !under) drawn(seam);
+                if (by_line && !under) drawn(seam);
             }
             middles();
         }
@@ -145,11 +146,15 @@ class Drawing {
             return PointMm{path[i].x - (q.y - p.y) / length * by * side,
                            path[i].y + (q.x - p.x) / length * by * side};
         };
-        FilledShape line;
-        for (std::size_t i = 0; i < path.size(); ++i) line.corners.push_back(aside(i, cut_gap_mm));
-        for (std::size_t i = path.size(); i-- > 0;)
-            line.corners.push_back(aside(i, cut_gap_mm + cut_line_mm));
-        result_.marks.push_back(std::move(line));
+        // Black to be seen on pale ink, and white beyond it to be seen on dark.
+        for (const bool white : {false, true}) {
+            const double from = cut_gap_mm + (white ? cut_line_mm : 0);
+            FilledShape line;
+            line.grey = white ? 1 : 0;
+            for (std::size_t i = 0; i < path.size(); ++i) line.corners.push_back(aside(i, from));
+            for (std::size_t i = path.size(); i-- > 0;) line.corners.push_back(aside(i, from + cut_line_mm));
+            result_.marks.push_back(std::move(line));
+        }
     }
 
     /// Where the middle of the whole print meets its own edge.

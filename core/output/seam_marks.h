@@ -8,8 +8,9 @@ namespace tympan {
 // ticks stand in line with the cut, from 2.5 to 6.5 mm outside its end. Along each seam short lines stand
 // across it in the band, near its ends and every 100 mm, with the seam's letter: the same letter and the same
 // pattern of lines stand at the same places on the sheet that it joins, and on no other. Where the middle of
-// the whole meets its own edge, a short line says so. A wandering seam is drawn: a thin line that begins at
-// the cut. A sheet that goes under another is cut where its overlap ends, not at the seam.
+// the whole meets its own edge, a short line says so. A part with a wandering
+// seam is cut along a thin line that begins at the cut, in place of ticks. A sheet that goes under another is
+// cut where its overlap ends, not at the seam.
 struct SeamMarks {
     Marks marks;
     std::vector<RectMm> taken;  ///< where nothing else may stand

@@ -1,5 +1,6 @@
 #include "tests/support/pictures.h"
 
+#include <opencv2/imgproc.hpp>
 #include <random>
 #include <vips/vips8>
 
@@ -66,6 +67,19 @@ Job jobOf(const ArtworkPtr& artwork, const SizeMm& size, const std::string& meth
     Job job = withPiece({}, std::move(piece));
     job.name = "Test job";
     job.sheets.paper = paperNamed("A4");
+    return job;
+}
+
+const Job& letteredChart() {
+    static const Job job = [] {
+        cv::Mat pixels(600, 900, CV_8UC1, cv::Scalar(255));
+        for (const cv::Point at : {cv::Point(230, 150), {520, 290}, {380, 420}, {90, 300}, {700, 160}})
+            cv::putText(pixels, "HERON", at, cv::FONT_HERSHEY_SIMPLEX, 1.6, 0, 4, cv::LINE_AA);
+        cv::circle(pixels, {450, 300}, 250, 90, 2, cv::LINE_AA);
+        Job made = jobOf(artworkOf(pixels), {450, 300});
+        made.sheets.ppi = 100;
+        return made;
+    }();
     return job;
 }
 

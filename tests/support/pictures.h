@@ -25,6 +25,9 @@ ArtworkPtr artworkOf(const cv::Mat& pixels);
 /// A job of one piece of this picture.
 Job jobOf(const ArtworkPtr& artwork, const SizeMm& size, const std::string& method = "gel-rub-off");
 
+/// A lettered drawing on bare paper, 450 x 300 mm at 100 to the inch: words where even seams would cut them.
+const Job& letteredChart();
+
 /// A flat thing of a shape, called and measured.
 Object objectOf(const std::string& name, ShapeKind kind, std::vector<double> measures);
 

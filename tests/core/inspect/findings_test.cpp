@@ -2,6 +2,7 @@
 
 #include <gtest/gtest.h>
 
+#include "core/inspect/mend.h"
 #include "core/job/landing.h"
 #include "core/layout/imposition.h"
 #include "core/object/materials.h"
@@ -113,6 +114,26 @@ TEST(Findings, careZonesKeepEdgesAndSeamsAway) {
     Object round = objectOf("round", ShapeKind::circle, {300});
     job = withFit(withObject(withCare(job, 2, {{"corner", {0, 0, 0.1, 0.1}}}), 2, round), 2, Fit::fill, 0);
     EXPECT_TRUE(find<finding::EdgeInCareZone>(findings(job)));
+}
+
+TEST(Findings, seamsThroughLetteringAreSaidAndLaidElsewhere) {
+    Job job = letteredChart();
+    EXPECT_FALSE(find<finding::SeamCrosses>(findings(job))) << "they hide";
+    job.sheets.seams = SeamManner::regular;
+    const auto found = findings(job);
+    const auto* crosses = said<finding::SeamCrosses>(found);
+    ASSERT_TRUE(crosses);
+    EXPECT_FALSE(crosses->face);
+    EXPECT_GT(crosses->places, 0);
+    ASSERT_TRUE(crosses->better);
+    EXPECT_EQ(crosses->better->manner, SeamManner::quiet);
+    EXPECT_EQ(crosses->better->more_sheets, 0);
+    for (const Finding& each : found)
+        if (is<finding::SeamCrosses>(each)) {
+            EXPECT_EQ(static_cast<int>(each.places.size()), crosses->places);
+            EXPECT_TRUE(hasRemedy(each));
+            EXPECT_FALSE(find<finding::SeamCrosses>(findings(mended(job, each))));
+        }
 }
 
 TEST(Findings, aWayThatDoesNotGoWithTheMaterialSaysWhy) {

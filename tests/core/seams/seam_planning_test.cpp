@@ -1,7 +1,5 @@
 #include "core/seams/seam_planning.h"
 
-#include <opencv2/imgproc.hpp>
-
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
@@ -12,19 +10,7 @@ using namespace tympan::tests;
 
 namespace {
 
-/// A lettered drawing on bare paper, 450 x 300 mm: words where even seams would cut them.
-const Job& chart() {
-    static const Job job = [] {
-        cv::Mat pixels(600, 900, CV_8UC1, cv::Scalar(255));
-        for (const cv::Point at : {cv::Point(230, 150), {520, 290}, {380, 420}, {90, 300}, {700, 160}})
-            cv::putText(pixels, "HERON", at, cv::FONT_HERSHEY_SIMPLEX, 1.6, 0, 4, cv::LINE_AA);
-        cv::circle(pixels, {450, 300}, 250, 90, 2, cv::LINE_AA);
-        Job made = jobOf(artworkOf(pixels), {450, 300});
-        made.sheets.ppi = 100;
-        return made;
-    }();
-    return job;
-}
+const Job& chart() { return letteredChart(); }
 
 SeamPlan planned(const Job& job) {
     const Piece& piece = job.pieces.front();

@@ -52,7 +52,8 @@ RC_GTEST_PROP(AutomaticTone, keepsWithinWhatATransferHolds, ()) {
     const ToneFacts was = toneFacts(sample, solid), is = after(sample, tone);
     RC_ASSERT(is.solid <= std::max(was.solid, 0.12) + 0.005);
     if (!tone.night) RC_ASSERT(is.ink >= 0.28 && is.ink <= 0.68);
-    RC_ASSERT(is.detail >= 0.97 * was.detail);
+    // A lighter or darker place may cost a little of it: seldom as much as this.
+    RC_ASSERT(is.detail >= 0.93 * was.detail);
     for (std::size_t i = 1; i < tone.curve->size(); ++i) RC_ASSERT((*tone.curve)[i] >= (*tone.curve)[i - 1]);
 }
 
