@@ -45,6 +45,9 @@ SheetRules rulesOf(const Options& options, SheetRules rules, bool of_job) {
     if (asked("--seams")) rules.seams = *seamMannerNamed(options.seams);
     if (asked("--fewest")) rules.fewest = options.fewest;
     if (asked("--more-sheets")) rules.more_sheets = options.more_sheets;
+    if (rules.seams == SeamManner::regular && (options.fewest || options.more_sheets > 0))
+        throw Error(Error::Kind::usage, "", "even seams take the sheets that they take",
+                    "leave out --fewest and --more-sheets, or lay seams quietly (--seams quiet)");
     if (asked("--overlap")) {
         rules.overlap_mm = lengthOf("--overlap", options.overlap);
         if (!limits::overlap_mm.holds(rules.overlap_mm))

@@ -7,7 +7,7 @@
 namespace tympan {
 
 /// 1: one printer, told by the sheets. 2: printers of the job, of which each piece names one. 3: steps of
-/// methods have ids and kinds; sheets whose places are kept.
+/// methods have ids and kinds; sheets whose places are kept. 4: how seams are laid and sheets meet.
 inline constexpr int job_version = 4;
 
 /// The text of job.json: "format": "tympan-job". Artworks are named by hash and kind, not held.

@@ -71,7 +71,7 @@ std::optional<Bands> keptBands(const KeptSeams& kept, const PrintGeometry& print
 
 /// How many sheets a plan takes, by the job's rules.
 int wantedSheets(const Job& job, const SizePx& print, const SheetRoom& room, const Grid& grid) {
-    if (grid.sheets == 1) return 1;
+    if (grid.sheets == 1 || job.sheets.seams == SeamManner::regular) return static_cast<int>(grid.sheets);
     const int fewest = job.sheets.fewest ? fewestInBands(print, room) : 0;
     const int sheets =
         fewest > 0 ? std::min<int>(fewest, static_cast<int>(grid.sheets)) : static_cast<int>(grid.sheets);

@@ -124,6 +124,11 @@ TEST_F(Stages, aSeamIsDraggedSnapsAndStaysUntilItIsLaidAnew) {
     ASSERT_TRUE(settled());
     EXPECT_FALSE(job().pieces.front().joining.seams);
     EXPECT_EQ(finishedBands(), before);
+    key(Qt::Key_Z, Qt::ControlModifier);
+    ASSERT_TRUE(job().pieces.front().joining.seams) << "what a hand laid comes back";
+    choose("seams", static_cast<int>(SeamManner::regular));
+    EXPECT_FALSE(job().pieces.front().joining.seams) << "another manner lays all of them";
+    EXPECT_FALSE(find("sheet-count")->isEnabled());
 }
 
 TEST_F(Stages, howSheetsMeetAndHowManyIsChosen) {

@@ -165,7 +165,18 @@ void SheetsTray::changeRules() {
     rules.overlap_mm = overlap_->value();
     rules.fewest = number_->currentData().toInt() == fewest_of_all;
     rules.more_sheets = std::max(0, number_->currentData().toInt());
-    store_.edit(tr("change the sheets"), [&](Job job) { return withSheets(std::move(job), rules); });
+    const SheetRules& was = store_.job().sheets;
+    const bool anew =
+        rules.seams != was.seams || rules.fewest != was.fewest || rules.more_sheets != was.more_sheets;
+    store_.edit(tr("change the sheets"), [&](Job job) {
+        // Who asks for seams to lie otherwise does not mean those that a hand laid.
+        if (const Piece* piece = store_.piece(); anew && piece) {
+            Joining joining = piece->joining;
+            joining.seams.reset();
+            job = withJoining(std::move(job), piece->id, joining);
+        }
+        return withSheets(std::move(job), rules);
+    });
     refresh();  // a value out of range goes back to what holds
 }
 
@@ -262,6 +273,7 @@ void SheetsTray::showSeams() {
         number_->addItem(tr("%1: to hide them better").arg(even + more), more);
     number_->setCurrentIndex(
         std::max(0, number_->findData(job.sheets.fewest ? fewest_of_all : job.sheets.more_sheets)));
+    number_->setEnabled(job.sheets.seams != SeamManner::regular);
     anew_->setVisible(piece->joining.seams.has_value());
 }
 

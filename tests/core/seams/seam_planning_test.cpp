@@ -84,6 +84,8 @@ RC_GTEST_PROP(SeamPlanning, countsWithoutLookingAreThoseOfThePlan, ()) {
     Job job = jobOf(picture(), {static_cast<double>(*rc::gen::inRange(100, 900)),
                                 static_cast<double>(*rc::gen::inRange(100, 900))});
     job.sheets.ppi = 40;
+    job.sheets.seams =
+        *rc::gen::elementOf(std::vector<SeamManner>(std::begin(seam_manners), std::end(seam_manners)));
     job.sheets.fewest = *rc::gen::arbitrary<bool>();
     job.sheets.more_sheets = *rc::gen::inRange(0, 3);
     job.pieces.front().joining.joint = *rc::gen::element(Joint::butt, Joint::lap, Joint::two_goes);
