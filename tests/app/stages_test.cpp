@@ -216,6 +216,31 @@ TEST_F(Stages, theWordsBesideTheLeavesFollowTheJob) {
     EXPECT_THAT(wordsOf("print-side"), HasSubstr("sheets of A4"));
 }
 
+TEST_F(Stages, aNarrowWindowHasRoomForAllThatIsSaidOfSeams) {
+    hang(marked({300, 200}, 3));
+    type("picture-width", "450");
+    window.goTo(app::MainWindow::sheets);
+    ASSERT_TRUE(settled());
+    choose("joint", static_cast<int>(Joint::lap));
+    window.resize(1024, 700);
+    QApplication::processEvents();
+    ASSERT_TRUE(settled());
+    EXPECT_EQ(window.width(), 1024);
+    QList<QRect> taken;
+    for (const char* name :
+         {"paper", "margin", "band", "scissor-gap", "fineness", "seams", "joint", "overlap", "sheet-count"}) {
+        const QWidget* control = find(name);
+        const QRect at(control->mapTo(&window, QPoint()), control->size());
+        EXPECT_TRUE(window.rect().contains(at)) << name;
+        EXPECT_GE(at.width(), 60) << name;
+        for (const QRect& other : taken) EXPECT_FALSE(other.intersects(at)) << name;
+        taken << at;
+    }
+    const QWidget* worth = find("worth-a-look");
+    for (const QRect& at : taken) EXPECT_LT(at.right(), worth->mapTo(&window, QPoint()).x());
+    if (qEnvironmentVariableIsSet("TYMPAN_GRAB")) window.grab().save(qEnvironmentVariable("TYMPAN_GRAB"));
+}
+
 TEST_F(Stages, aNarrowWindowKeepsItsControlsAndLeavesOutExplanations) {
     hang(marked({300, 200}, 3));
     window.goTo(app::MainWindow::object);

@@ -24,7 +24,7 @@ QComboBox* choiceOf(const QString& name, const QString& accessible) {
     auto* box = new QComboBox;
     box->setObjectName(name);
     box->setAccessibleName(accessible);
-    box->setFixedWidth(216);
+    box->setFixedWidth(192);
     return box;
 }
 
@@ -34,7 +34,7 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     setObjectName(QStringLiteral("sheets-tray"));
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
-    outer->setSpacing(32);
+    outer->setSpacing(16);
     auto* first = column();
     first->addWidget(titleLabel(tr("Sheets")));
     paper_ = new QComboBox;
@@ -43,7 +43,7 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     for (const Paper& paper : shippedPapers())
         paper_->addItem(QString::fromStdString(paper.name), QString::fromStdString(paper.id));
     paper_->addItem(tr("another size"), custom);
-    paper_->setFixedWidth(160);
+    paper_->setFixedWidth(148);
     first->addWidget(paper_);
     own_size_ = new QWidget;
     auto* own = new QHBoxLayout(own_size_);
@@ -65,7 +65,7 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     first->addWidget(keep_);
     about_ = quietLabel({});
     about_->setObjectName(QStringLiteral("sheets-facts"));
-    about_->setFixedWidth(160);
+    about_->setFixedWidth(148);
     first->addWidget(about_);
     first->addStretch(1);
     outer->addLayout(first);
@@ -79,17 +79,17 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
         tr("The band along a seam that is cut away. It carries the cut marks, and 2 mm of the neighbour's "
            "ink, so "
            "that a cut a little off shows no white. 6 mm or more."));
-    form->addRow(tr("Room for marks"), band_);
+    form->addRow(tr("Mark strip"), band_);
     gap_ = new LengthEdit(QStringLiteral("scissor-gap"), tr("Gap for scissors between pieces"));
-    form->addRow(tr("Gap for scissors"), gap_);
+    form->addRow(tr("Scissor gap"), gap_);
     margin_->allowZero();
     gap_->allowZero();
     ppi_ = new QComboBox;
     ppi_->setObjectName(QStringLiteral("fineness"));
     ppi_->setAccessibleName(tr("Fineness of the print"));
     ppi_->setToolTip(tr("Pixels per inch of the print. 300 is enough for anything that is rubbed off."));
-    for (int ppi : {150, 300, 600}) ppi_->addItem(tr("%1 to the inch").arg(ppi), ppi);
-    ppi_->setFixedWidth(130);
+    for (int ppi : {150, 300, 600}) ppi_->addItem(tr("%1 an inch").arg(ppi), ppi);
+    ppi_->setFixedWidth(116);
     black_only_ = new QCheckBox(tr("black ink alone"));
     black_only_->setObjectName(QStringLiteral("black-only"));
     black_only_->setToolTip(tr("The printer has no colours."));
@@ -250,7 +250,7 @@ void SheetsTray::showSeams() {
     Piece by_method = *piece;
     by_method.joining.joint.reset();
     joint_->clear();
-    joint_->addItem(tr("%1, as the way asks").arg(says(jointOf(by_method))), -1);
+    joint_->addItem(tr("%1, as usual").arg(says(jointOf(by_method))), -1);
     for (Joint joint : joints) joint_->addItem(says(joint), static_cast<int>(joint));
     joint_->setCurrentIndex(piece->joining.joint ? joint_->findData(static_cast<int>(*piece->joining.joint))
                                                  : 0);
@@ -265,12 +265,11 @@ void SheetsTray::showSeams() {
     overlap_label_->setVisible(overlaps);
     overlap_->show(job.sheets.overlap_mm, job.unit);
     number_->clear();
-    if (fewest > 0 && fewest < even)
-        number_->addItem(tr("%1: as few as it takes").arg(fewest), fewest_of_all);
-    number_->addItem(tr("%1: as many as even seams take").arg(even), 0);
+    if (fewest > 0 && fewest < even) number_->addItem(tr("%1, the fewest").arg(fewest), fewest_of_all);
+    number_->addItem(tr("%1, as even seams take").arg(even), 0);
     const int most = std::max(3, job.sheets.more_sheets);
     for (int more = 1; more <= most; ++more)
-        number_->addItem(tr("%1: to hide them better").arg(even + more), more);
+        number_->addItem(tr("%1, to hide them better").arg(even + more), more);
     number_->setCurrentIndex(
         std::max(0, number_->findData(job.sheets.fewest ? fewest_of_all : job.sheets.more_sheets)));
     number_->setEnabled(job.sheets.seams != SeamManner::regular);
