@@ -67,14 +67,6 @@ struct LineSample {
     cv::Mat ink;
 };
 
-Print plainPrint(const Job& job, const Piece& piece, double ppi) {
-    Print print = printOf(job, piece, ppi);
-    print.mirrored = Mirrored::no;
-    print.tone.screen = {};
-    print.tone.solids = {};
-    return print;
-}
-
 /// Where samples of a large print are taken.
 std::vector<RectPx> sampleBoxes(const SizePx& size) {
     const RectPx all{0, 0, size.width, size.height};

@@ -121,10 +121,7 @@ Reading readGrey(const cv::Mat& grey, const PixelGrid& grid, const Progress& pro
 }
 
 Reading readLettering(const Job& job, const Piece& piece, const Progress& progress) {
-    Print print = printOf(job, piece, previewPpi(job, piece, looking_ppi, most_looked_at));
-    print.mirrored = Mirrored::no;
-    print.tone.screen = {};
-    print.tone.solids = {};
+    const Print print = plainPrint(job, piece, previewPpi(job, piece, looking_ppi, most_looked_at));
     progress.at(0);
     return readGrey(greyOf(renderWhole(print, {progress.stop, {}})), print.grid, progress);
 }

@@ -83,6 +83,14 @@ Print beforeTone(Print print) {
     return print;
 }
 
+Print plainPrint(const Job& job, const Piece& piece, double ppi) {
+    Print print = printOf(job, piece, ppi);
+    print.mirrored = Mirrored::no;
+    print.tone.screen = {};
+    print.tone.solids = {};
+    return print;
+}
+
 double wantedPpi(const Piece& piece) {
     return std::min(ppiSeenFrom(seenFrom(piece)), ppiHeldBy(piece.method->finest_line_mm));
 }

@@ -58,6 +58,9 @@ GreyWeights weightsOf(const Artwork& artwork, const GreyMix& mix);
 /// resampled, for the key of that. What is not named here counts.
 Print beforeTone(Print print);
 
+/// A print to look into: as it will be seen, not turned over, its tone without screen or broken-up blacks.
+Print plainPrint(const Job& job, const Piece& piece, double ppi);
+
 /// How many pixels to an inch are worth having: what the eye tells apart from where people stand, and what
 /// the method holds, whichever is less.
 double wantedPpi(const Piece& piece);

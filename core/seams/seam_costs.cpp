@@ -65,15 +65,6 @@ class Lightness {
     std::array<float, 4096> of_light_{};
 };
 
-/// Plain tone, as it will be seen; dots of a screen are too small to steer by.
-Print plainPrint(const Job& job, const Piece& piece, double ppi) {
-    Print print = printOf(job, piece, ppi);
-    print.mirrored = Mirrored::no;
-    print.tone.screen = {};
-    print.tone.solids = {};
-    return print;
-}
-
 cv::Mat lightnessOf(const Print& print, const Lightness& lightness, const Progress& progress) {
     cv::Mat of(print.size.height, print.size.width, CV_32FC1);
     inTwoParts((of.rows + rows_at_once - 1) / rows_at_once, [&](int first, int last) {

@@ -152,7 +152,7 @@ SeamPlan planSeams(const Job& job, const Piece& piece, const PrintGeometry& prin
     const auto grid = evenGrid(print.size, room, care);
     if (!grid) failNoRoom(piece.name);
     const int sheets = wantedSheets(job, print.size, room, *grid);
-    if (sheets > static_cast<int>(most_sheets)) failTooManySheets(piece.name);
+    if (std::max<long>(sheets, grid->sheets) > static_cast<long>(most_sheets)) failTooManySheets(piece.name);
     const auto planned = [&](const Bands& finished) {
         return planOf(print.size, flipped(finished, print.size.width, print.mirrored), jointOf(piece),
                       overlapOf(job, piece));
