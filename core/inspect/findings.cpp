@@ -4,6 +4,7 @@
 #include <cmath>
 #include <limits>
 
+#include "core/base/error.h"
 #include "core/job/fit.h"
 #include "core/job/landing.h"
 #include "core/layout/imposition.h"
@@ -155,20 +156,26 @@ int countOf(const std::vector<Avoided>& all, Avoided::Kind kind) {
 
 /// The least that crosses fewer of a kind: seams laid quietly, then a sheet or two more.
 std::optional<finding::SeamCrosses::Better> better(const Job& job, const Piece& piece, Avoided::Kind kind,
-                                                   int crossed) {
+                                                   int crossed, const Progress& progress) {
     Job trial = job;
     if (trial.sheets.seams == SeamManner::regular) trial.sheets.seams = SeamManner::quiet;
     const int had = job.sheets.more_sheets;
     for (int more = trial.sheets.seams == job.sheets.seams; more <= 2; ++more) {
         trial.sheets.more_sheets = had + more;
-        if (countOf(crossedBySeams(trial, piece), kind) < crossed)
+        if (countOf(crossedBySeams(trial, piece, progress), kind) < crossed)
             return finding::SeamCrosses::Better{trial.sheets.seams, more};
     }
     return {};
 }
 
-void lookAtSeams(const Job& job, const Piece& piece, std::vector<Finding>& found) {
-    const std::vector<Avoided> crossed = crossedBySeams(job, piece);
+void lookAtSeams(const Job& job, const Piece& piece, const Progress& progress, std::vector<Finding>& found) {
+    std::vector<Avoided> crossed;
+    try {
+        crossed = crossedBySeams(job, piece, progress);
+    } catch (const Error& error) {
+        // Who lays out the sheets says why there are none.
+        if (error.kind() == Error::Kind::stopped) throw;
+    }
     const PixelGrid grid{job.sheets.ppi};
     const auto placesOf = [&](Avoided::Kind kind) {
         std::vector<RectMm> places;
@@ -183,14 +190,14 @@ void lookAtSeams(const Job& job, const Piece& piece, std::vector<Finding>& found
     for (Avoided::Kind kind : {Avoided::Kind::face, Avoided::Kind::lettering})
         if (const int count = countOf(crossed, kind); count > 0) {
             const bool face = kind == Avoided::Kind::face;
-            found.push_back({finding::SeamCrosses{face, count, better(job, piece, kind, count)},
+            found.push_back({finding::SeamCrosses{face, count, better(job, piece, kind, count, progress)},
                              Severity::warning, piece.id, placesOf(kind)});
         }
 }
 
 }  // namespace
 
-std::vector<Finding> findingsOf(const Job& job, const Piece& piece) {
+std::vector<Finding> findingsOf(const Job& job, const Piece& piece, const Progress& progress) {
     std::vector<Finding> found;
     const auto add = [&](Severity severity, finding::What what) {
         found.push_back({std::move(what), severity, piece.id, {}});
@@ -201,7 +208,7 @@ std::vector<Finding> findingsOf(const Job& job, const Piece& piece) {
         add(Severity::warning, finding::UnsuitedPrinter{printer.name, why});
     if (printer.black_only && inkOf(piece) == Ink::colour) add(Severity::warning, finding::ColourWithout{});
     if (auto miss = missesOneSheet(job, piece)) found.push_back(*miss);
-    lookAtSeams(job, piece, found);
+    lookAtSeams(job, piece, progress, found);
     if (piece.artwork->kind == Artwork::Kind::raster && effectivePpi(piece) < few_ppi)
         add(Severity::note, fewPixels(piece));
     for (const std::string& linked : piece.artwork->linked)
@@ -222,7 +229,8 @@ std::vector<Finding> findings(const Job& job, const Progress& progress) {
     std::vector<Finding> all;
     for (std::size_t i = 0; i < job.pieces.size(); ++i) {
         progress.at(static_cast<double>(i) / static_cast<double>(job.pieces.size()));
-        for (Finding& each : findingsOf(job, job.pieces[i])) all.push_back(std::move(each));
+        for (Finding& each : findingsOf(job, job.pieces[i], {progress.stop, {}}))
+            all.push_back(std::move(each));
     }
     return all;
 }

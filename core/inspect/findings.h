@@ -13,6 +13,6 @@ inline constexpr double few_ppi = 120;
 std::vector<Finding> findings(const Job& job, const Progress& progress = {});
 
 /// The same of one piece.
-std::vector<Finding> findingsOf(const Job& job, const Piece& piece);
+std::vector<Finding> findingsOf(const Job& job, const Piece& piece, const Progress& progress = {});
 
 }  // namespace tympan

@@ -55,6 +55,8 @@ std::string_view name(Rim rim) {
 }
 
 Joint jointOf(const Piece& piece) {
+    if (piece.method->laid_whole)
+        return Joint::butt;  // nothing is trimmed: what overlapped would be inked twice
     if (piece.joining.joint) return *piece.joining.joint;
     return piece.method->overlaps ? Joint::lap : Joint::butt;
 }

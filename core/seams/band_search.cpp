@@ -79,14 +79,6 @@ class Axis {
     }
 
   private:
-    using Costs =
-        std::array<double, more_in_a_band + 1>;  ///< of a band with so many sheets more than it takes
-
-    struct Path {
-        std::vector<int> places;
-        double cost = never;
-    };
-
     int sidesAt(int from, int to) const { return (from > 0) + (to < depth_); }
     int deep(Orientation page, int seams) const {
         return upright_ ? room_.across(page, seams) : room_.down(page, seams);
@@ -109,11 +101,7 @@ class Axis {
         if (to - from < least_px_) return 0;
         const std::optional<Orientation> page = pageOf(from, to);
         if (!page) return 0;
-        if (length_ <= wide(*page, 0)) return 1;
-        const int outer = wide(*page, 1), inner = wide(*page, 2);
-        if (outer < 1) return 0;
-        if (length_ <= 2 * outer) return 2;
-        return inner < 1 ? 0 : 2 + (length_ - 2 * outer + inner - 1) / inner;
+        return fewestParts(length_, wide(*page, 0), room_.band);
     }
 
     void choosePlaces() {
@@ -286,15 +274,8 @@ int fewestInBands(const SizePx& print, const SheetRoom& room) {
         const auto deep = [&](Orientation page, int n) {
             return upright ? room.across(page, n) : room.down(page, n);
         };
-        const auto wide = [&](Orientation page, int n) {
-            return upright ? room.down(page, n) : room.across(page, n);
-        };
         const auto inBand = [&](Orientation page) {
-            if (length <= wide(page, 0)) return 1;
-            if (wide(page, 1) < 1 || (length > 2 * wide(page, 1) && wide(page, 2) < 1)) return 0;
-            return length <= 2 * wide(page, 1)
-                       ? 2
-                       : 2 + (length - 2 * wide(page, 1) + wide(page, 2) - 1) / wide(page, 2);
+            return fewestParts(length, upright ? room.down(page, 0) : room.across(page, 0), room.band);
         };
         const int each[2] = {inBand(Orientation::portrait), inBand(Orientation::landscape)};
         // How many bands of one kind and of the other reach over the depth: the first and the last have one

@@ -124,7 +124,7 @@ bool fitsOneSheet(const Job& job, const Piece& piece, const SizePx& size) {
 }
 
 int overlapOf(const Job& job, const Piece& piece) {
-    if (piece.method->laid_whole || jointOf(piece) == Joint::butt) return 0;
+    if (jointOf(piece) == Joint::butt) return 0;
     return std::max(1, PixelGrid{job.sheets.ppi}.nearest(job.sheets.overlap_mm));
 }
 
@@ -160,10 +160,12 @@ SeamPlan planSeams(const Job& job, const Piece& piece, const PrintGeometry& prin
     if (sheets == 1) return planned(grid->bands);
     if (piece.joining.seams)
         if (const auto kept = keptBands(*piece.joining.seams, print, room)) return planned(*kept);
-    if (job.sheets.seams == SeamManner::regular && !grid->bands.pages.empty()) return planned(grid->bands);
+    if (job.sheets.seams == SeamManner::regular) return planned(grid->bands);
     const auto costs = seamCostsOf(job, piece, print.grid.ppi, progress);
-    // What fades over an overlap fades along a straight line.
-    const SeamManner manner = jointOf(piece) == Joint::two_goes ? SeamManner::quiet : job.sheets.seams;
+    // What fades over an overlap fades along a straight line, and a sheet that is laid whole is cut by
+    // nobody.
+    const bool only_straight = jointOf(piece) == Joint::two_goes || piece.method->laid_whole;
+    const SeamManner manner = only_straight ? SeamManner::quiet : job.sheets.seams;
     const Asked asked{room, manner, sheets, print.grid.nearest(least_part_mm)};
     const auto found = cache().get(keyOf("quiet seams", costs->key, asked),
                                    [&] { return Quiet{quiet(*costs, asked, progress)}; });

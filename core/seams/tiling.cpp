@@ -51,12 +51,19 @@ RectPx printableArea(const SheetRules& rules, Orientation orientation, const Pag
     return {left, top, std::max(0, right - left), std::max(0, bottom - top)};
 }
 
-std::vector<int> cuts(int length, int room, int band, const std::vector<Stretch>& avoid) {
-    if (length <= room) return {0, length};
+int fewestParts(int length, int room, int band) {
+    if (length <= room) return 1;
     const long outer = room - band, inner = room - 2L * band;  // one seam side, two seam sides
-    if (outer < 1 || (2 * outer < length && inner < 1)) return {};
-    long parts = 2;
-    if (2 * outer < length) parts += (length - 2 * outer + inner - 1) / inner;
+    if (outer < 1 || (2 * outer < length && inner < 1)) return 0;
+    if (length <= 2 * outer) return 2;
+    return static_cast<int>(2 + (length - 2 * outer + inner - 1) / inner);
+}
+
+std::vector<int> cuts(int length, int room, int band, const std::vector<Stretch>& avoid) {
+    const long parts = fewestParts(length, room, band);
+    if (parts == 0) return {};
+    if (parts == 1) return {0, length};
+    const long outer = room - band, inner = room - 2L * band;
     const long capacity = 2 * outer + (parts - 2) * inner;
     std::vector<int> positions{0};
     for (long i = 1; i < parts; ++i) {

@@ -24,6 +24,10 @@ struct Stretch {
     int from = 0, to = 0;
 };
 
+/// How many sheets that offer `room` each hold `length` pixels, `band` being kept at every side with a seam;
+/// 0 when the room does not even hold the bands.
+int fewestParts(int length, int room, int band);
+
 /// The cuts of `length` pixels over sheets that offer `room` each, `band` being kept at every side with a
 /// seam: absolute positions 0, seams…, length. As few parts as possible; what is to spare is shared among
 /// them in proportion, and each seam is rounded once from its absolute place. Empty when the room does not

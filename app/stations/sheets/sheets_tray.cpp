@@ -254,6 +254,7 @@ void SheetsTray::showSeams() {
     for (Joint joint : joints) joint_->addItem(says(joint), static_cast<int>(joint));
     joint_->setCurrentIndex(piece->joining.joint ? joint_->findData(static_cast<int>(*piece->joining.joint))
                                                  : 0);
+    joint_->setEnabled(!piece->method->laid_whole);
     joint_->setToolTip(
         piece->method->overlaps
             ? tr("What carries the ink stays on, so one sheet may go on over the next: no gap can open. "

@@ -3,6 +3,7 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
+#include "core/base/error.h"
 #include "tests/support/pictures.h"
 
 using namespace tympan;
@@ -134,4 +135,29 @@ TEST(SeamPlanning, paperThatStaysOverlapsAndOtherDoesNot) {
     EXPECT_EQ(lapped.seams.front().overlap_px, PixelGrid{100}.nearest(tissue.sheets.overlap_mm));
     tissue.pieces.front().joining.joint = Joint::butt;
     EXPECT_EQ(planned(tissue).seams.front().joint, Joint::butt) << "the maker's wish";
+}
+
+TEST(SeamPlanning, sheetsThatAreLaidWholeMeetEdgeToEdgeAlongStraightLines) {
+    // Nobody trims them: a wandering seam or an overlap would lay the same ink twice.
+    Job job = jobOf(chart().pieces.front().artwork, {450, 300}, "release-sheet-press");
+    job.sheets.ppi = 100;
+    job.sheets.seams = SeamManner::wandering;
+    for (Joint joint : joints) {
+        job.pieces.front().joining.joint = joint;
+        const SeamPlan plan = planned(job);
+        ASSERT_FALSE(plan.seams.empty());
+        long area = 0;
+        for (std::size_t tile = 0; tile < plan.tiles.size(); ++tile) area += inkedFor(plan, tile, 0).area();
+        EXPECT_EQ(area, static_cast<long>(plan.print.width) * plan.print.height) << name(joint);
+    }
+}
+
+TEST(SeamPlanning, stopsWhenAskedTo) {
+    Job job = chart();
+    job.sheets.more_sheets = 3;  // a plan that is not kept yet
+    std::stop_source stopped;
+    stopped.request_stop();
+    const Piece& piece = job.pieces.front();
+    EXPECT_THROW(planSeams(job, piece, geometryOf(job, piece, job.sheets.ppi), {stopped.get_token(), {}}),
+                 Error);
 }

@@ -95,3 +95,13 @@ TEST(Rows, aBoxThatOnlyFitsTurnedIsTurned) {
     EXPECT_TRUE(places->front().turned);
     EXPECT_FALSE(layInRows({{0, {310, 210}}}, {0, 0, 200, 300}, 5));
 }
+
+TEST(FewestParts, keepsABandAtEverySideWithASeam) {
+    EXPECT_EQ(fewestParts(100, 100, 10), 1) << "no seam, no band";
+    EXPECT_EQ(fewestParts(180, 100, 10), 2);
+    EXPECT_EQ(fewestParts(181, 100, 10), 3);
+    EXPECT_EQ(fewestParts(260, 100, 10), 3);
+    EXPECT_EQ(fewestParts(261, 100, 10), 4);
+    EXPECT_EQ(fewestParts(41, 40, 20), 0) << "two bands leave nothing of a sheet between";
+    EXPECT_EQ(fewestParts(40, 30, 30), 0);
+}
