@@ -10,6 +10,7 @@
 #include "core/inspect/look.h"
 #include "core/job/edits.h"
 #include "core/method/catalogue.h"
+#include "core/output/sheets_pdf.h"
 #include "core/render/finished.h"
 #include "core/render/preview.h"
 #include "core/render/render_region.h"
@@ -124,6 +125,27 @@ BENCHMARK(seamPlan)
                    {static_cast<int>(SeamManner::quiet), static_cast<int>(SeamManner::wandering)}})
     ->Unit(benchmark::kMillisecond)
     ->UseRealTime();
+
+/// Sheets of A4 at 300 ppi written, once it is known how the print is parted: a large print, and a part of it
+/// as large as there. The time for each sheet is to be the same for few and for many.
+void writtenSheets(benchmark::State& state) {
+    constexpr SizeMm all{1480, 2700};
+    const SizeMm part{static_cast<double>(state.range(0)), static_cast<double>(state.range(1))};
+    Job large = job();
+    PictureEdit edit;
+    edit.crop = {0, 0, part.width / all.width, part.height / all.height};
+    large.pieces.front().artwork = edited(large.pieces.front().artwork, edit);
+    large.pieces.front().size = part;
+    const Imposition imposition = impose(large);
+    const auto file = std::filesystem::temp_directory_path() / "tympan-bench.pdf";
+    for (auto _ : state) writeSheets(file, large, imposition);
+    std::filesystem::remove(file);
+    const auto sheets = static_cast<double>(imposition.sheets.size());
+    state.counters["sheets"] = sheets;
+    state.counters["each"] = benchmark::Counter(
+        sheets, benchmark::Counter::kIsIterationInvariantRate | benchmark::Counter::kInvert);
+}
+BENCHMARK(writtenSheets)->Args({370, 540})->Args({1480, 2700})->Unit(benchmark::kMillisecond)->UseRealTime();
 
 /// A seam that is dragged, with all quiet places near it tried; the goal is 50 ms with its repaint.
 void draggedSeam(benchmark::State& state) {

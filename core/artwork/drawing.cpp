@@ -55,8 +55,8 @@ vips::VImage opened(const Drawing& drawing, double scale, VipsAccess access = VI
     return image;
 }
 
-/// A box of a drawing. The library may round the drawing's size to a pixel less than we do: the box is then
-/// moved to lie inside, and if it is still too large, the last row or column is repeated.
+/// A box of a drawing. Where one lies over its edge, it is moved to lie inside, and if it is still too large,
+/// the last row or column is repeated.
 vips::VImage cut(const vips::VImage& image, const RectPx& box) {
     const int width = std::min(box.width, image.width()), height = std::min(box.height, image.height());
     const int left = std::clamp(box.x, 0, image.width() - width),
@@ -88,6 +88,16 @@ std::string describeDrawing(const std::vector<std::string>& arguments, std::span
         if (drawing.svg)
             for (const std::string& name : linkedPictures(bytes)) words += "\n" + name;
         return words;
+    } catch (const vips::VError&) {
+        failDamaged();
+    }
+}
+
+std::string measureDrawing(const std::vector<std::string>& arguments, std::span<const unsigned char> bytes,
+                           int, const Progress&) {
+    try {
+        const vips::VImage image = opened(drawingOf(arguments, bytes), std::stod(arguments.at(2)));
+        return fmt::format("{} {}", image.width(), image.height());
     } catch (const vips::VError&) {
         failDamaged();
     }

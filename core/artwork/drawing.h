@@ -15,6 +15,11 @@ namespace tympan {
 std::string describeDrawing(const std::vector<std::string>& arguments, std::span<const unsigned char> drawing,
                             int result, const Progress& progress);
 
+/// Arguments: format, page, the scale to its natural size. Words: width and height of its pixels. Throws
+/// Error (input).
+std::string measureDrawing(const std::vector<std::string>& arguments, std::span<const unsigned char> drawing,
+                           int result, const Progress& progress);
+
 /// Arguments: format, page, the scale to its natural size, and a box of the scaled drawing (x, y, width,
 /// height; width 0: all of it). Result: its pixels, 8 bits. Words: width, height and OpenCV type of the
 /// result. Throws Error (input).

@@ -8,6 +8,7 @@
 #include "core/artwork/clean_up.h"
 #include "core/artwork/colourful.h"
 #include "core/artwork/cut_out.h"
+#include "core/artwork/drawn_tiles.h"
 #include "core/artwork/rasterise.h"
 #include "core/artwork/warp.h"
 #include "core/base/cache.h"
@@ -32,6 +33,19 @@ RectPx neededOf(const PictureEdit& edit, const SizePx& original, const cv::Matx3
     return intersection(
         {0, 0, original.width, original.height},
         {down(left), down(top), std::max(1, up(right) - down(left)), std::max(1, up(bottom) - down(top))});
+}
+
+/// What of a picture a crop keeps.
+RectPx keptBy(const PictureEdit& crop, const SizePx& whole) {
+    return neededOf(crop, whole, toOriginal(crop, whole), editedSize(crop, whole));
+}
+
+/// Whether an edit takes a part of a page, and nothing else.
+bool onlyCropped(const Artwork& artwork) {
+    PictureEdit crop;
+    crop.crop = artwork.edit.crop;
+    crop.page = artwork.kind == Artwork::Kind::vector ? artwork.edit.page : crop.page;
+    return artwork.edit == crop;
 }
 
 cv::Mat turnedAbout(const cv::Mat& source, const PictureEdit& edit) {
@@ -60,15 +74,13 @@ Artwork pageOf(const Artwork& original, const PictureEdit& edit) {
 cv::Mat shaped(const Artwork& page, const PictureEdit& edit, double scale, const Progress& progress) {
     SizePx whole = page.size;
     const bool vector = page.kind == Artwork::Kind::vector;
-    if (vector)
-        whole = {std::max(1, static_cast<int>(std::lround(whole.width * scale))),
-                 std::max(1, static_cast<int>(std::lround(whole.height * scale)))};
+    if (vector) whole = drawnSize(page, scale, progress);
     const SizePx size = editedSize(edit, whole);
     const cv::Matx33d map = toOriginal(edit, whole);
     const RectPx box = neededOf(edit, whole, map, size);
     cv::Mat source;
     if (vector)
-        source = rasterise(page, whole, box, {progress.stop, {}});
+        source = rasterise(page, scale, box, {progress.stop, {}});
     else
         source = page.pixels(cv::Rect(box.x, box.y, box.width, box.height));
     if (!vector && scale < 1) {
@@ -145,20 +157,37 @@ ArtworkPtr edited(const ArtworkPtr& picture, const PictureEdit& edit, const Prog
 cv::Mat pixelsFor(const Artwork& artwork, double scale, const Progress& progress) {
     const bool vector = artwork.kind == Artwork::Kind::vector;
     if (!artwork.original && !vector) return artwork.pixels;
-    PictureEdit crop;
-    crop.crop = artwork.edit.crop;
-    if (!vector && artwork.edit == crop) {
-        const SizePx whole = artwork.original->size, size = editedSize(crop, whole);
-        const RectPx kept = neededOf(crop, whole, toOriginal(crop, whole), size);
+    if (!vector && onlyCropped(artwork)) {
+        const RectPx kept = keptBy(artwork.edit, artwork.original->size);
         return artwork.original->pixels(cv::Rect(kept.x, kept.y, kept.width, kept.height));
     }
     const double drawn_at = vector ? scale : 1.0;
-    return *cache().get(keyOf("pixels", artwork, drawn_at), [&] {
+    return *cache().getOnce(keyOf("pixels", artwork, drawn_at), progress.stop, [&] {
         if (!artwork.original) return rasterise(artwork, drawn_at, {progress.stop, {}});
         cv::Mat made = shaped(pageOf(*artwork.original, artwork.edit), artwork.edit, drawn_at, progress);
         made = cleaned(std::move(made), artwork.edit.clean, {progress.stop, {}});
         return finished(std::move(made), artwork.edit, artwork.cut.get());
     });
+}
+
+PixelSource pixelSource(const ArtworkPtr& artwork, double scale, const Progress& progress) {
+    const bool in_parts =
+        artwork->kind == Artwork::Kind::vector && onlyCropped(*artwork) &&
+        artwork->size.width * scale * (artwork->size.height * scale) > most_drawn_at_once_px;
+    if (!in_parts) {
+        const cv::Mat pixels = pixelsFor(*artwork, scale, progress);
+        return {{pixels.cols, pixels.rows}, [pixels](const RectPx& box, const Progress&) {
+                    return pixels(cv::Rect(box.x, box.y, box.width, box.height));
+                }};
+    }
+    const auto page = std::make_shared<const Artwork>(pageOf(asItCame(*artwork), artwork->edit));
+    const SizePx whole = drawnSize(*page, scale, progress);
+    const RectPx kept =
+        artwork->original ? keptBy(artwork->edit, whole) : RectPx{0, 0, whole.width, whole.height};
+    return {{kept.width, kept.height}, [page, scale, whole, kept](const RectPx& box, const Progress& inner) {
+                return drawnBox(*page, scale, whole, {kept.x + box.x, kept.y + box.y, box.width, box.height},
+                                inner);
+            }};
 }
 
 }  // namespace tympan

@@ -1,4 +1,6 @@
 #pragma once
+#include <functional>
+
 #include "core/artwork/artwork.h"
 #include "core/base/progress.h"
 
@@ -13,5 +15,13 @@ ArtworkPtr edited(const ArtworkPtr& picture, const PictureEdit& edit, const Prog
 /// an edited one's with its edit applied. Made once for as long as there is room to keep them. 8 or 16 bits,
 /// 1 to 4 channels, alpha not premultiplied. Throws Error (stopped, input).
 cv::Mat pixelsFor(const Artwork& artwork, double scale, const Progress& progress = {});
+
+/// The same in boxes: a large drawing that is no more than cropped is drawn where it is asked for, and never
+/// held whole.
+struct PixelSource {
+    SizePx size;
+    std::function<cv::Mat(const RectPx& box, const Progress& progress)> box;
+};
+PixelSource pixelSource(const ArtworkPtr& artwork, double scale, const Progress& progress = {});
 
 }  // namespace tympan

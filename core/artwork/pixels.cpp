@@ -17,13 +17,6 @@ namespace {
 
 constexpr long most_in_memory_px = 64'000'000;
 
-[[noreturn]] void failNoRoom(int reason) {
-    std::error_code none;
-    throw Error(Error::Kind::output, std::filesystem::temp_directory_path(none).string(),
-                std::string("no room for a large picture (") + std::strerror(reason) + ")",
-                "make room there, or set TMPDIR to a larger disk");
-}
-
 std::size_t bytesFor(const SizePx& size, int type) {
     return static_cast<std::size_t>(size.width) * static_cast<std::size_t>(size.height) * CV_ELEM_SIZE(type);
 }
@@ -45,7 +38,7 @@ class MappedPixels : public cv::MatAllocator {
         }
         void* at = ::mmap(nullptr, total, PROT_READ | PROT_WRITE, MAP_SHARED, file_to_map, 0);
         try {
-            if (at == MAP_FAILED) failNoRoom(errno);
+            if (at == MAP_FAILED) failNoRoomMeanwhile(errno);
         } catch (...) {
             mapping_failed = std::current_exception();
             throw;
@@ -73,11 +66,11 @@ bool layInFile(const SizePx& size) { return static_cast<long>(size.width) * size
 void makeRoom(const NamelessFile& file, const SizePx& size, int type) {
     // Reserved now: a full disk must be an error here, not a signal while pixels are written.
     const int failed = ::posix_fallocate(file.handle(), 0, static_cast<off_t>(bytesFor(size, type)));
-    if (failed != 0) failNoRoom(failed);
+    if (failed != 0) failNoRoomMeanwhile(failed);
 }
 
 cv::Mat pixelsIn(const NamelessFile& file, const SizePx& size, int type) {
-    if (file.size() < bytesFor(size, type)) failNoRoom(ENOSPC);
+    if (file.size() < bytesFor(size, type)) failNoRoomMeanwhile(ENOSPC);
     // Never destroyed: pixels that a cache holds may be let go later than any object of ours at the end.
     static auto* const mapped = new MappedPixels;
     file_to_map = file.handle();

@@ -1,7 +1,7 @@
 #pragma once
 #include <opencv2/core.hpp>
 
-#include "core/base/helper.h"
+#include "core/base/nameless_file.h"
 #include "core/measure/geometry.h"
 
 namespace tympan {

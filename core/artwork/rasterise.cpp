@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/cache.h"
 #include "core/base/error.h"
 #include "core/base/helper.h"
 #include "core/measure/pixel_grid.h"
@@ -51,9 +52,18 @@ cv::Mat rasterise(const Artwork& vector, double scale, const Progress& progress)
     return drawn(vector, scale, {}, vector.size.width * scale * (vector.size.height * scale), progress);
 }
 
-cv::Mat rasterise(const Artwork& vector, const SizePx& whole, const RectPx& box, const Progress& progress) {
-    const double scale =
-        std::max(1.0 * whole.width / vector.size.width, 1.0 * whole.height / vector.size.height);
+SizePx drawnSize(const Artwork& vector, double scale, const Progress& progress) {
+    return *cache().getOnce(keyOf("drawn size", vector.sha256, vector.edit.page, scale), progress.stop, [&] {
+        const HelperAnswer answer = runHelper(
+            {"measure", vector.format, std::to_string(vector.edit.page), fmt::format("{:.17g}", scale)},
+            *vector.bytes, NamelessFile::make(), vector.name, {}, {progress.stop, {}});
+        SizePx size;
+        std::istringstream(answer.words) >> size.width >> size.height;
+        return size;
+    });
+}
+
+cv::Mat rasterise(const Artwork& vector, double scale, const RectPx& box, const Progress& progress) {
     return drawn(vector, scale, box, static_cast<double>(box.area()), progress);
 }
 

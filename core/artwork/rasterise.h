@@ -19,8 +19,10 @@ DrawingFacts factsOf(const Artwork& vector, const Progress& progress = {});
 /// Its pixels at `scale` times that size, 8 bits. Throws Error (input) above 1 Gpx or for a damaged file.
 cv::Mat rasterise(const Artwork& vector, double scale, const Progress& progress);
 
-/// A box of its pixels where the whole of it is `whole` large (to within a pixel): only what is needed is
-/// drawn and kept.
-cv::Mat rasterise(const Artwork& vector, const SizePx& whole, const RectPx& box, const Progress& progress);
+/// How many pixels it then has: not always its rounded natural size times the scale. Throws as above.
+SizePx drawnSize(const Artwork& vector, double scale, const Progress& progress);
+
+/// A box of these pixels: only what is needed is drawn and kept.
+cv::Mat rasterise(const Artwork& vector, double scale, const RectPx& box, const Progress& progress);
 
 }  // namespace tympan

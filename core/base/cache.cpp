@@ -1,5 +1,7 @@
 #include "core/base/cache.h"
 
+#include "core/base/error.h"
+
 namespace tympan {
 
 namespace {
@@ -31,6 +33,21 @@ void Cache::keepAny(const Key& key, std::shared_ptr<const void> thing, std::size
         at_.erase(entries_.back().key);
         gone.splice(gone.begin(), entries_, std::prev(entries_.end()));
     }
+}
+
+Cache::Claim::Claim(Cache& cache, Key key, const std::stop_token& stop)
+    : cache_(cache), key_(std::move(key)) {
+    std::unique_lock hold(cache_.lock_);
+    if (!cache_.released_.wait(hold, stop, [&] { return !cache_.claimed_.contains(key_); })) throwStopped();
+    cache_.claimed_.insert(key_);
+}
+
+Cache::Claim::~Claim() {
+    {
+        const std::lock_guard hold(cache_.lock_);
+        cache_.claimed_.erase(key_);
+    }
+    cache_.released_.notify_all();
 }
 
 std::size_t Cache::bytes() const {

@@ -1,8 +1,11 @@
 #pragma once
+#include <condition_variable>
 #include <list>
 #include <memory>
 #include <mutex>
+#include <stop_token>
 #include <unordered_map>
+#include <unordered_set>
 
 #include "core/base/key.h"
 
@@ -10,8 +13,7 @@ namespace tympan {
 
 /// Computed things worth keeping, by the key of everything they depend on. Holds at most a budget of bytes;
 /// what was used longest ago goes first, and the latest stays whatever it weighs. Safe from any thread;
-/// nothing is computed under its lock. Two threads that want the same thing at once may both make it: it is
-/// the same.
+/// nothing is computed under its lock.
 class Cache {
   public:
     explicit Cache(std::size_t budget_bytes) : budget_(budget_bytes) {}
@@ -29,12 +31,23 @@ class Cache {
         keepAny(key, shared, bytes);
         return shared;
     }
-    /// The kept thing, or the one that `make()` returns, which is then kept.
+    /// The kept thing, or the one that `make()` returns, which is then kept. Two threads that want the same
+    /// thing at once may both make it: it is the same.
     template <class Make>
     auto get(const Key& key, Make make) {
         using T = std::decay_t<decltype(make())>;
         if (auto found = find<T>(key)) return found;
         return keep(key, make());
+    }
+
+    /// As `get`, for what takes long: of two threads that want the same thing at once, one makes it and the
+    /// other waits for it. Throws Error (stopped) when that one is asked to stop meanwhile.
+    template <class Make>
+    auto getOnce(const Key& key, const std::stop_token& stop, Make make) {
+        using T = std::decay_t<decltype(make())>;
+        if (auto found = find<T>(key)) return found;
+        const Claim claim(*this, key, stop);
+        return get(key, make);
     }
 
     std::size_t bytes() const;
@@ -45,6 +58,18 @@ class Cache {
         Key key;
         std::shared_ptr<const void> thing;
         std::size_t bytes;
+    };
+    /// That a thing is being made, for as long as this lives.
+    class Claim {
+      public:
+        Claim(Cache& cache, Key key, const std::stop_token& stop);
+        ~Claim();
+        Claim(const Claim&) = delete;
+        Claim& operator=(const Claim&) = delete;
+
+      private:
+        Cache& cache_;
+        Key key_;
     };
     template <class T>
     static std::size_t heldBytes(const T& thing) {
@@ -60,6 +85,8 @@ class Cache {
     std::list<Entry> entries_;  // the latest used first
     std::unordered_map<Key, std::list<Entry>::iterator> at_;
     std::size_t budget_, used_ = 0;
+    std::unordered_set<Key> claimed_;
+    std::condition_variable_any released_;
 };
 
 /// The one cache of the process.

@@ -27,12 +27,6 @@ namespace {
 constexpr int input_handle = 3, result_handle = 4, words_handle = 5;
 constexpr const char* helper_name = "tympan-draw";
 
-[[noreturn]] void failNoRoom() {
-    throw Error(Error::Kind::output, std::filesystem::temp_directory_path().string(),
-                std::string("no room for a picture meanwhile (") + std::strerror(errno) + ")",
-                "make room there, or set TMPDIR to a larger disk");
-}
-
 std::string helperPath() {
     std::error_code none;
     return (std::filesystem::read_symlink("/proc/self/exe", none).parent_path() / helper_name).string();
@@ -43,7 +37,7 @@ class Running {
   public:
     Running(const std::vector<std::string>& words, int input, int result) {
         int ends[2];
-        if (::pipe2(ends, O_CLOEXEC) != 0) failNoRoom();
+        if (::pipe2(ends, O_CLOEXEC) != 0) failNoRoomMeanwhile(errno);
         pipe_ = ends[0];
         // The helper expects its files under fixed low numbers. They are first copied to high ones: an open
         // file of ours that happens to have one of the low numbers would else be replaced too early.
@@ -119,57 +113,6 @@ std::string asSaid(const std::string& line) {
 }
 
 }  // namespace
-
-NamelessFile NamelessFile::make(bool on_disk) {
-    int handle = -1;
-    if (on_disk) {
-        std::error_code failed;
-        std::string name = std::filesystem::temp_directory_path(failed).string() + "/tympan-pixels-XXXXXX";
-        if (failed)
-            throw Error(Error::Kind::output, std::getenv("TMPDIR") ? std::getenv("TMPDIR") : "/tmp",
-                        "not a folder where a large picture could be kept meanwhile",
-                        "set TMPDIR to a folder that is there");
-        handle = ::mkostemp(name.data(), O_CLOEXEC);
-        if (handle >= 0) ::unlink(name.c_str());
-    } else {
-        handle = ::memfd_create("tympan", MFD_CLOEXEC);
-    }
-    if (handle < 0) failNoRoom();
-    return NamelessFile(handle);
-}
-
-NamelessFile NamelessFile::of(std::span<const unsigned char> bytes) {
-    NamelessFile file = make();
-    while (!bytes.empty()) {
-        const ssize_t written = ::write(file.handle_, bytes.data(), bytes.size());
-        if (written < 0 && errno == EINTR) continue;
-        if (written <= 0) failNoRoom();
-        bytes = bytes.subspan(static_cast<std::size_t>(written));
-    }
-    return file;
-}
-
-NamelessFile::~NamelessFile() {
-    if (handle_ >= 0) ::close(handle_);
-}
-
-std::size_t NamelessFile::size() const {
-    struct stat about {};
-    return ::fstat(handle_, &about) == 0 ? static_cast<std::size_t>(about.st_size) : 0;
-}
-
-std::vector<unsigned char> NamelessFile::bytes() const {
-    std::vector<unsigned char> bytes(size());
-    std::size_t at = 0;
-    while (at < bytes.size()) {
-        const ssize_t got = ::pread(handle_, bytes.data() + at, bytes.size() - at, static_cast<off_t>(at));
-        if (got < 0 && errno == EINTR) continue;
-        if (got <= 0) break;
-        at += static_cast<std::size_t>(got);
-    }
-    bytes.resize(at);
-    return bytes;
-}
 
 HelperAnswer runHelper(const std::vector<std::string>& task, std::span<const unsigned char> input,
                        NamelessFile result, const std::string& name, const HelperLimits& limits,

@@ -2,9 +2,9 @@
 #include <functional>
 #include <span>
 #include <string>
-#include <utility>
 #include <vector>
 
+#include "core/base/nameless_file.h"
 #include "core/base/progress.h"
 
 namespace tympan {
@@ -12,25 +12,6 @@ namespace tympan {
 // Work on files that nobody vouches for, in a process of its own (the program tympan-draw, beside this one):
 // whatever a drawing does there (crash, take all memory, go on for ever), it ends there. Input and result are
 // files without a name; words and progress come through a pipe.
-
-/// A file without a name that only this process and its helper know.
-class NamelessFile {
-  public:
-    /// `on_disk`: for what may not fit memory. Throws Error (output) when there is no room.
-    static NamelessFile make(bool on_disk = false);
-    static NamelessFile of(std::span<const unsigned char> bytes);
-    explicit NamelessFile(int handle) : handle_(handle) {}
-    ~NamelessFile();
-    NamelessFile(NamelessFile&& other) noexcept : handle_(std::exchange(other.handle_, -1)) {}
-    NamelessFile& operator=(NamelessFile&&) = delete;
-
-    int handle() const { return handle_; }
-    std::size_t size() const;
-    std::vector<unsigned char> bytes() const;
-
-  private:
-    int handle_;
-};
 
 struct HelperLimits {
     /// Ended when it has reported no progress for so long.

@@ -37,26 +37,36 @@ bool allBlack(const std::uint16_t* p, int count, int step) {
     return true;
 }
 
-template <int channels>
-inline void across(const std::uint16_t* row, int row_first, const LanczosAxis& x, std::int32_t* out) {
-    const int count = static_cast<int>(x.begin.size());
-    for (int i = 0; i < count; ++i) {
-        const std::uint16_t* p = row + (x.begin[static_cast<std::size_t>(i)] - row_first) * channels;
-        const std::int32_t* w = x.weightsOf(i);
+/// `fixed`: how many taps there are, where the compiler is to know; 0: x.taps.
+template <int channels, int fixed>
+void acrossWith(const std::uint16_t* row, int row_first, const LanczosAxis& x, std::int32_t* out) {
+    const int taps = fixed > 0 ? fixed : x.taps;
+    const std::int32_t* w = x.weights.data();
+    const LanczosAxis::Near* near = x.near.data();
+    for (const int begin : x.begin) {
+        const std::uint16_t* p = row + static_cast<std::ptrdiff_t>(begin - row_first) * channels;
         std::int32_t sum[channels] = {};
-        for (int k = 0; k < x.taps; ++k)
-            for (int c = 0; c < channels; ++c) sum[c] += p[k * channels + c] * w[k];
-        const LanczosAxis::Near near = x.near[static_cast<std::size_t>(i)];
-        const std::uint16_t* q = row + (near.first - row_first) * channels;
+        for (int k = 0; k < taps; ++k, p += channels, ++w)
+            for (int c = 0; c < channels; ++c) sum[c] += p[c] * *w;
+        const std::uint16_t* q = row + static_cast<std::ptrdiff_t>(near->first - row_first) * channels;
         for (int c = 0; c < channels; ++c) {
             std::int32_t value = (sum[c] + half) >> shift;
-            if (value > white - ripple && value < white && allWhite(q + c, near.last - near.first, channels))
+            if (value > white - ripple && value < white &&
+                allWhite(q + c, near->last - near->first, channels))
                 value = white;
-            else if (value > 0 && value < ripple && allBlack(q + c, near.last - near.first, channels))
+            else if (value > 0 && value < ripple && allBlack(q + c, near->last - near->first, channels))
                 value = 0;
-            out[i * channels + c] = value;
+            *out++ = value;
         }
+        ++near;
     }
+}
+
+template <int channels>
+void across(const std::uint16_t* row, int row_first, const LanczosAxis& x, std::int32_t* out) {
+    constexpr int enlarging = 6;  // taps of all that is not shrunk
+    x.taps == enlarging ? acrossWith<channels, enlarging>(row, row_first, x, out)
+                        : acrossWith<channels, 0>(row, row_first, x, out);
 }
 
 void across(int channels, const std::uint16_t* row, int row_first, const LanczosAxis& x, std::int32_t* out) {

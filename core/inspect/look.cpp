@@ -83,14 +83,15 @@ std::vector<RectPx> sampleBoxes(const SizePx& size) {
 /// A part of a drawing as a picture of so many pixels.
 ArtworkPtr partOf(const ArtworkPtr& drawing, const ArtworkParts& parts, const SizePx& size) {
     if (drawing->original) return edited(drawing, croppedTo(drawing->edit, parts));
-    const SizePx whole{static_cast<int>(std::lround(size.width / parts.width)),
-                       static_cast<int>(std::lround(size.height / parts.height))};
+    const double scale = std::max(size.width / (parts.width * drawing->size.width),
+                                  size.height / (parts.height * drawing->size.height));
+    const SizePx whole = drawnSize(*drawing, scale, {});
     const RectPx box{static_cast<int>(std::lround(parts.x * whole.width)),
                      static_cast<int>(std::lround(parts.y * whole.height)), size.width, size.height};
     Artwork part;
     part.kind = Artwork::Kind::raster;
     part.sha256 = fmt::format("{} part {} {} {} {}", drawing->sha256, box.x, box.y, box.width, box.height);
-    part.pixels = rasterise(*drawing, whole, box, {});
+    part.pixels = rasterise(*drawing, scale, box, {});
     part.size = size;
     cv::resize(part.pixels, part.reduced, {}, 0.25, 0.25, cv::INTER_AREA);
     return std::make_shared<const Artwork>(std::move(part));

@@ -3,23 +3,16 @@
 #include <memory>
 #include <opencv2/core.hpp>
 
+#include "core/base/progress.h"
 #include "core/measure/pixel_grid.h"
 #include "core/output/marks.h"
+#include "core/output/packed_ink.h"
 
 namespace tympan {
 
-/// Draws 8-bit ink (grey or RGB) so that its pixels lie exactly on the page's pixel grid, from pixel (x, y).
-/// Each band of at most 4096 rows and 16384 columns is an image of its own, drawn without interpolation and
-/// inset by a ten-thousandth of a pixel: with none, rounding makes some viewers draw one pixel too many; with
-/// ten times as much, others mix a trace of each pixel's neighbour into it. Twenty times the rounding of the
-/// file's own numbers at 600 ppi. Grey comes out as DeviceGray; a colour image that happens to be all grey
-/// stays DeviceRGB, so that neighbouring sheets are printed with the same inks: one corner pixel outside
-/// `kept` (the part of the image that is not trimmed away) is made a shade bluer. Where `kept` holds all
-/// corners, the image comes out as DeviceGray.
-void drawInk(cairo_t* page_mm, const cv::Mat& ink, int x, int y, const PixelGrid& grid, const RectPx& kept);
-
 /// A PDF of pages at true size, written aside and put in place by `commit`. Its bytes depend only on what is
-/// drawn.
+/// drawn. Pictures lie under the marks of their page; once stored they wait in a file without a name, so a
+/// document of any length takes no more memory than one of them.
 class PdfFile {
   public:
     /// `created`: seconds since 1970, written as the document's date.
@@ -27,18 +20,28 @@ class PdfFile {
     ~PdfFile();
 
     void beginPage(const SizeMm& page);
-    /// `kept`: the part of `ink` that is not trimmed away.
-    void picture(const cv::Mat& ink, int x, int y, const PixelGrid& grid, const RectPx& kept);
+    /// Stores ink, and returns its number: it may be placed as often as it is wanted.
+    std::size_t store(const PackedInk& ink);
+    /// So that its pixels lie exactly on the page's pixel grid, from pixel (x, y). Drawn without
+    /// interpolation and inset by a ten-thousandth of a pixel: with none, rounding makes some viewers draw
+    /// one pixel too many; with ten times as much, others mix a trace of each pixel's neighbour into it.
+    void place(std::size_t stored, int x, int y, const PixelGrid& grid);
+    /// Stores and places 8-bit ink, grey or RGB, in parts as `partsOf` makes them.
+    void picture(const cv::Mat& ink, int x, int y, const PixelGrid& grid);
     /// A picture scaled into a box, for looking at, not for transfer.
     void pictureIn(const RectMm& where, const cv::Mat& ink);
     void marks(const Marks& marks);
     void endPage();
-    /// Throws Error (output) when anything could not be written.
-    void commit();
+    /// Throws Error (output) when anything could not be written; Error (stopped).
+    void commit(const Progress& progress = {});
 
   private:
     struct State;
     std::unique_ptr<State> state_;
 };
+
+/// A large picture is made and stored in parts: of no more pixels than may be held at once, and narrow enough
+/// for every viewer (some stop at 32,767).
+std::vector<RectPx> partsOf(const RectPx& box);
 
 }  // namespace tympan

@@ -58,8 +58,7 @@ void writeProofStrip(const std::filesystem::path& file, const Job& job, const Pi
         const RectPx box{from(spot.x, print.size.width, size.width),
                          from(spot.y, print.size.height, size.height), size.width, size.height};
         const int x = area.x + i * (most.width + gap), y = area.y + 2 * head;
-        pdf.picture(renderRegion(print, box, {progress.stop, {}}), x, y, grid,
-                    {0, 0, size.width, size.height});
+        pdf.picture(renderRegion(print, box, {progress.stop, {}}), x, y, grid);
         pdf.marks({Words{
             words(as.enlarging.engine, print.enlarged), {grid.mm(x), grid.mm(y) - 2}, words_mm, 0, false}});
         progress.at((i + 1.0) / count);

@@ -1,12 +1,15 @@
 #include "core/output/sheets_pdf.h"
 
-#include <future>
+#include <map>
 #include <opencv2/imgproc.hpp>
+#include <set>
+#include <tuple>
 
 #include <cairo/cairo.h>
 #include <fmt/format.h>
 
 #include "core/base/error.h"
+#include "core/base/made_ahead.h"
 #include "core/layout/shared_ink.h"
 #include "core/output/pdf_file.h"
 #include "core/output/sheet_marks.h"
@@ -15,23 +18,6 @@
 namespace tympan {
 
 namespace {
-
-std::vector<cv::Mat> sheetInk(const Imposition& imposition, const std::vector<Print>& prints,
-                              const Sheet& sheet, const Progress& progress) {
-    std::vector<cv::Mat> inks;
-    for (const PlacedRegion& part : sheet.regions) {
-        // Copies of a piece on one sheet are the same pixels.
-        const auto same = [&](const PlacedRegion& other) {
-            return other.print == part.print && other.inked == part.inked &&
-                   other.rotation_deg == part.rotation_deg;
-        };
-        const auto first = std::find_if(sheet.regions.begin(), sheet.regions.end(), same);
-        const auto index = static_cast<std::size_t>(first - sheet.regions.begin());
-        inks.push_back(index < inks.size() ? inks[index]
-                                           : regionInk(imposition, prints[part.print], part, progress));
-    }
-    return inks;
-}
 
 InkKind kindOf(const Print& print) {
     return print.tone.screen.kind == Screen::Kind::none ? InkKind::tones : InkKind::dots;
@@ -43,12 +29,6 @@ cv::Mat turnedByQuarters(cv::Mat ink, const PlacedRegion& part) {
     if (const int quarters = quarterTurns(part.rotation_deg).value(); quarters > 0)
         cv::rotate(ink, ink, turns[quarters - 1]);
     return ink;
-}
-
-/// Where the kept region lies within its ink, as both lie on the page.
-RectPx keptWithinInk(const PlacedRegion& part) {
-    const RectPx on_page = part.inkedOnPage();
-    return {part.placed.x - on_page.x, part.placed.y - on_page.y, part.placed.width, part.placed.height};
 }
 
 }  // namespace
@@ -75,11 +55,39 @@ Print printIn(const Imposition& imposition, const Job& job, std::size_t print, d
 }
 
 cv::Mat regionInk(const Imposition& imposition, const Print& print, const PlacedRegion& part,
-                  const Progress& progress) {
-    cv::Mat ink = renderRegion(print, part.inked, progress);
-    if (part.tile) shareInk(ink, imposition.plans[part.print], *part.tile, part.inked, kindOf(print));
+                  const RectPx& box, const Progress& progress) {
+    cv::Mat ink = renderRegion(print, box, progress);
+    if (part.tile) shareInk(ink, imposition.plans[part.print], *part.tile, box, kindOf(print));
     return turnedByQuarters(std::move(ink), part);
 }
+
+namespace {
+
+/// Copies of a piece lie on their sheets with the same pixels, which are made and stored once.
+using SameInk = std::tuple<std::size_t, std::size_t, int, int, int, int, double>;
+
+SameInk sameInk(const PlacedRegion& part) {
+    return {part.print,       part.tile.value_or(0), part.inked.x,     part.inked.y,
+            part.inked.width, part.inked.height,     part.rotation_deg};
+}
+
+/// The ink of all sheets in the order of their pages, each once, in parts.
+std::vector<std::function<PackedInk()>> inkOf(const Imposition& imposition, const std::vector<Print>& prints,
+                                              const std::stop_token& stop) {
+    std::vector<std::function<PackedInk()>> makers;
+    std::set<SameInk> met;
+    for (const Sheet& sheet : imposition.sheets)
+        for (const PlacedRegion& part : sheet.regions) {
+            if (!met.insert(sameInk(part)).second) continue;
+            for (const RectPx& box : partsOf(part.inked))
+                makers.push_back([&, box, stop] {
+                    return packed(regionInk(imposition, prints[part.print], part, box, {stop, {}}));
+                });
+        }
+    return makers;
+}
+
+}  // namespace
 
 void writeSheets(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
                  const Progress& progress) {
@@ -89,26 +97,31 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
     std::vector<Print> prints;
     for (std::size_t i = 0; i < job.pieces.size(); ++i)
         prints.push_back(printIn(imposition, job, i, imposition.grid.ppi));
-    const auto render = [&](std::size_t n) {
-        return std::async(std::launch::async, [&, n] {
-            return sheetInk(imposition, prints, imposition.sheets[n], {progress.stop, {}});
-        });
-    };
-    auto coming = render(0);
-    for (std::size_t n = 0; n < imposition.sheets.size(); ++n) {
-        const Sheet& sheet = imposition.sheets[n];
-        const std::vector<cv::Mat> inks = coming.get();
-        if (n + 1 < imposition.sheets.size()) coming = render(n + 1);
-        progress.at(static_cast<double>(n) / static_cast<double>(imposition.sheets.size()));
+    constexpr double all_stored = 0.95;  // of the time; then they are put into the file
+    std::vector<std::function<PackedInk()>> makers = inkOf(imposition, prints, progress.stop);
+    const auto count = static_cast<double>(makers.size());
+    MadeAhead<PackedInk> inks(std::move(makers));
+    std::map<SameInk, std::vector<std::size_t>> stored;
+    double made = 0;
+    for (const Sheet& sheet : imposition.sheets) {
         pdf.beginPage(sheet.page);
-        for (std::size_t i = 0; i < inks.size(); ++i) {
-            const RectPx at = sheet.regions[i].inkedOnPage();
-            pdf.picture(inks[i], at.x, at.y, imposition.grid, keptWithinInk(sheet.regions[i]));
+        for (const PlacedRegion& part : sheet.regions) {
+            const std::vector<RectPx> boxes = partsOf(part.inked);
+            std::vector<std::size_t>& numbers = stored[sameInk(part)];
+            while (numbers.size() < boxes.size()) {
+                progress.at(all_stored * made++ / count);
+                numbers.push_back(pdf.store(inks.next()));
+            }
+            for (std::size_t i = 0; i < boxes.size(); ++i) {
+                const RectPx at = part.onPage(boxes[i]);
+                pdf.place(numbers[i], at.x, at.y, imposition.grid);
+            }
         }
         pdf.marks(sheetMarks(imposition, sheet, sheetName(job, sheet)).marks);
         pdf.endPage();
     }
-    pdf.commit();
+    const auto rest = [&](double part) { progress.at(all_stored + (1 - all_stored) * part); };
+    pdf.commit({progress.stop, rest});
 }
 
 cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t number, double ppi,

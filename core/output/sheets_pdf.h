@@ -7,8 +7,9 @@
 
 namespace tympan {
 
-/// Writes the sheets of a job, one a page, at true size. Each page's picture is rendered while the page
-/// before it is being compressed. Throws Error (input) for a job without a sheet; Error (stopped, output).
+/// Writes the sheets of a job, one a page, at true size. Pictures are rendered and packed in parts on both
+/// cores, never a whole page at once. Throws Error (input) for a job without a sheet; Error (stopped,
+/// output).
 void writeSheets(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
                  const Progress& progress = {});
 
@@ -21,9 +22,10 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t s
 /// Imposition::prints.
 Print printIn(const Imposition& imposition, const Job& job, std::size_t print, double ppi);
 
-/// The ink of one region, turned by quarters as it lies on its page; where it is laid in goes, its share.
+/// The ink of a box of one region (print frame), turned by quarters as it lies on its page; where the region
+/// is laid in goes, its share.
 cv::Mat regionInk(const Imposition& imposition, const Print& print, const PlacedRegion& part,
-                  const Progress& progress = {});
+                  const RectPx& box, const Progress& progress = {});
 
 /// What a sheet that carries something is called: the piece's name, the job's for a sheet that pieces share;
 /// and which copy it is, where each copy has sheets of its own.

@@ -62,8 +62,7 @@ void writeSizeLadder(const std::filesystem::path& file, const Job& job, const Pi
         for (const RowPlace& place : *places) {
             if (place.sheet != sheet) continue;
             const Print& print = prints[static_cast<std::size_t>(place.key)];
-            pdf.picture(renderWhole(print, {progress.stop, {}}), place.box.x, place.box.y, grid,
-                        {0, 0, print.size.width, print.size.height});
+            pdf.picture(renderWhole(print, {progress.stop, {}}), place.box.x, place.box.y, grid);
             pdf.marks({Words{formatLength(widths_mm[static_cast<std::size_t>(place.key)], job.unit),
                              {grid.mm(place.box.x), grid.mm(place.box.bottom()) - 2.5},
                              words_mm,

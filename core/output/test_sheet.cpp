@@ -65,14 +65,21 @@ namespace {
 
 constexpr const char* title_begins = "Test sheet for plain paper: ";
 
-/// Whether a file is a test sheet that we wrote: by its title, which stands in plain letters near its end.
+/// Whether a file is a test sheet that we wrote: by its title, which stands in plain letters near its
+/// beginning, or, in those of earlier versions, near its end.
 bool isOurs(const std::filesystem::path& file) {
     constexpr std::streamoff looked_at = 4096;
     std::ifstream stream(file, std::ios::binary);
     stream.seekg(0, std::ios::end);
-    stream.seekg(std::max<std::streamoff>(0, static_cast<std::streamoff>(stream.tellg()) - looked_at));
-    const std::string end{std::istreambuf_iterator<char>(stream), {}};
-    return end.find(title_begins) != std::string::npos;
+    const std::streamoff size = stream.tellg();
+    for (const std::streamoff from : {std::streamoff{0}, std::max<std::streamoff>(0, size - looked_at)}) {
+        std::string part(static_cast<std::size_t>(std::clamp<std::streamoff>(size - from, 0, looked_at)),
+                         ' ');
+        stream.seekg(from);
+        stream.read(part.data(), static_cast<std::streamsize>(part.size()));
+        if (part.find(title_begins) != std::string::npos) return true;
+    }
+    return false;
 }
 
 }  // namespace

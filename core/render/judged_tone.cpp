@@ -25,10 +25,11 @@ cv::Mat shownOf(const Print::Member& member) {
 }
 
 /// How often each grey occurs in what is printed; of a matched set, in all of it.
-GreyHistogram histogramOf(const Members& members, const GreyMix& mix) {
+GreyHistogram histogramOf(const Members& members, const GreyMix& mix, SeeThrough see_through) {
     GreyHistogram all{};
     for (const Print::Member& member : members) {
-        const GreyHistogram own = greyHistogram(shownOf(member), weightsOf(*member.artwork, mix));
+        const GreyHistogram own =
+            greyHistogram(shownOf(member), weightsOf(*member.artwork, mix), see_through);
         for (std::size_t i = 0; i < all.size(); ++i) all[i] += own[i] / static_cast<double>(members.size());
     }
     return all;
@@ -104,7 +105,10 @@ Judged judged(const Print& print) {
         "judged tone",
         [](const Members& members, const Tone& tone, const std::optional<TransferCurve>& transfer,
            double solid_ink, bool automatic) {
-            const GreyHistogram histogram = histogramOf(members, tone.mix);
+            // Black and bare are told apart by what is seen, paper and all.
+            const GreyHistogram histogram = histogramOf(
+                members, tone.mix,
+                tone.line_art.kind == LineArt::Kind::off ? SeeThrough::nothing : SeeThrough::paper);
             const ToneCurve contrast = automatic ? automaticOf(members, tone.mix, solid_ink)->curve : nullptr;
             return Judged{madeCurve(histogram, tone, contrast, transfer), partingGrey(histogram)};
         },

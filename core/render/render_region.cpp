@@ -28,16 +28,22 @@ constexpr double most_at_once = 16e6;  // pixels of an enlarged picture
 /// The raster of the picture before it is bent.
 SizePx uprightSize(const Print& print) { return print.bend ? print.bend->upright : print.size; }
 
-/// The pixels to resample from, before the network: of a drawing, at the print's resolution.
-cv::Mat sourcePixels(const Print& print, const Progress& progress) {
-    const ArtworkPtr drawn = print.enlarged.engine == Engine::redraw
-                                 ? redrawn(*print.artwork, print.enlarged.redrawing, {progress.stop, {}})
-                                 : print.artwork;
-    const Artwork& artwork = *drawn;
+/// What is resampled: the picture as the network makes it; of a drawing, at the print's resolution.
+PixelSource sourceOf(const Print& print, const Progress& progress) {
+    const ArtworkPtr artwork = print.enlarged.engine == Engine::redraw
+                                   ? redrawn(*print.artwork, print.enlarged.redrawing, {progress.stop, {}})
+                                   : print.artwork;
     const SizePx size = uprightSize(print);
-    const double scale = std::max(size.width / ((print.box.right - print.box.left) * artwork.size.width),
-                                  size.height / ((print.box.bottom - print.box.top) * artwork.size.height));
-    return pixelsFor(artwork, scale, progress);
+    const double scale = std::max(size.width / ((print.box.right - print.box.left) * artwork->size.width),
+                                  size.height / ((print.box.bottom - print.box.top) * artwork->size.height));
+    if (print.enlarged.doublings == 0) return pixelSource(artwork, scale, progress);
+    const EnlargedPicture picture(
+        pixelsFor(*artwork, scale, progress), keyOf("pixels", print.artwork),
+        {.doublings = print.enlarged.doublings,
+         .strength = print.enlarged.strength,
+         .learned = print.enlarged.engine == Engine::drawing ? Learned::drawings : Learned::photographs});
+    return {picture.size(),
+            [picture](const RectPx& box, const Progress& inner) { return picture.box(box, inner); }};
 }
 
 /// Linear back to encoded. Alpha, the last channel when there is one, stays; colours are divided by it and
@@ -66,12 +72,8 @@ std::uint8_t toByte(std::uint32_t value) {
 
 cv::Mat uprightRegion(const Print& print, const RectPx& box, const Progress& progress) {
     const SizePx size = uprightSize(print);
-    const EnlargedPicture picture(
-        sourcePixels(print, progress), keyOf("pixels", print.artwork),
-        {.doublings = print.enlarged.doublings,
-         .strength = print.enlarged.strength,
-         .learned = print.enlarged.engine == Engine::drawing ? Learned::drawings : Learned::photographs});
-    const int columns = picture.size().width, rows = picture.size().height;
+    const PixelSource picture = sourceOf(print, progress);
+    const int columns = picture.size.width, rows = picture.size.height;
     const double left = print.box.left * columns, right = print.box.right * columns;
     const double top = print.box.top * rows, bottom = print.box.bottom * rows;
     const bool shrinks = right - left > size.width || bottom - top > size.height;
@@ -143,7 +145,7 @@ struct Greys {
 };
 
 Greys greysOf(const cv::Mat& source, bool seen_too) {
-    const bool alpha = source.channels() == 2;
+    if (source.channels() == 1) return {source, source};
     Greys greys{cv::Mat(source.size(), CV_16UC1), {}};
     if (seen_too) greys.seen.create(source.size(), CV_16UC1);
     inTwoParts(source.rows, [&](int first, int last) {
@@ -151,8 +153,8 @@ Greys greysOf(const cv::Mat& source, bool seen_too) {
             const auto* p = source.ptr<std::uint16_t>(y);
             auto* own = greys.own.ptr<std::uint16_t>(y);
             auto* seen = seen_too ? greys.seen.ptr<std::uint16_t>(y) : nullptr;
-            for (int x = 0; x < source.cols; ++x, p += source.channels()) {
-                const std::uint32_t a = alpha ? p[1] : full;
+            for (int x = 0; x < source.cols; ++x, p += 2) {
+                const std::uint32_t a = p[1];
                 own[x] = static_cast<std::uint16_t>(divided(p[0], a));
                 if (seen) seen[x] = static_cast<std::uint16_t>(std::min(full, p[0] + (full - a)));
             }
@@ -161,27 +163,39 @@ Greys greysOf(const cv::Mat& source, bool seen_too) {
     return greys;
 }
 
-/// The neighbourhood stages of grey, before the curve: nothing for most tones.
-bool looksAround(const Tone& tone, const LocalContrast& local) {
-    return local.amount > 0 || tone.line_art.kind == LineArt::Kind::local;
+/// A tone curve as bytes of ink, for what has no alpha.
+std::vector<std::uint8_t> asBytes(const Table16& curve) {
+    std::vector<std::uint8_t> bytes(curve.size());
+    std::transform(curve.begin(), curve.end(), bytes.begin(), [](std::uint16_t v) { return toByte(v); });
+    return bytes;
 }
 
 void layGreys(const Print& print, const cv::Mat& source, cv::Mat& ink) {
     const Tone& tone = print.tone;
     const LocalContrast local = localContrastOf(print);
-    Greys greys = greysOf(source, looksAround(tone, local));
+    const bool line_art = tone.line_art.kind != LineArt::Kind::off;
+    Greys greys = greysOf(source, local.amount > 0 || line_art);
+    if (line_art) greys.own = greys.seen;
     ToneCurve curve = toneCurveOf(print);
+    // What it shares its pixels with stays.
+    if (local.amount > 0) greys.own = greys.own.clone();
     addLocalContrast(greys.own, greys.seen, local, print.grid);
     if (tone.line_art.kind == LineArt::Kind::local)
         greys.own = localBlackAndWhite(greys.seen, partingGreyOf(print), tone.line_art, print.grid);
-    const bool alpha = source.channels() == 2;
+    const std::vector<std::uint8_t> bytes = asBytes(*curve);
     inTwoParts(ink.rows, [&](int first, int last) {
         for (int y = first; y < last; ++y) {
-            const auto* p = source.ptr<std::uint16_t>(y);
             const auto* own = greys.own.ptr<std::uint16_t>(y);
             auto* out = ink.ptr<std::uint8_t>(y);
-            for (int x = 0; x < ink.cols; ++x)
-                out[x] = onPaper((*curve)[own[x]], alpha ? p[2 * x + 1] : full);
+            if (source.channels() == 1) {
+                for (int x = 0; x < ink.cols; ++x) out[x] = bytes[own[x]];
+                continue;
+            }
+            const auto* p = source.ptr<std::uint16_t>(y);
+            if (line_art)  // black or bare at the rims of a drawing, too
+                for (int x = 0; x < ink.cols; ++x) out[x] = p[2 * x + 1] > full / 2 ? bytes[own[x]] : 255;
+            else
+                for (int x = 0; x < ink.cols; ++x) out[x] = onPaper((*curve)[own[x]], p[2 * x + 1]);
         }
     });
     mendLines(ink, tone.line_art, print.grid);
@@ -248,7 +262,7 @@ cv::Mat inkOf(const Print& print, const RectPx& box, const Progress& progress) {
 
 /// The whole print as scattered dots: made once, since every dot depends on those before it.
 cv::Mat scatteredDots(const Print& print, const Progress& progress) {
-    return *cache().get(keyOf("scattered dots", print), [&] {
+    return *cache().getOnce(keyOf("scattered dots", print), progress.stop, [&] {
         return scattered(
             print.size,
             [&](int first, int last) {

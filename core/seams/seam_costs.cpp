@@ -1,6 +1,7 @@
 #include "core/seams/seam_costs.h"
 
 #include <cmath>
+#include <future>
 #include <numbers>
 #include <opencv2/imgproc.hpp>
 
@@ -191,11 +192,11 @@ SeamCosts look(const PrintGeometry& geometry, const Print& print, const Rgb8& gr
     progress.at(0.5);
     cv::Mat grey;
     of.convertTo(grey, CV_8UC1, 2.55);
-    costs.avoided = std::move(care);
-    findFaces(grey, geometry.size, costs.avoided);
-    progress.at(0.6);
-    findLettering(grey, geometry.grid, geometry.size, costs.avoided, progress);
-    progress.at(0.8);
+    // Faces beside all else: each takes about half of the time.
+    std::vector<Avoided> faces, lettering;
+    auto looking = std::async(std::launch::async, [&] { findFaces(grey, geometry.size, faces); });
+    findLettering(grey, geometry.grid, geometry.size, lettering, progress);
+    progress.at(0.7);
 
     const double spread_mm = std::tan(std::numbers::pi / 180 / 60) * from_mm / 2.355;
     cv::Mat seen = of;
@@ -211,6 +212,10 @@ SeamCosts look(const PrintGeometry& geometry, const Print& print, const Rgb8& gr
     };
     costs.across = costOf(true);
     costs.down = costOf(false);
+    looking.get();
+    costs.avoided = std::move(care);
+    for (std::vector<Avoided>* found : {&faces, &lettering})
+        costs.avoided.insert(costs.avoided.end(), found->begin(), found->end());
     const cv::Rect all(0, 0, of.cols, of.rows);
     for (const Avoided& avoided : costs.avoided) {
         const auto fill = [&](const RectPx& box, float cost) {

@@ -53,7 +53,7 @@ bool beginsFlat(const GreyHistogram& histogram, const Levels& levels) {
 
 }  // namespace
 
-GreyHistogram greyHistogram(const cv::Mat& analysis, const GreyWeights& weights) {
+GreyHistogram greyHistogram(const cv::Mat& analysis, const GreyWeights& weights, SeeThrough see_through) {
     const Table16& linear = linearOfEncoded();
     const Table16& encoded = encodedOfLinear();
     const int channels = analysis.channels();
@@ -63,13 +63,16 @@ GreyHistogram greyHistogram(const cv::Mat& analysis, const GreyWeights& weights)
     for (int y = 0; y < analysis.rows; ++y) {
         const uchar* p = analysis.ptr<uchar>(y);
         for (int x = 0; x < analysis.cols; ++x, p += channels) {
-            const double weight = alpha ? p[channels - 1] / 255.0 : 1.0;
+            const int a = alpha ? p[channels - 1] : 255;
             int grey = p[0];
             if (channels >= 3) {
                 const std::uint16_t y16 =
                     mixed(weights, linear[p[0] * 257u], linear[p[1] * 257u], linear[p[2] * 257u]);
                 grey = encoded[y16] / 257;
             }
+            const bool on_paper = see_through == SeeThrough::paper;
+            const double weight = on_paper ? 1 : a / 255.0;
+            if (on_paper) grey = (grey * a + 255 * (255 - a) + 127) / 255;
             histogram[static_cast<std::size_t>(grey)] += weight;
             total += weight;
         }

@@ -6,13 +6,16 @@
 
 namespace tympan {
 
-/// How often each encoded grey occurs where the picture is opaque; the shares add up to 1 (or are all 0 when
-/// nothing is opaque). Taken once per piece from its analysis raster, so it depends on neither region nor
-/// resolution.
+/// How often each encoded grey occurs; the shares add up to 1 (or are all 0 when nothing is there). Taken
+/// once per piece from its analysis raster, so it depends on neither region nor resolution.
 using GreyHistogram = std::array<double, 256>;
 
+/// What is see-through counts for nothing, or as the paper that is seen there.
+enum class SeeThrough { nothing, paper };
+
 /// `analysis`: 8-bit sRGB-encoded pixels of 1 to 4 channels, as Artwork::reduced.
-GreyHistogram greyHistogram(const cv::Mat& analysis, const GreyWeights& weights = luminance_weights);
+GreyHistogram greyHistogram(const cv::Mat& analysis, const GreyWeights& weights = luminance_weights,
+                            SeeThrough see_through = SeeThrough::nothing);
 
 /// The grey (0 to 1) below which this share of the picture lies.
 double quantile(const GreyHistogram& histogram, double share);

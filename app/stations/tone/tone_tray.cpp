@@ -283,6 +283,7 @@ void ToneTray::lookAt(const ArtworkPtr& artwork, const GreyMix& mix) {
     looked_at_ = artwork;
     looked_at_with_ = mix;
     histogram_ = greyHistogram(artwork->reduced, greyWeights(mix, artwork->reduced));
+    seen_histogram_ = greyHistogram(artwork->reduced, greyWeights(mix, artwork->reduced), SeeThrough::paper);
     constexpr double side_px = 256;
     const double scale = std::min(1.0, side_px / std::max(artwork->reduced.cols, artwork->reduced.rows));
     cv::resize(artwork->reduced, sample_, {}, scale, scale, cv::INTER_NEAREST);
@@ -325,7 +326,7 @@ void ToneTray::refresh() {
     showContrast(*piece);
     shades_->show(piece->tone.shades, staying(store_.job(), *piece));
     untouched_->setVisible(!piece->tone.shades.untouched());
-    laying_->show(piece->tone, partingGrey(histogram_), store_.job().unit, {store_.job().sheets.ppi});
+    laying_->show(piece->tone, partingGrey(seen_histogram_), store_.job().unit, {store_.job().sheets.ppi});
     detail_->show(piece->tone, store_.job().unit);
     solids_->show(*piece, store_.job().unit);
     surface_->show(store_.job(), *piece);

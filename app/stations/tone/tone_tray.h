@@ -59,7 +59,7 @@ class ToneTray : public QWidget {
     SurfacePanel* surface_;
     ArtworkPtr looked_at_;
     GreyMix looked_at_with_;
-    GreyHistogram histogram_{};
+    GreyHistogram histogram_{}, seen_histogram_{};
     cv::Mat sample_;  ///< a few of its pixels
 };
 

@@ -7,6 +7,7 @@
 
 #include <gtest/gtest.h>
 
+#include "core/artwork/drawn_tiles.h"
 #include "core/artwork/edited.h"
 #include "core/artwork/rasterise.h"
 #include "core/artwork/read_picture.h"
@@ -61,6 +62,25 @@ TEST(Untrusted, anEditedDrawingAsLargeAsAFileKeepsItsPixels) {
     const cv::Mat pixels = pixelsFor(*second, 16.5);
     ASSERT_GT(pixels.total(), 64'000'000u);
     EXPECT_LT(pixels.at<cv::Vec4b>(pixels.rows / 2, pixels.cols / 4)[0], 10) << "its left half is black";
+}
+
+TEST(Untrusted, aLargeDrawingIsDrawnInPartsThatAreTheWhole) {
+    const ArtworkPtr chart = drawing(svg(
+        R"(<path d="M10 10L790 590" stroke="black" stroke-width="3"/><circle cx="400" cy="300" r="211.3"/>)"));
+    constexpr double scale = 20;
+    PictureEdit edit;
+    edit.crop = {0.0625, 0.125, 0.875, 0.75};
+    const cv::Mat all = pixelsFor(*chart, scale), kept = pixelsFor(*edited(chart, edit), scale);
+    for (const auto& [artwork, whole] : {std::pair(chart, all), std::pair(edited(chart, edit), kept)}) {
+        const PixelSource source = pixelSource(artwork, scale);
+        ASSERT_GT(static_cast<double>(whole.total()), most_drawn_at_once_px);
+        ASSERT_EQ(source.size, (SizePx{whole.cols, whole.rows}));
+        const RectPx box{1999, 1500, 700, 901};  // over where four tiles meet
+        const cv::Mat part = source.box(box, {});
+        EXPECT_LT(cv::norm(part, whole(cv::Rect(box.x, box.y, box.width, box.height)), cv::NORM_INF), 3);
+        const cv::Mat again = source.box({2040, 2040, 50, 50}, {});
+        EXPECT_TRUE(same(again, part(cv::Rect(41, 540, 50, 50)))) << "whatever was asked";
+    }
 }
 
 TEST(Untrusted, aLargeDrawingWhoseEngineIsForPhotographsIsLookedAt) {

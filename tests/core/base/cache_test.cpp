@@ -1,8 +1,13 @@
 #include "core/base/cache.h"
 
+#include <atomic>
+#include <stdexcept>
 #include <string>
+#include <thread>
 
 #include <gtest/gtest.h>
+
+#include "core/base/error.h"
 
 using namespace tympan;
 
@@ -79,4 +84,41 @@ TEST(Cache, remembersAFunctionsResultByItsArguments) {
     EXPECT_EQ(twice(4), 8);
     EXPECT_EQ(twice(5), 10);
     EXPECT_EQ(made, 2);
+}
+
+TEST(Cache, whatTakesLongIsMadeByOneOfTwoThreads) {
+    Cache cache(10'000);
+    std::atomic<int> made = 0;
+    const auto ask = [&] {
+        EXPECT_EQ(*cache.getOnce(keyOf("slow"), {},
+                                 [&] {
+                                     std::this_thread::sleep_for(std::chrono::milliseconds(30));
+                                     return ++made;
+                                 }),
+                  1);
+    };
+    { std::jthread one(ask), two(ask); }
+    EXPECT_EQ(made, 1);
+}
+
+TEST(Cache, whoWaitsForAnotherThreadCanStopAndIsServedWhenThatFails) {
+    Cache cache(10'000);
+    std::atomic<bool> begun = false, go_on = false;
+    std::jthread first([&] {
+        EXPECT_THROW(cache.getOnce(keyOf("slow"), {},
+                                   [&]() -> int {
+                                       begun = true;
+                                       while (!go_on) std::this_thread::yield();
+                                       throw std::runtime_error("failed");
+                                   }),
+                     std::runtime_error);
+    });
+    while (!begun) std::this_thread::yield();
+    std::stop_source stop;
+    std::jthread stopped([&] {
+        EXPECT_THROW(cache.getOnce(keyOf("slow"), stop.get_token(), [] { return 1; }), Error);
+        go_on = true;
+    });
+    std::jthread served([&] { EXPECT_EQ(*cache.getOnce(keyOf("slow"), {}, [] { return 2; }), 2); });
+    stop.request_stop();
 }

@@ -145,6 +145,24 @@ TEST(RenderRegion, aDrawingIsRasterisedAtThePrintsResolution) {
     EXPECT_LE(between, 6) << "edges are a pixel or two wide at ten times its size";
 }
 
+TEST(RenderRegion, lineArtOfADrawingOnNothingIsBlackOrBareAlone) {
+    const ArtworkPtr drawing = [] {
+        const std::string svg =
+            R"(<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="30mm" viewBox="0 0 40 30">)"
+            R"(<circle cx="15" cy="12" r="9.3" fill="none" stroke="black" stroke-width="1.1"/></svg>)";
+        return readPicture(std::vector<unsigned char>(svg.begin(), svg.end()), "d.svg");
+    }();
+    for (const auto kind : {LineArt::Kind::automatic, LineArt::Kind::limit, LineArt::Kind::local}) {
+        Tone tone = grey;
+        tone.line_art.kind = kind;
+        const cv::Mat ink = renderWhole(printOfPicture(drawing, {40, 30}, 150, tone));
+        const int black = cv::countNonZero(ink == 0);
+        EXPECT_EQ(black + cv::countNonZero(ink == 255), ink.rows * ink.cols);
+        const double ring_mm2 = 3.14159 * 2 * 9.3 * 1.1;
+        EXPECT_NEAR(black, ring_mm2 * 150 * 150 / 25.4 / 25.4, 0.03 * black);
+    }
+}
+
 TEST(RenderRegion, anAbsurdPrintIsRefused) {
     EXPECT_THROW(printOfPicture(artworkOf(marked({80, 60}, 1)), {20000, 15000}, 2400), Error);
 }

@@ -121,3 +121,12 @@ TEST(GreyHistogram, whatIsSeeThroughDoesNotCount) {
     EXPECT_NEAR(greyHistogram(picture)[200], 1, 1e-9);
     EXPECT_EQ(greyHistogram(cv::Mat(4, 4, CV_8UC2, cv::Scalar(10, 0)))[10], 0);
 }
+
+TEST(PartingGrey, aDrawingOnNothingIsPartedFromThePaperThatIsSeenThroughIt) {
+    cv::Mat drawing(20, 20, CV_8UC2, cv::Scalar(0, 0));
+    drawing.rowRange(0, 6).setTo(cv::Scalar(0, 255));
+    drawing.row(6).setTo(cv::Scalar(3, 90));  // a soft rim
+    const int parting = partingGrey(greyHistogram(drawing, luminance_weights, SeeThrough::paper));
+    EXPECT_GT(parting, 20);
+    EXPECT_LT(parting, 250);
+}

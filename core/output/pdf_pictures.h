@@ -1,0 +1,44 @@
+#pragma once
+#include <string>
+#include <vector>
+
+#include "core/base/nameless_file.h"
+#include "core/base/progress.h"
+#include "core/base/write_aside.h"
+#include "core/measure/geometry.h"
+#include "core/output/packed_ink.h"
+
+namespace tympan {
+
+/// The pictures of a PDF's pages, kept in a file without a name until the document is written.
+class PdfPictures {
+  public:
+    void beginPage() { pages_.emplace_back(); }
+    /// Throws Error (output) when there is no room.
+    std::size_t store(const PackedInk& ink);
+    SizePx sizeOf(std::size_t stored) const { return stored_[stored].size; }
+    /// On the page that was begun last. `where`: points, y up from the page's lower edge.
+    void place(std::size_t stored, const RectMm& where);
+
+    /// Writes `document`, a PDF with as many pages as were begun, with each page's pictures under what it
+    /// shows. Throws Error (output, stopped).
+    void writeWith(const std::string& document, WriteAside& file, const Progress& progress) const;
+
+  private:
+    struct Stored {
+        SizePx size;
+        PackedInk::Samples samples;
+        PackedInk::Packing packing;
+        std::size_t from, length;  // within the file
+    };
+    struct Placed {
+        std::size_t stored;
+        RectMm where;
+    };
+
+    std::vector<Stored> stored_;
+    std::vector<std::vector<Placed>> pages_;
+    NamelessFile file_ = NamelessFile::make(true);
+};
+
+}  // namespace tympan
