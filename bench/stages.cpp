@@ -136,6 +136,8 @@ void writtenSheets(benchmark::State& state) {
     edit.crop = {0, 0, part.width / all.width, part.height / all.height};
     large.pieces.front().artwork = edited(large.pieces.front().artwork, edit);
     large.pieces.front().size = part;
+    large.pieces.front().enlarging.engine =
+        Engine::smooth;  // people stand nearer to the part: it would be made larger
     const Imposition imposition = impose(large);
     const auto file = std::filesystem::temp_directory_path() / "tympan-bench.pdf";
     for (auto _ : state) writeSheets(file, large, imposition);

@@ -8,6 +8,7 @@
 #include "cli/say.h"
 #include "core/inspect/findings.h"
 #include "core/job/edits.h"
+#include "core/output/assembly_guide.h"
 #include "core/output/plan_json.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
@@ -21,7 +22,7 @@ struct Options {
     PieceOptions piece;
     PrintOptions print;
     std::optional<Command> command;
-    std::string out, paper = "A4", margin = "5mm", band = "7mm", plan;
+    std::string out, paper = "A4", margin = "5mm", band = "7mm", plan, guide;
     std::string only, joint, overlap = "10mm", seams = "quiet";
     bool fewest = false;
     int more_sheets = 0;
@@ -126,7 +127,10 @@ Imposition onlyAsked(Imposition imposition, const std::string& labels) {
 
 int sheets(const Options& options, const OpenedJob& opened) {
     const Job& job = opened.job;
-    const Imposition imposition = onlyAsked(impose(job, options.print.forced()), options.only);
+    const Imposition whole = impose(job, options.print.forced()), imposition = onlyAsked(whole, options.only);
+    if (!options.guide.empty() && !needsGuide(whole))
+        throw Error(Error::Kind::usage, "",
+                    "--guide: every picture fits one sheet, so nothing is put together", "leave it out");
     bool blocked = opened.left_out > 0;  // what could not be read is not on the sheets
     for (const Finding& finding : findings(job)) {
         say(sentence(finding));
@@ -139,6 +143,7 @@ int sheets(const Options& options, const OpenedJob& opened) {
         say("test sheet for plain paper: " + test.string());
     }
     if (!options.plan.empty()) writePlan(options.plan, job, imposition);
+    if (!options.guide.empty()) writeGuide(options.guide, job, whole, progressLine());
     return blocked ? 1 : 0;
 }
 
@@ -160,9 +165,10 @@ void addSheets(CommandLine& line) {
     command.flag("--fewest", options->fewest, "as few sheets as any way of laying them takes");
     command.whole("--more-sheets", options->more_sheets, 0, 50, "sheets more than it takes, to hide seams");
     command.option("--only", options->only, "print these sheets alone: B2,C1");
+    command.option("--guide", options->guide, "also write how to put the sheets together, as a PDF");
     command.option("--plan", options->plan, "also write which region lies where, as JSON");
     command.does([options] {
-        refuseSameFile({options->out, options->plan}, {options->piece.picture});
+        refuseSameFile({options->out, options->plan, options->guide}, {options->piece.picture});
         const OpenedJob opened = jobOf(*options);
         if (isJobFile(options->piece.picture)) return sheets(*options, opened);
         return namingFile(options->piece.picture, opened.job, [&] { return sheets(*options, opened); });

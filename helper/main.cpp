@@ -13,6 +13,7 @@ int main(int argc, char** argv) {
     const int status = tympan::serveHelper(argc, argv, [](const std::string& name) -> tympan::HelperTask {
         if (name == "describe") return tympan::describeDrawing;
         if (name == "measure") return tympan::measureDrawing;
+        if (name == "tiles") return tympan::drawTiles;
         if (name == "draw") return tympan::drawDrawing;
         if (name == "trace") return tympan::traceMask;
         if (name == "outline") return tympan::readOutlineTask;

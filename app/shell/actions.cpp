@@ -41,6 +41,10 @@ Actions::Actions(QObject* parent, const QList<QString>& station_names) {
     test_sheet = make(parent, "test-sheet", tr("Test sheet…"), {},
                       tr("One plain sheet that shows which face is printed, whether the size is true, and "
                          "whether the printer mirrors."));
+    guide =
+        make(parent, "guide", tr("How to put it together…"), {},
+             tr("For pictures of several sheets: maps, what to join after what, sizes to check, labels for "
+                "the backs."));
     print = make(parent, "print", tr("Print…"), QKeySequence::Print);
     quit = make(parent, "quit", tr("Quit"), QKeySequence::Quit);
     undo = make(parent, "undo", tr("Undo"), QKeySequence::Undo);
@@ -95,8 +99,9 @@ void Actions::fill(QMenuBar& bar) {
         }
         return added;
     };
-    QMenu* job = menu(tr("&Job"), {fresh, open, save_job, save_job_as, nullptr, save_pdf, copy_shop,
-                                   save_picture, test_sheet, reference, nullptr, print, nullptr, quit});
+    QMenu* job =
+        menu(tr("&Job"), {fresh, open, save_job, save_job_as, nullptr, save_pdf, copy_shop, save_picture,
+                          test_sheet, reference, guide, nullptr, print, nullptr, quit});
     recent = new QMenu(tr("Recent jobs"), &bar);
     recent->setObjectName(QStringLiteral("recent-jobs"));
     job->insertMenu(save_job, recent);

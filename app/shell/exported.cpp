@@ -20,6 +20,8 @@ QString sentence(const Exported& exported) {
             return QObject::tr("Saved %1, the right way round, for looking at.").arg(name);
         case What::test_sheet:
             return QObject::tr("Saved %1, for plain paper.").arg(name);
+        case What::guide:
+            return QObject::tr("Saved %1: maps, steps and labels, for plain paper.").arg(name);
         case What::placement_template:
             return QObject::tr("Saved %1, at true size for plain paper.").arg(name);
         case What::size_ladder:

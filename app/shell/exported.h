@@ -12,6 +12,7 @@ struct Exported {
         picture,
         reference,
         test_sheet,
+        guide,
         placement_template,
         size_ladder,
         proof_strip,

@@ -6,6 +6,7 @@
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/system_printers.h"
+#include "core/output/assembly_guide.h"
 #include "core/output/copy_shop.h"
 #include "core/output/proof_strip.h"
 #include "core/output/reference_print.h"
@@ -94,6 +95,13 @@ void Exports::writeTest(const QString& file) {
     run(tr("Saving the test sheet"), [file](const Job& job, const Progress&) {
         writeTestSheet(path(file), job, impose(job));
         return oneFile(Exported::What::test_sheet, file);
+    });
+}
+
+void Exports::writeGuide(const QString& file) {
+    run(tr("Saving how to put it together"), [file](const Job& job, const Progress& progress) {
+        tympan::writeGuide(path(file), job, impose(job, {}, {progress.stop, {}}), progress);
+        return oneFile(Exported::What::guide, file);
     });
 }
 

@@ -29,6 +29,7 @@ class Exports : public QObject {
     void writePicture(const QString& file);
     void writeReference(const QString& file);
     void writeTest(const QString& file);
+    void writeGuide(const QString& file);
     /// A paper to lay on the chosen piece's object.
     void writeTemplate(const QString& file, TemplateKind kind);
     void writeLadder(const QString& file, const std::vector<double>& widths_mm);

@@ -48,6 +48,10 @@ FileDialogs::FileDialogs(QWidget& window, const Actions& actions, JobStore& stor
         save(tr("Save the test sheet"), jobFile(" test sheet.pdf"), pdf,
              [this](const QString& file) { exports_.writeTest(file); });
     });
+    on(actions.guide, [this, pdf] {
+        save(tr("Save how to put it together"), jobFile(" put together.pdf"), pdf,
+             [this](const QString& file) { exports_.writeGuide(file); });
+    });
     on(actions.copy_shop, [this] { saveForShop(); });
     const auto onTemplate = [&](QAction* action, const QString& title, const char* ending,
                                 TemplateKind kind) {

@@ -38,6 +38,7 @@
 #include "core/inspect/mend.h"
 #include "core/job/edits.h"
 #include "core/job/job_recipe.h"
+#include "core/output/assembly_guide.h"
 
 namespace tympan::app {
 
@@ -293,6 +294,7 @@ void MainWindow::refresh() {
           actions_.fold, actions_.save_job, actions_.save_job_as, actions_.duplicate, actions_.earlier,
           actions_.later, actions_.placement, actions_.mask_outside, actions_.mask_inside, actions_.ladder})
         action->setEnabled(any);
+    actions_.guide->setEnabled(any && store_.imposition() && needsGuide(*store_.imposition()));
     actions_.undo->setEnabled(store_.canUndo());
     actions_.redo->setEnabled(store_.canRedo());
     actions_.undo->setText(store_.canUndo() ? tr("Undo: %1").arg(store_.undoName()) : tr("Undo"));

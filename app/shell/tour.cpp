@@ -17,6 +17,7 @@
 #include "app/stations/tone/tone_tray.h"
 #include "core/base/data_folder.h"
 #include "core/base/file_name.h"
+#include "core/output/assembly_guide.h"
 
 namespace tympan::app {
 
@@ -174,6 +175,11 @@ int saveAll(MainWindow& window, const QString& name) {
         exported(
             window,
             [&](Exports& to) { to.writeTest(folder.filePath(job + QStringLiteral(" test sheet.pdf"))); }) &&
+        (!window.store().imposition() || !needsGuide(*window.store().imposition()) ||
+         exported(window,
+                  [&](Exports& to) {
+                      to.writeGuide(folder.filePath(job + QStringLiteral(" put together.pdf")));
+                  })) &&
         exported(window, [&](Exports& to) {
             to.writeCopyShop(folder.filePath(job + QStringLiteral(" for the shop")));
         });

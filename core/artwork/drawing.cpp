@@ -7,6 +7,7 @@
 #include "core/artwork/load_image.h"
 #include "core/artwork/svg_size.h"
 #include "core/artwork/vips_session.h"
+#include "core/base/deflate.h"
 #include "core/base/error.h"
 #include "core/measure/pixel_grid.h"
 
@@ -98,6 +99,40 @@ std::string measureDrawing(const std::vector<std::string>& arguments, std::span<
     try {
         const vips::VImage image = opened(drawingOf(arguments, bytes), std::stod(arguments.at(2)));
         return fmt::format("{} {}", image.width(), image.height());
+    } catch (const vips::VError&) {
+        failDamaged();
+    }
+}
+
+std::string drawTiles(const std::vector<std::string>& arguments, std::span<const unsigned char> bytes,
+                      int result, const Progress& progress) {
+    // The library keeps what it drew last, many squares of a wide drawing; opened anew, it begins with none.
+    constexpr int most_kept = 6, effort = 1, side = drawn_square_px;
+    const Drawing drawing = drawingOf(arguments, bytes);
+    const double scale = std::stod(arguments.at(2));
+    NamelessFile packed(::dup(result));
+    try {
+        vips::VImage image = toStandardColour(opened(drawing, scale, VIPS_ACCESS_RANDOM));
+        const SizePx size{image.width(), image.height()};
+        const int type = CV_MAKETYPE(CV_8U, image.bands());
+        std::string words = fmt::format("{} {} {}", size.width, size.height, type);
+        int drawn = 0;
+        for (int y = 0; y < size.height; y += side)
+            for (int x = 0; x < size.width; x += side) {
+                progress.at(1.0 * y / size.height);
+                if (drawn++ == most_kept) {
+                    image = toStandardColour(opened(drawing, scale, VIPS_ACCESS_RANDOM));
+                    drawn = 1;
+                }
+                const RectPx square{x, y, std::min(side, size.width - x), std::min(side, size.height - y)};
+                cv::Mat pixels(square.height, square.width, type);
+                pullPixels(cut(image, square), pixels, {progress.stop, {}});
+                const std::string bytes_of_it = deflated(
+                    {reinterpret_cast<const char*>(pixels.data), pixels.total() * pixels.elemSize()}, effort);
+                packed.append(bytes_of_it);
+                words += fmt::format(" {}", bytes_of_it.size());
+            }
+        return words;
     } catch (const vips::VError&) {
         failDamaged();
     }

@@ -20,6 +20,14 @@ std::string describeDrawing(const std::vector<std::string>& arguments, std::span
 std::string measureDrawing(const std::vector<std::string>& arguments, std::span<const unsigned char> drawing,
                            int result, const Progress& progress);
 
+/// The library draws squares of this side, whatever is asked of it.
+inline constexpr int drawn_square_px = 2000;
+
+/// Arguments: format, page, the scale. Result: all squares row by row, 8 bits, each packed by itself. Words:
+/// width, height and OpenCV type of the whole, then the length of each packed square. Throws Error (input).
+std::string drawTiles(const std::vector<std::string>& arguments, std::span<const unsigned char> drawing,
+                      int result, const Progress& progress);
+
 /// Arguments: format, page, the scale to its natural size, and a box of the scaled drawing (x, y, width,
 /// height; width 0: all of it). Result: its pixels, 8 bits. Words: width, height and OpenCV type of the
 /// result. Throws Error (input).

@@ -1,5 +1,8 @@
 #include "core/artwork/drawn_tiles.h"
 
+#include <sstream>
+
+#include "core/artwork/drawing.h"
 #include "core/artwork/rasterise.h"
 #include "core/base/cache.h"
 #include "core/base/deflate.h"
@@ -8,43 +11,44 @@ namespace tympan {
 
 namespace {
 
-constexpr int tile_px = 2048, effort = 1;
-
-struct PackedTile {
-    SizePx size;
-    int type = 0;
-    std::string bytes;
-};
-std::size_t bytesOf(const PackedTile& tile) { return tile.bytes.size(); }
-
-PackedTile packedTile(const cv::Mat& pixels) {
-    const cv::Mat whole = pixels.isContinuous() ? pixels : pixels.clone();
-    return {{whole.cols, whole.rows},
-            whole.type(),
-            deflated({reinterpret_cast<const char*>(whole.data), whole.total() * whole.elemSize()}, effort)};
-}
-
-cv::Mat unpackedTile(const PackedTile& tile) {
-    cv::Mat pixels(tile.size.height, tile.size.width, tile.type);
-    inflate(tile.bytes, pixels.data, pixels.total() * pixels.elemSize());
-    return pixels;
-}
+constexpr int side_px = drawn_square_px;
 
 }  // namespace
 
-cv::Mat drawnBox(const Artwork& vector, double scale, const SizePx& whole, const RectPx& box,
-                 const Progress& progress) {
-    cv::Mat made;
-    for (int y = box.y / tile_px * tile_px; y < box.bottom(); y += tile_px)
-        for (int x = box.x / tile_px * tile_px; x < box.right(); x += tile_px) {
-            const RectPx tile = intersection({0, 0, whole.width, whole.height}, {x, y, tile_px, tile_px});
-            const Key key = keyOf("drawn", vector.sha256, vector.edit.page, scale, tile);
-            const cv::Mat drawn = unpackedTile(*cache().getOnce(key, progress.stop, [&] {
-                return packedTile(rasterise(vector, scale, tile, {progress.stop, {}}));
-            }));
-            if (made.empty()) made.create(box.height, box.width, drawn.type());
-            const RectPx shown = intersection(tile, box);
-            drawn(cv::Rect(shown.x - tile.x, shown.y - tile.y, shown.width, shown.height))
+DrawnTiles::DrawnTiles(NamelessFile packed, const std::string& words) : packed_(std::move(packed)) {
+    std::istringstream facts(words);
+    facts >> size_.width >> size_.height >> type_;
+    columns_ = (size_.width + side_px - 1) / side_px;
+    begins_.push_back(0);
+    for (std::size_t length; facts >> length;) begins_.push_back(begins_.back() + length);
+}
+
+std::shared_ptr<const DrawnTiles> DrawnTiles::of(const Artwork& vector, double scale,
+                                                 const Progress& progress) {
+    const Key key = keyOf("drawn tiles", vector.sha256, vector.edit.page, scale);
+    return cache().getOnce(key, progress.stop, [&] {
+        HelperAnswer answer = drawnInTiles(vector, scale, progress);
+        return DrawnTiles(std::move(answer.result), answer.words);
+    });
+}
+
+cv::Mat DrawnTiles::tile(int column, int row) const {
+    cv::Mat pixels(std::min(side_px, size_.height - row * side_px),
+                   std::min(side_px, size_.width - column * side_px), type_);
+    const auto number = static_cast<std::size_t>(row * columns_ + column);
+    inflate(packed_.part(begins_[number], begins_[number + 1] - begins_[number]), pixels.data,
+            pixels.total() * pixels.elemSize());
+    return pixels;
+}
+
+cv::Mat DrawnTiles::box(const RectPx& box) const {
+    cv::Mat made(box.height, box.width, type_);
+    for (int row = box.y / side_px; row * side_px < box.bottom(); ++row)
+        for (int column = box.x / side_px; column * side_px < box.right(); ++column) {
+            const cv::Mat drawn = tile(column, row);
+            const int x = column * side_px, y = row * side_px;
+            const RectPx shown = intersection({x, y, drawn.cols, drawn.rows}, box);
+            drawn(cv::Rect(shown.x - x, shown.y - y, shown.width, shown.height))
                 .copyTo(made(cv::Rect(shown.x - box.x, shown.y - box.y, shown.width, shown.height)));
         }
     return made;

@@ -180,13 +180,12 @@ PixelSource pixelSource(const ArtworkPtr& artwork, double scale, const Progress&
                     return pixels(cv::Rect(box.x, box.y, box.width, box.height));
                 }};
     }
-    const auto page = std::make_shared<const Artwork>(pageOf(asItCame(*artwork), artwork->edit));
-    const SizePx whole = drawnSize(*page, scale, progress);
+    const auto tiles = DrawnTiles::of(pageOf(asItCame(*artwork), artwork->edit), scale, {progress.stop, {}});
+    const SizePx whole = tiles->size();
     const RectPx kept =
         artwork->original ? keptBy(artwork->edit, whole) : RectPx{0, 0, whole.width, whole.height};
-    return {{kept.width, kept.height}, [page, scale, whole, kept](const RectPx& box, const Progress& inner) {
-                return drawnBox(*page, scale, whole, {kept.x + box.x, kept.y + box.y, box.width, box.height},
-                                inner);
+    return {{kept.width, kept.height}, [tiles, kept](const RectPx& box, const Progress&) {
+                return tiles->box({kept.x + box.x, kept.y + box.y, box.width, box.height});
             }};
 }
 

@@ -13,13 +13,17 @@ namespace tympan {
 
 namespace {
 
-/// `box` of width 0: all of it.
-cv::Mat drawn(const Artwork& vector, double scale, const RectPx& box, double pixels,
-              const Progress& progress) {
+void refuseTooMany(const Artwork& vector, double pixels) {
     if (pixels > most_pixels)
         throw Error(Error::Kind::input, vector.name,
                     "more than 1000 million pixels at this size and resolution",
                     "print it smaller, or with fewer pixels an inch");
+}
+
+/// `box` of width 0: all of it.
+cv::Mat drawn(const Artwork& vector, double scale, const RectPx& box, double pixels,
+              const Progress& progress) {
+    refuseTooMany(vector, pixels);
     const bool large = layInFile({1000, static_cast<int>(pixels / 1000)});
     HelperLimits limits;
     limits.memory_bytes += static_cast<std::size_t>(4 * pixels);  // the result itself is mapped there too
@@ -61,6 +65,13 @@ SizePx drawnSize(const Artwork& vector, double scale, const Progress& progress) 
         std::istringstream(answer.words) >> size.width >> size.height;
         return size;
     });
+}
+
+HelperAnswer drawnInTiles(const Artwork& vector, double scale, const Progress& progress) {
+    refuseTooMany(vector, vector.size.width * scale * (vector.size.height * scale));
+    return runHelper(
+        {"tiles", vector.format, std::to_string(vector.edit.page), fmt::format("{:.17g}", scale)},
+        *vector.bytes, NamelessFile::make(true), vector.name, {}, progress);
 }
 
 cv::Mat rasterise(const Artwork& vector, double scale, const RectPx& box, const Progress& progress) {

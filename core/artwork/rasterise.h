@@ -1,5 +1,6 @@
 #pragma once
 #include "core/artwork/artwork.h"
+#include "core/base/helper.h"
 #include "core/base/progress.h"
 
 namespace tympan {
@@ -24,5 +25,8 @@ SizePx drawnSize(const Artwork& vector, double scale, const Progress& progress);
 
 /// A box of these pixels: only what is needed is drawn and kept.
 cv::Mat rasterise(const Artwork& vector, double scale, const RectPx& box, const Progress& progress);
+
+/// All of them in tiles, packed: see drawTiles in drawing.h.
+HelperAnswer drawnInTiles(const Artwork& vector, double scale, const Progress& progress);
 
 }  // namespace tympan

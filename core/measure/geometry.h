@@ -22,6 +22,7 @@ struct RectMm {
     double x = 0, y = 0, width = 0, height = 0;
     double right() const { return x + width; }
     double bottom() const { return y + height; }
+    SizeMm size() const { return {width, height}; }
     auto operator<=>(const RectMm&) const = default;
 };
 

@@ -9,6 +9,7 @@
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
 #include "core/output/test_sheet.h"
+#include "core/output/text_column.h"
 #include "core/render/render_region.h"
 
 namespace tympan {
@@ -34,33 +35,27 @@ void writeInstructions(const std::filesystem::path& file, const std::string& she
     PdfFile pdf(file, job.name, job.created);
     const SizeMm page = job.sheets.paper.size;
     pdf.beginPage(page);
-    Marks marks;
-    double y = 24;
-    const auto say = [&](const std::string& text, double size, bool strong) {
-        for (const std::string& line : brokenInto(page.width - 2 * side_mm, text, size, strong)) {
-            marks.push_back(Words{line, {side_mm, y}, size, 0, strong});
-            y += size * 1.4;
-        }
-        y += size * 0.5;
-    };
-    say("For the person at the printer", 7, true);
-    say(fmt::format("File: {}", sheets_name), 4.2, false);
-    say(fmt::format("{} {} of {}, one side only", imposition.sheets.size(),
-                    imposition.sheets.size() == 1 ? "page" : "pages", job.sheets.paper.name),
-        4.2, false);
-    y += 4;
-    say(mirroringOfAll(imposition), 6, true);
-    say("print at 100 %", 6, true);
-    say("do not fit to page", 6, true);
-    say("do not mirror", 6, true);
-    y += 4;
-    say(std::string("On every printed page the small words beside the picture must read normally (\"") +
+    TextColumn column({side_mm, 18}, page.width - 2 * side_mm);
+    column.say("For the person at the printer", 7, true);
+    column.say(fmt::format("File: {}", sheets_name), 4.2);
+    column.say(fmt::format("{} {} of {}, one side only", imposition.sheets.size(),
+                           imposition.sheets.size() == 1 ? "page" : "pages", job.sheets.paper.name),
+               4.2);
+    column.space(4);
+    column.say(mirroringOfAll(imposition), 6, true);
+    column.say("print at 100 %", 6, true);
+    column.say("do not fit to page", 6, true);
+    column.say("do not mirror", 6, true);
+    column.space(4);
+    column.say(
+        std::string("On every printed page the small words beside the picture must read normally (\"") +
             tell_tale + "\"), and the bar must measure what it says.",
-        4.2, false);
-    say("The next pages show each picture reduced to one sheet, as it will be printed, so that the result "
+        4.2);
+    column.say(
+        "The next pages show each picture reduced to one sheet, as it will be printed, so that the result "
         "can be compared.",
-        4.2, false);
-    pdf.marks(marks);
+        4.2);
+    pdf.marks(column.marks());
     pdf.endPage();
 
     for (std::size_t i = 0; i < job.pieces.size(); ++i) {

@@ -1,5 +1,6 @@
 #include "core/output/marks.h"
 
+#include <cmath>
 #include <memory>
 #include <mutex>
 #include <numbers>
@@ -53,6 +54,20 @@ void draw(cairo_t* page, const Words& words) {
 
 FilledShape box(const RectMm& r, double grey) {
     return {{{r.x, r.y}, {r.right(), r.y}, {r.right(), r.bottom()}, {r.x, r.bottom()}}, grey};
+}
+
+FilledShape stroke(const PointMm& a, const PointMm& b, double width_mm, double grey) {
+    const double length = std::hypot(b.x - a.x, b.y - a.y);
+    const double nx = -(b.y - a.y) / length * width_mm / 2, ny = (b.x - a.x) / length * width_mm / 2;
+    return {{{a.x + nx, a.y + ny}, {b.x + nx, b.y + ny}, {b.x - nx, b.y - ny}, {a.x - nx, a.y - ny}}, grey};
+}
+
+Marks frame(const RectMm& r, double width, double grey) {
+    const PointMm corners[] = {{r.x, r.y}, {r.right(), r.y}, {r.right(), r.bottom()}, {r.x, r.bottom()}};
+    Marks marks;
+    for (std::size_t i = 0; i < 4; ++i)
+        marks.push_back(stroke(corners[i], corners[(i + 1) % 4], width, grey));
+    return marks;
 }
 
 FilledShape upArrow(PointMm at, double width, double height) {

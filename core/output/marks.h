@@ -35,6 +35,12 @@ using Marks = std::vector<Mark>;
 
 FilledShape box(const RectMm& rect, double grey = 0);
 
+/// A straight line as the filled shape that it is; `a` and `b` differ.
+FilledShape stroke(const PointMm& a, const PointMm& b, double width_mm, double grey = 0);
+
+/// The four sides of a box as lines, centred on them.
+Marks frame(const RectMm& rect, double width_mm, double grey = 0);
+
 /// An arrow that points to the top of the page; `at` is the top left corner of its box.
 FilledShape upArrow(PointMm at, double width_mm, double height_mm);
 

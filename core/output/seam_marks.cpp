@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <string_view>
 
 namespace tympan {
 
@@ -185,9 +186,10 @@ class Drawing {
 }  // namespace
 
 std::string seamLetter(std::size_t seam) {
+    constexpr std::string_view alphabet = "abcdefghjkmnpqrstuvwxyz";
     std::string letters;
-    for (std::size_t n = seam + 1; n > 0; n = (n - 1) / 26)
-        letters.insert(letters.begin(), static_cast<char>('a' + (n - 1) % 26));
+    for (std::size_t n = seam + 1; n > 0; n = (n - 1) / alphabet.size())
+        letters.insert(letters.begin(), alphabet[(n - 1) % alphabet.size()]);
     return letters;
 }
 

@@ -20,7 +20,8 @@ struct SeamMarks {
 /// `area`: of the page, where anything may be printed.
 SeamMarks seamMarks(const Imposition& imposition, const PlacedRegion& part, const RectMm& area);
 
-/// What a seam is called: "a" to "z", "aa" and so on.
+/// What a seam is called: "a" to "z", "aa" and so on, without i, l and o, which beside lines look like
+/// others.
 std::string seamLetter(std::size_t seam);
 
 /// Where its pattern has lines, in mm from its first one; no two of the first fifteen are the same.

@@ -11,13 +11,6 @@ namespace {
 
 constexpr double overlap_mm = 10, title_mm = 3.2, head_mm = 6;
 
-Mark stroke(const PointMm& a, const PointMm& b, double width_mm, double grey) {
-    const double length = std::hypot(b.x - a.x, b.y - a.y);
-    const double nx = -(b.y - a.y) / length * width_mm / 2, ny = (b.x - a.x) / length * width_mm / 2;
-    return FilledShape{
-        {{a.x + nx, a.y + ny}, {b.x + nx, b.y + ny}, {b.x - nx, b.y - ny}, {a.x - nx, a.y - ny}}, grey};
-}
-
 /// What lines may cover of a page, a head of words kept free; no nearer to the edge than 3 mm.
 RectMm roomOn(const SizeMm& page, const PageMargins& margins) {
     const double bare = std::max({3.0, margins.left, margins.top, margins.right, margins.bottom});

@@ -56,6 +56,7 @@ class PlanMaker {
             for (std::size_t part = 0; part + 2 < ends_[band].size(); ++part) addCut(band, part);
             if (band + 1 < ends_.size()) addEdge(band);
         }
+        plan_.in_bands = number_;
         return std::move(plan_);
     }
 
@@ -227,11 +228,16 @@ bool crosses(const Seam& seam, const RectPx& box) {
     return false;
 }
 
+double lengthOf(const Seam& seam) {
+    double length = 0;
+    for (std::size_t i = 1; i < seam.path.size(); ++i)
+        length += std::hypot(seam.path[i].x - seam.path[i - 1].x, seam.path[i].y - seam.path[i - 1].y);
+    return length;
+}
+
 double seamLength(const SeamPlan& plan) {
     double length = 0;
-    for (const Seam& seam : plan.seams)
-        for (std::size_t i = 1; i < seam.path.size(); ++i)
-            length += std::hypot(seam.path[i].x - seam.path[i - 1].x, seam.path[i].y - seam.path[i - 1].y);
+    for (const Seam& seam : plan.seams) length += lengthOf(seam);
     return length;
 }
 

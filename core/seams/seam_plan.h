@@ -46,6 +46,7 @@ struct SeamPlan {
     std::vector<Seam> seams;
     /// The lines that tiles and seams were made from; none of one tile, or of a plan that is not in bands.
     Bands bands{};
+    std::vector<std::vector<std::size_t>> in_bands{};  ///< the tiles of each band, in order
     bool operator==(const SeamPlan&) const = default;
 };
 
@@ -66,7 +67,8 @@ RectPx inkedFor(const SeamPlan& plan, std::size_t tile, int bleed_px);
 /// Whether a seam runs through the inside of a box.
 bool crosses(const Seam& seam, const RectPx& box);
 
-/// The length of all seams, in pixels.
+/// How long a seam is; all of them are. In pixels.
+double lengthOf(const Seam& seam);
 double seamLength(const SeamPlan& plan);
 
 /// Of one row of pixels, the stretches that a tile keeps, half open and rising.

@@ -198,6 +198,19 @@ TEST_F(Shell, withoutAMakerEverythingIsSavedOrItSaysWhyNot) {
     EXPECT_EQ(app::saveAll(window, QString::fromStdString((folder / "file" / "out").string())), 4);
 }
 
+TEST_F(Shell, howToPutItTogetherIsThereForPicturesOfSeveralSheetsAlone) {
+    hang(marked({300, 200}, 3), "Moth.png");
+    ASSERT_TRUE(settled());
+    EXPECT_FALSE(find<QPushButton>("guide-button")->isEnabled());
+    window.store().edit(QStringLiteral("larger"), [&](Job job) {
+        return withSize(job, job.pieces.front().id, {450, 300});
+    });
+    ASSERT_TRUE(settled());
+    EXPECT_TRUE(find<QPushButton>("guide-button")->isEnabled());
+    EXPECT_EQ(app::saveAll(window, QString::fromStdString((folder / "out").string())), 0);
+    EXPECT_TRUE(std::filesystem::exists(folder / "out" / "Moth put together.pdf"));
+}
+
 TEST_F(Shell, aRecipeThatCannotBeReadIsSaidAndTheJobStays) {
     hang(marked({300, 200}, 3));
     write(folder / "bad.json", R"({"schema": "tympan-recipe-1", "name": 7})");

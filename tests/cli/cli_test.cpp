@@ -36,6 +36,23 @@ int lines(const std::string& text) { return static_cast<int>(std::count(text.beg
 
 }  // namespace
 
+TEST_F(Cli, theGuideIsWrittenForSheetsThatArePutTogether) {
+    const std::vector<std::string> small{"sheets",  picture(), "-o",      file("s.pdf"),
+                                         "--width", "60mm",    "--guide", file("g.pdf")};
+    Ran ran = cli(small);
+    EXPECT_EQ(ran.status, 2);
+    EXPECT_THAT(ran.err, HasSubstr("--guide: every picture fits one sheet"));
+    EXPECT_FALSE(std::filesystem::exists(file("g.pdf")));
+    ran = cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "450mm", "--ppi", "72", "--only", "A1",
+               "--guide", file("g.pdf")});
+    EXPECT_EQ(ran.status, 0) << ran.err;
+    const std::string guide = run({"pdftotext", file("g.pdf"), "-"}).out;
+    EXPECT_THAT(guide, HasSubstr("B2")) << "of all sheets, whichever are printed";
+    EXPECT_EQ(
+        cli({"sheets", picture(), "-o", file("s.pdf"), "--width", "450mm", "--guide", file("s.pdf")}).status,
+        2);
+}
+
 TEST_F(Cli, methodsAsJson) {
     const Ran ran = cli({"methods", "--json"});
     EXPECT_EQ(ran.status, 0);

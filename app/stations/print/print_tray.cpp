@@ -52,7 +52,7 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
         outer->addLayout(files);
     };
     addFiles(tr("To print elsewhere"), {actions.save_pdf, actions.copy_shop, actions.save_picture});
-    addFiles(tr("To hold beside it"), {actions.test_sheet, actions.reference});
+    addFiles(tr("To hold beside it"), {actions.test_sheet, actions.reference, actions.guide});
     outer->addStretch(1);
 
     connect(print_, &QPushButton::clicked, this, [this] { exports_.print(printers_->currentText()); });
