@@ -24,6 +24,11 @@ std::string sentence(const Finding& found) {
         [&](const MissesOneSheet& what) {
             return fmt::format("the picture misses one sheet by {}; {}", mm(what.by_mm), fits(what.fits));
         },
+        [&](const SavesSheets& what) {
+            return fmt::format("it takes {} sheets; {:.1f} % smaller, {} mm wide, it would take {}",
+                               what.sheets, 100 * (1 - what.part), formatNumber(what.fits.width, Unit::mm),
+                               what.fewer);
+        },
         [&](const CrossesMargin& what) {
             return fmt::format("{} of the picture would lie in the margin that is not printed; {}",
                                mm(what.by_mm), fits(what.fits));

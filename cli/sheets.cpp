@@ -136,6 +136,11 @@ int sheets(const Options& options, const OpenedJob& opened) {
         say(sentence(finding));
         blocked = blocked || finding.severity == Severity::blocker;
     }
+    std::string bare;
+    for (const SeamPlan& plan : whole.plans)
+        for (const Tile& tile : plan.tiles)
+            if (tile.bare) bare += (bare.empty() ? "" : ", ") + tile.label;
+    if (!bare.empty()) say("nothing is printed on " + bare + ": no sheet");
     writeSheets(options.out, job, imposition, progressLine());
     if (needsTestSheet(imposition)) {
         const auto test = testSheetBeside(options.out);

@@ -76,6 +76,7 @@ MainWindow::Station stationOf(const Finding& found) {
         [](const ColoursMerge&) { return MainWindow::tone; },
         [](const ColourWithout&) { return MainWindow::tone; },
         [](const MissesOneSheet&) { return MainWindow::sheets; },
+        [](const SavesSheets&) { return MainWindow::sheets; },
         [](const CrossesMargin&) { return MainWindow::sheets; },
         [](const WholeSheetsJoin&) { return MainWindow::sheets; },
         [](const SeamInCareZone&) { return MainWindow::sheets; },

@@ -50,7 +50,16 @@ QString sentence(const Finding& found, Unit unit) {
     const auto percent = [](double share) { return qRound(100 * share); };
     const Overloaded words{
         [&](const MissesOneSheet& what) {
-            return tr("The picture misses one sheet by only %1.").arg(length(what.by_mm));
+            return what.part < 1 ? tr("The picture misses one sheet by only %1: at %2 % it fits.")
+                                       .arg(length(what.by_mm))
+                                       .arg(std::floor(1000 * what.part) / 10)
+                                 : tr("The picture misses one sheet by only %1.").arg(length(what.by_mm));
+        },
+        [](const SavesSheets& what) {
+            return tr("It takes %1 sheets; %2 % smaller it would take %3.")
+                .arg(what.sheets)
+                .arg(std::ceil(1000 * (1 - what.part)) / 10)
+                .arg(what.fewer);
         },
         [&](const CrossesMargin& what) {
             return tr("It fits the paper, but %1 of it would lie in the margin that is not printed.")
@@ -191,6 +200,7 @@ QString remedyText(const Finding& found, Unit unit) {
     const auto size = [unit](const SizeMm& fits) { return tr("Make it %1").arg(sizeText(fits, unit)); };
     const Overloaded words{
         [&](const MissesOneSheet& what) { return size(what.fits); },
+        [&](const SavesSheets& what) { return size(what.fits); },
         [&](const CrossesMargin& what) { return size(what.fits); },
         [](const LargerThanObject& what) { return what.fits ? tr("Fit it inside") : QString(); },
         [](const SeamCrosses& what) {

@@ -22,6 +22,13 @@ struct MissesOneSheet {  ///< by so little that a smaller print fits one sheet
     static constexpr std::string_view id = "misses-one-sheet";
     double by_mm;
     SizeMm fits;
+    double part = 1;  ///< of its present size
+};
+struct SavesSheets {  ///< a little smaller it takes fewer sheets
+    static constexpr std::string_view id = "saves-sheets";
+    long sheets, fewer;  ///< now, and then
+    SizeMm fits;
+    double part = 1;  ///< of its present size
 };
 struct CrossesMargin {  ///< fits the paper, but not what can be printed of it
     static constexpr std::string_view id = "crosses-margin";
@@ -153,7 +160,7 @@ struct ReadsBackwards {  ///< words will be backwards: the picture is said to ha
 };
 
 using What =
-    std::variant<MissesOneSheet, CrossesMargin, LargerThanObject, MissesObject, CrossesKeepOut,
+    std::variant<MissesOneSheet, SavesSheets, CrossesMargin, LargerThanObject, MissesObject, CrossesKeepOut,
                  UnsuitedMaterial, MaterialWithCare, UnsuitedPrinter, DarkGround, EdgeInCareZone,
                  SeamInCareZone, SeamCrosses, FewPixels, WholeSheetsJoin, NewerMethod, Cropped, LinkedPicture,
                  SoftDetail, EvenBorder, SolidAreas, ThinLine, PaleDetailLost, DarkDetailLost, NightPicture,

@@ -16,15 +16,16 @@ namespace tympan {
 
 namespace {
 
-constexpr double near_miss_mm = 5;
-constexpr double same_mm = 0.5;  // a page of a file is as large as its paper, but for rounding
+constexpr double least_part = 0.92;  // smaller than that, it is another picture
+constexpr double same_mm = 0.5;      // a page of a file is as large as its paper, but for rounding
 constexpr double worth_saying_crop = 0.005;
 // Black ink over less light than this shows a third of the contrast that white paint gives, or less.
 constexpr double dark_ground = 0.18;
 constexpr double least_area_mm2 = 0.5;  // rounding at rims is not worth a look
 
 /// The largest size of the picture's present shape that one sheet holds, and by how much the picture misses
-/// it; worth saying for a near miss, and for what would fit the paper if it were printed to its edge.
+/// it; worth saying where hardly any of it is lost, and for what would fit the paper if it were printed to
+/// its edge.
 std::optional<Finding> missesOneSheet(const Job& job, const Piece& piece) {
     const PixelGrid grid{job.sheets.ppi};
     const SizeMm print = printSizeOf(job, piece);
@@ -40,20 +41,58 @@ std::optional<Finding> missesOneSheet(const Job& job, const Piece& piece) {
                                 ? job.sheets.paper.size
                                 : SizeMm{job.sheets.paper.size.height, job.sheets.paper.size.width};
         const bool on_paper = print.width <= page.width + same_mm && print.height <= page.height + same_mm;
-        if (area.area() == 0 || (!on_paper && over >= near_miss_mm) || over >= least_over) continue;
         const double scale =
             std::min({1.0, grid.mm(area.width) / print.width, grid.mm(area.height) / print.height});
+        if (area.area() == 0 || (!on_paper && scale < least_part) || over >= least_over) continue;
         // Down to a tenth of a millimetre, so that the size is one that a maker can type and read back.
         const double width = std::floor(piece.size.width * scale * 10 + 1e-6) / 10;
         const SizeMm fits{width, width * piece.size.height / piece.size.width};
         least_over = over;
         nearest = Finding{on_paper ? finding::What(finding::CrossesMargin{over, fits})
-                                   : finding::What(finding::MissesOneSheet{over, fits}),
+                                   : finding::What(finding::MissesOneSheet{over, fits, scale}),
                           Severity::note,
                           piece.id,
                           {}};
     }
     return nearest;
+}
+
+/// A size a little smaller than the piece's that takes fewer sheets, none of it being one; the largest such.
+/// Who takes more sheets than are needed, to hide seams, is not after fewer.
+std::optional<Finding> wouldSaveSheets(const Job& job, const Piece& piece) {
+    const long sheets = sheetsForOneCopy(job, piece);
+    if (sheets < 3 || job.sheets.more_sheets > 0) return {};
+    const auto sized = [&](double width) {
+        Piece smaller = piece;
+        smaller.size = {width, width * piece.size.height / piece.size.width};
+        return smaller;
+    };
+    const auto saves = [&](double width) {
+        const long fewer = sheetsForOneCopy(job, sized(width));
+        return fewer > 0 && fewer < sheets;
+    };
+    // Coarsely from above, then to the tenth of a millimetre that a maker can type and read back.
+    constexpr int steps = 16;
+    double large = piece.size.width, small = 0;
+    for (int i = 1; i <= steps && small == 0; ++i) {
+        const double width = piece.size.width * (1 - (1 - least_part) * i / steps);
+        if (saves(width))
+            small = width;
+        else
+            large = width;
+    }
+    if (small == 0) return {};
+    while (large - small > 0.05) {
+        const double middle = (large + small) / 2;
+        (saves(middle) ? small : large) = middle;
+    }
+    const Piece fits = sized(std::floor(small * 10 + 1e-6) / 10);
+    if (!saves(fits.size.width)) return {};
+    return Finding{finding::SavesSheets{sheets, sheetsForOneCopy(job, fits), fits.size,
+                                        fits.size.width / piece.size.width},
+                   Severity::note,
+                   piece.id,
+                   {}};
 }
 
 /// Ink over the rim of what is visible, unless it is cut there or meant to be trimmed.
@@ -207,7 +246,10 @@ std::vector<Finding> findingsOf(const Job& job, const Piece& piece, const Progre
     if (const std::string why = misfit(piece.method, printer.kind); !why.empty())
         add(Severity::warning, finding::UnsuitedPrinter{printer.name, why});
     if (printer.black_only && inkOf(piece) == Ink::colour) add(Severity::warning, finding::ColourWithout{});
-    if (auto miss = missesOneSheet(job, piece)) found.push_back(*miss);
+    if (auto miss = missesOneSheet(job, piece))
+        found.push_back(*miss);
+    else if (auto fewer = wouldSaveSheets(job, piece))
+        found.push_back(*fewer);
     lookAtSeams(job, piece, progress, found);
     if (piece.artwork->kind == Artwork::Kind::raster && effectivePpi(piece) < few_ppi)
         add(Severity::note, fewPixels(piece));

@@ -57,6 +57,7 @@ Edit remedyOf(const Finding& found) {
     using namespace finding;
     const Overloaded remedy{
         [](const MissesOneSheet& what) { return sized(what.fits); },
+        [](const SavesSheets& what) { return sized(what.fits); },
         [](const CrossesMargin& what) { return sized(what.fits); },
         [](const LargerThanObject& what) {
             if (!what.fits) return Edit();

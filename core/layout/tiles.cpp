@@ -34,6 +34,7 @@ std::vector<Sheet> tileSheets(const Imposition& imposition, const Job& job, std:
     std::vector<Sheet> sheets;
     for (int copy = 0; copy < printed(job.pieces[print]); ++copy)
         for (std::size_t tile = 0; tile < imposition.plans[print].tiles.size(); ++tile) {
+            if (imposition.plans[print].tiles[tile].bare) continue;
             sheets.push_back(tileSheet(imposition, job, print, tile));
             sheets.back().regions.front().copy = copy;
         }

@@ -94,7 +94,7 @@ class Guide {
         const int copies = printed(piece_);
         column.say(
             fmt::format("{} sheets of {}{}. Finished, the picture measures {} x {} and looks like this:",
-                        plan_.tiles.size(), job_.sheets.paper.name,
+                        sheetsOf(plan_), job_.sheets.paper.name,
                         copies > 1 ? fmt::format(", {} times over", copies) : "",
                         formatNumber(size.width, job_.unit), formatLength(size.height, job_.unit)),
             text_mm);
@@ -310,7 +310,7 @@ class Guide {
     Marks marks_;
 };
 
-bool isParted(const SeamPlan& plan) { return plan.tiles.size() > 1; }
+bool isParted(const SeamPlan& plan) { return sheetsOf(plan) > 1; }
 
 }  // namespace
 

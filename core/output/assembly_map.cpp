@@ -89,7 +89,7 @@ Marks AssemblyMap::letters(const std::vector<std::size_t>& which, double size) c
 Marks AssemblyMap::labels(double size) const {
     Marks marks;
     for (const Tile& tile : plan_.tiles)
-        addWords(marks, tile.label,
+        addWords(marks, tile.bare ? "empty" : tile.label,
                  onPage({tile.region.x + tile.region.width / 2.0, tile.region.y + tile.region.height / 2.0}),
                  size, true);
     return marks;

@@ -82,10 +82,17 @@ std::string howTo(const Job& job, const Piece& piece, const SeamPlan& plan, cons
 }  // namespace
 
 std::string namesOf(const SeamPlan& plan, const std::vector<std::size_t>& tiles) {
-    if (tiles.size() == 1) return plan.tiles[tiles.front()].label;
-    if (tiles.size() == 2) return plan.tiles[tiles.front()].label + " + " + plan.tiles[tiles.back()].label;
-    return fmt::format("{} to {} ({} sheets)", plan.tiles[tiles.front()].label,
-                       plan.tiles[tiles.back()].label, tiles.size());
+    std::vector<std::string> labels;
+    for (std::size_t tile : tiles)
+        if (!plan.tiles[tile].bare) labels.push_back(plan.tiles[tile].label);
+    if (labels.size() == 1) return labels.front();
+    if (labels.size() == 2) return labels.front() + " + " + labels.back();
+    return fmt::format("{} to {} ({} sheets)", labels.front(), labels.back(), labels.size());
+}
+
+std::size_t sheetsOf(const SeamPlan& plan) {
+    return static_cast<std::size_t>(
+        std::count_if(plan.tiles.begin(), plan.tiles.end(), [](const Tile& tile) { return !tile.bare; }));
 }
 
 StepWords wordsOf(const Job& job, const Piece& piece, const SeamPlan& plan, const JoiningStep& step) {
@@ -101,7 +108,7 @@ StepWords wordsOf(const Job& job, const Piece& piece, const SeamPlan& plan, cons
 
 std::vector<std::string> whatIsNeeded(const Piece& piece, const SeamPlan& plan) {
     std::vector<std::string> things{
-        fmt::format("the {} printed sheets of \"{}\"", plan.tiles.size(), piece.name)};
+        fmt::format("the {} printed sheets of \"{}\"", sheetsOf(plan), piece.name)};
     if (!piece.method->laid_whole) {
         things.emplace_back(wanders(plan) ? "scissors or a sharp knife, and something to cut on"
                                           : "a sharp knife, a steel rule and something to cut on");
@@ -122,6 +129,9 @@ std::vector<std::string> atFirst(const Piece& piece, const SeamPlan& plan) {
         "Lay all sheets out, printed side up, as the first map shows. Every letter along a seam stands on "
         "both of its "
         "sheets, with the same short lines; on no others.");
+    if (sheetsOf(plan) < plan.tiles.size())
+        lines.emplace_back(
+            "Where a map says \"empty\" nothing is printed: there is no sheet, and the place stays open.");
     lines.emplace_back(
         "Cut out the labels of the last page and put each on the back of its sheet, with its arrow up: the "
         "words on "

@@ -13,6 +13,9 @@ namespace tympan {
 /// "A1"; "A1 + A2"; "A1 to B4 (8 sheets)".
 std::string namesOf(const SeamPlan& plan, const std::vector<std::size_t>& tiles);
 
+/// How many sheets a print is on: of its tiles, those that are not bare.
+std::size_t sheetsOf(const SeamPlan& plan);
+
 /// One step: what is joined, how, and what must then be measured.
 struct StepWords {
     std::string title, how, then;

@@ -21,6 +21,12 @@ Json millimetres(const RectPx& box, const PixelGrid& grid) {
     return {sixDecimals(mm.x), sixDecimals(mm.y), sixDecimals(mm.width), sixDecimals(mm.height)};
 }
 
+/// Where a tile is cut, if that is no box.
+void addCut(Json& part, const Tile& tile, const PixelGrid& grid) {
+    for (const PlacePx& at : tile.outline)
+        part["cut_mm"].push_back({sixDecimals(at.x * grid.pixel_mm()), sixDecimals(at.y * grid.pixel_mm())});
+}
+
 /// A part as it lies on its page, as it stands in the plan of one piece and of several.
 Json placeOf(const PlacedRegion& part, const Imposition& imposition) {
     const PixelGrid& grid = imposition.grid;
@@ -31,9 +37,7 @@ Json placeOf(const PlacedRegion& part, const Imposition& imposition) {
                {"placed_mm", millimetres(part.placed, grid)}};
     if (part.tile) {
         const SeamPlan& plan = imposition.plans[part.print];
-        for (const PlacePx& at : plan.tiles[*part.tile].outline)
-            place["cut_mm"].push_back(
-                {sixDecimals(at.x * grid.pixel_mm()), sixDecimals(at.y * grid.pixel_mm())});
+        addCut(place, plan.tiles[*part.tile], grid);
         const auto laps = [&](const Seam& seam) { return overlapBeyond(seam, *part.tile) > 0; };
         if (std::any_of(plan.seams.begin(), plan.seams.end(), [&](const Seam& seam) {
                 return (seam.before == *part.tile || seam.after == *part.tile) && laps(seam);
@@ -69,6 +73,20 @@ Json printJson(const PrintGeometry& print, const Piece& piece) {
 
 Json pageSize(const Sheet& sheet) { return {sixDecimals(sheet.page.width), sixDecimals(sheet.page.height)}; }
 
+/// Parts on which nothing is inked: they are on no page.
+void addBare(Json& plan, const Job& job, const Imposition& imposition) {
+    for (std::size_t i = 0; i < imposition.plans.size(); ++i)
+        for (const Tile& tile : imposition.plans[i].tiles) {
+            if (!tile.bare) continue;
+            Json part{{"label", tile.label},
+                      {"region_px", pixels(tile.region)},
+                      {"region_mm", millimetres(tile.region, imposition.grid)}};
+            addCut(part, tile, imposition.grid);
+            if (imposition.prints.size() > 1) part["piece"] = job.pieces[i].id;
+            plan["empty"].push_back(std::move(part));
+        }
+}
+
 }  // namespace
 
 std::string planJson(const Job& job, const Imposition& imposition) {
@@ -87,6 +105,7 @@ std::string planJson(const Job& job, const Imposition& imposition) {
             plan["pieces"].push_back(std::move(piece));
         }
     }
+    addBare(plan, job, imposition);
     plan["sheets"] = Json::array();
     int number = 0;
     for (const Sheet& sheet : imposition.sheets) {

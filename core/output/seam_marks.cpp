@@ -30,7 +30,8 @@ class Drawing {
             for (std::size_t i = 0; i < plan().seams.size(); ++i) {
                 const Seam& seam = plan().seams[i];
                 if (seam.before != *part_.tile && seam.after != *part_.tile) continue;
-                matching(i, seam);
+                // A bare part is on no sheet that could be matched.
+                if (!plan().tiles[seam.before].bare && !plan().tiles[seam.after].bare) matching(i, seam);
                 const bool under = seam.joint == Joint::lap && seam.after == *part_.tile;
                 if (by_line && !under) drawn(seam);
             }

@@ -30,6 +30,7 @@ JoiningStep joined(const SeamPlan& plan, const Group& before, const Group& after
     for (std::size_t i = 0; i < plan.seams.size(); ++i) {
         const Seam& seam = plan.seams[i];
         if (!holds(before, seam.before) || !holds(after, seam.after)) continue;
+        if (plan.tiles[seam.before].bare || plan.tiles[seam.after].bare) continue;
         step.seams.push_back(i);
         step.length_px += lengthOf(seam);
     }
@@ -45,7 +46,8 @@ Group joinedInPairs(const SeamPlan& plan, std::vector<Group> groups, bool down,
         for (std::size_t i = 0; i < groups.size(); i += 2) {
             Group group = groups[i];
             if (i + 1 < groups.size()) {
-                steps.push_back(joined(plan, group, groups[i + 1], down));
+                JoiningStep step = joined(plan, group, groups[i + 1], down);
+                if (!step.seams.empty()) steps.push_back(std::move(step));
                 group.insert(group.end(), groups[i + 1].begin(), groups[i + 1].end());
             }
             larger.push_back(std::move(group));

@@ -66,13 +66,23 @@ class Lightness {
     std::array<float, 4096> of_light_{};
 };
 
-cv::Mat lightnessOf(const Print& print, const Lightness& lightness, const Progress& progress) {
+/// Also whether there is any ink.
+cv::Mat lightnessOf(const Print& print, const Lightness& lightness, cv::Mat& inked,
+                    const Progress& progress) {
     cv::Mat of(print.size.height, print.size.width, CV_32FC1);
+    inked.create(of.size(), CV_8UC1);
     inTwoParts((of.rows + rows_at_once - 1) / rows_at_once, [&](int first, int last) {
         for (int part = first; part < last; ++part) {
             const int y = part * rows_at_once, rows = std::min(rows_at_once, of.rows - y);
-            lightness.of(renderRegion(print, {0, y, of.cols, rows}, {progress.stop, {}}),
-                         of.rowRange(y, y + rows));
+            const cv::Mat ink = renderRegion(print, {0, y, of.cols, rows}, {progress.stop, {}});
+            lightness.of(ink, of.rowRange(y, y + rows));
+            cv::Mat least = ink, part_inked = inked.rowRange(y, y + rows);
+            if (ink.channels() == 3) {
+                cv::Mat colours[3];
+                cv::split(ink, colours);
+                least = cv::min(cv::min(colours[0], colours[1]), colours[2]);
+            }
+            cv::compare(least, 255, part_inked, cv::CMP_LT);
         }
     });
     return of;
@@ -188,7 +198,7 @@ SeamCosts look(const PrintGeometry& geometry, const Print& print, const Rgb8& gr
     costs.cell = static_cast<int>(std::lround(geometry.grid.ppi / print.grid.ppi));
     costs.cell_mm = geometry.grid.mm(costs.cell);
     const Lightness lightness(ground);
-    const cv::Mat of = lightnessOf(print, lightness, progress);
+    const cv::Mat of = lightnessOf(print, lightness, costs.inked, progress);
     progress.at(0.5);
     cv::Mat grey;
     of.convertTo(grey, CV_8UC1, 2.55);
@@ -253,7 +263,8 @@ SeamCosts look(const PrintGeometry& geometry, const Print& print, const Rgb8& gr
 }  // namespace
 
 std::size_t bytesOf(const SeamCosts& costs) {
-    return costs.across.total() * 4 + costs.down.total() * 4 + costs.avoided.size() * sizeof(Avoided);
+    return costs.across.total() * 4 + costs.down.total() * 4 + costs.inked.total() +
+           costs.avoided.size() * sizeof(Avoided);
 }
 
 std::vector<Avoided> careToAvoid(const Job& job, const Piece& piece, const PixelGrid& grid) {

@@ -44,6 +44,8 @@ struct SeamCosts {
     /// a millimetre through lettering counts twice the worst gap there is, one through a face or a care
     /// zone more than a plan without it could ever cost.
     cv::Mat across, down;
+    /// Whether anything is inked in a cell: CV_8UC1. A dot of some hundredths of a millimetre may be missed.
+    cv::Mat inked;
     std::vector<Avoided> avoided;
 };
 std::size_t bytesOf(const SeamCosts& costs);

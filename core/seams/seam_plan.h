@@ -37,6 +37,7 @@ struct Tile {
     std::string label;
     /// What is kept, where that is no upright box: its corners, clockwise from the upper left one.
     std::vector<PlacePx> outline{};
+    bool bare = false;  ///< nothing is inked on it: no sheet is printed for it
     bool operator==(const Tile&) const = default;
 };
 

@@ -95,6 +95,23 @@ std::optional<Bands> quiet(const SeamCosts& costs, const Asked& asked, const Pro
     return costOf(costs, paths) < straight->cost ? paths : straight->bands;
 }
 
+/// Marks the tiles on which nothing is inked; not all of them: a bare picture keeps its sheets.
+void markBare(SeamPlan& plan, const SeamCosts& costs, const PrintGeometry& print) {
+    std::size_t bare = 0;
+    for (Tile& tile : plan.tiles) {
+        const RectPx finished = flipped(tile.region, print.size.width, print.mirrored);
+        // A cell that it shares with its neighbour counts.
+        const int x = finished.x / costs.cell, y = finished.y / costs.cell;
+        const int right = std::min(costs.inked.cols, (finished.right() + costs.cell - 1) / costs.cell),
+                  bottom = std::min(costs.inked.rows, (finished.bottom() + costs.cell - 1) / costs.cell);
+        const cv::Rect cells(x, y, right - x, bottom - y);
+        tile.bare = cells.area() > 0 && cv::countNonZero(costs.inked(cells)) == 0;
+        bare += tile.bare;
+    }
+    if (bare == plan.tiles.size())
+        for (Tile& tile : plan.tiles) tile.bare = false;
+}
+
 /// For the cache.
 struct Quiet {
     std::optional<Bands> bands;
@@ -154,8 +171,10 @@ SeamPlan planSeams(const Job& job, const Piece& piece, const PrintGeometry& prin
     const int sheets = wantedSheets(job, print.size, room, *grid);
     if (std::max<long>(sheets, grid->sheets) > static_cast<long>(most_sheets)) failTooManySheets(piece.name);
     const auto planned = [&](const Bands& finished) {
-        return planOf(print.size, flipped(finished, print.size.width, print.mirrored), jointOf(piece),
-                      overlapOf(job, piece));
+        SeamPlan plan = planOf(print.size, flipped(finished, print.size.width, print.mirrored),
+                               jointOf(piece), overlapOf(job, piece));
+        if (plan.tiles.size() > 1) markBare(plan, *seamCostsOf(job, piece, print.grid.ppi, progress), print);
+        return plan;
     };
     if (sheets == 1) return planned(grid->bands);
     if (piece.joining.seams)

@@ -199,7 +199,7 @@ TEST_F(Shell, withoutAMakerEverythingIsSavedOrItSaysWhyNot) {
 }
 
 TEST_F(Shell, howToPutItTogetherIsThereForPicturesOfSeveralSheetsAlone) {
-    hang(marked({300, 200}, 3), "Moth.png");
+    hang(noise({300, 200}, CV_8UC3), "Moth.png");
     ASSERT_TRUE(settled());
     EXPECT_FALSE(find<QPushButton>("guide-button")->isEnabled());
     window.store().edit(QStringLiteral("larger"), [&](Job job) {

@@ -41,7 +41,7 @@ class Stages : public WindowTest {
 }  // namespace
 
 TEST_F(Stages, sheetsAreChosenByKeysAndMouse) {
-    hang(marked({300, 200}, 3));
+    hang(noise({300, 200}, CV_8UC3));
     type("picture-width", "600");
     window.goTo(app::MainWindow::sheets);
     ASSERT_TRUE(settled());
@@ -201,7 +201,7 @@ TEST_F(Stages, theGroundIsPickedByName) {
 }
 
 TEST_F(Stages, theWordsBesideTheLeavesFollowTheJob) {
-    hang(marked({300, 200}, 3));
+    hang(noise({300, 200}, CV_8UC3));
     window.goTo(app::MainWindow::object);
     EXPECT_THAT(wordsOf("finished-side"), HasSubstr("a spot on something bigger"));
     chooseShape(ShapeKind::rectangle);

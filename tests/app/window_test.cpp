@@ -222,7 +222,7 @@ TEST_F(Window, aToneChangeIsPaintedAndIsOneStep) {
 }
 
 TEST_F(Window, sheetsFollowThePaper) {
-    hang(marked({300, 200}, 3));
+    hang(noise({300, 200}, CV_8UC3));
     type("picture-width", "600");
     window.goTo(app::MainWindow::sheets);
     ASSERT_TRUE(settled());

@@ -189,6 +189,15 @@ void LaidView::paintEvent(QPaintEvent*) {
     const PlacedRegion& here = shown_sheet->regions.front();
     const SeamPlan laid = planOf(plan()->print, shown(), Joint::butt, 0);
     const Mirrored mirrored = store_.imposition()->prints[here.print].mirrored;
+    painter.setFont(textFont(TextSize::small));
+    painter.setPen(t.quiet);
+    for (const Tile& tile : plan()->tiles) {
+        if (!tile.bare) continue;
+        const RectPx region = flipped(tile.region, plan()->print.width, mirrored);
+        painter.drawText(QRectF(onMap({1.0 * region.x, 1.0 * region.y}),
+                                onMap({1.0 * region.right(), 1.0 * region.bottom()})),
+                         Qt::AlignCenter, tr("empty"));
+    }
     painter.setFont(textFont(TextSize::small, true));
     for (const Sheet& other : store_.imposition()->sheets)
         for (const PlacedRegion& part : other.regions) {

@@ -321,6 +321,13 @@ void SheetsTray::refresh() {
     }
     about +=
         QLatin1Char(' ') + tr("%1 % of the paper is cut away.").arg(qRound(100 * (1 - kept_mm2 / paper)));
+    qsizetype bare = 0;
+    for (const SeamPlan& plan : imposition->plans)
+        bare +=
+            std::count_if(plan.tiles.begin(), plan.tiles.end(), [](const Tile& tile) { return tile.bare; });
+    if (bare > 0)
+        about += QLatin1Char(' ') + counted(bare, tr("%1 place stays empty: no sheet is printed for it."),
+                                            tr("%1 places stay empty: no sheets are printed for them."));
     about_->setText(about);
 }
 

@@ -35,8 +35,31 @@ TEST(Findings, aNearMissOffersTheSizeThatFits) {
     EXPECT_EQ(impose(mended).sheets.size(), 1u);
     EXPECT_GT(miss->fits.width, 294.5) << "no smaller than need be";
     EXPECT_FALSE(find<finding::MissesOneSheet>(findings(mended)));
-    EXPECT_FALSE(find<finding::MissesOneSheet>(findings(withSize(job, id, {301, 200}))))
-        << "6 mm is no near miss";
+    EXPECT_TRUE(find<finding::MissesOneSheet>(findings(withSize(job, id, {318, 212})))) << "at 92.8 %";
+    EXPECT_FALSE(find<finding::MissesOneSheet>(findings(withSize(job, id, {324, 216}))))
+        << "a tenth less is another picture";
+}
+
+TEST(Findings, aLittleSmallerThatSavesASheetIsOffered) {
+    for (const double width : {430.0, 600.0, 900.0, 905.0, 1203.0}) {
+        const Job job = jobOf(fine(), {width, width / 1.5});
+        const int id = job.pieces.front().id;
+        const auto tiles = [](const Job& of) {
+            return static_cast<long>(impose(of).plans.front().tiles.size());
+        };
+        const auto saves = [&](double part) {
+            return tiles(withSize(job, id, {width * part, width * part / 1.5})) < tiles(job);
+        };
+        const auto all = findings(job);
+        const auto* fewer = said<finding::SavesSheets>(all);
+        EXPECT_EQ(fewer != nullptr, saves(0.921)) << width;
+        if (!fewer) continue;
+        EXPECT_EQ(tiles(withSize(job, id, fewer->fits)), fewer->fewer);
+        EXPECT_EQ(tiles(job), fewer->sheets);
+        EXPECT_LT(fewer->fewer, fewer->sheets);
+        EXPECT_GE(fewer->part, 0.919);
+        EXPECT_FALSE(saves((fewer->fits.width + 0.3) / width)) << "no smaller than need be";
+    }
 }
 
 TEST(Findings, aPictureThatFitsThePaperButNotItsPrintablePartIsSaidAtOnce) {

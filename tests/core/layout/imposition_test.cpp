@@ -1,10 +1,13 @@
 #include "core/layout/imposition.h"
 
+#include <opencv2/imgproc.hpp>
+
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
 #include "core/base/error.h"
 #include "core/method/catalogue.h"
+#include "core/render/render_region.h"
 #include "tests/support/pictures.h"
 
 using namespace tympan;
@@ -133,4 +136,32 @@ TEST(Imposition, noRoomIsSaid) {
     EXPECT_THROW(impose(job), Error);
     job.printers.front().margins = evenMargins(500);
     EXPECT_THROW(impose(job), Error);
+}
+
+TEST(Impose, noSheetIsPrintedForWhatIsBare) {
+    cv::Mat pixels(300, 450, CV_8UC1, cv::Scalar(255));
+    cv::circle(pixels, {60, 60}, 40, cv::Scalar(0), -1);  // one corner, and one dot at the other end
+    pixels.at<uchar>(290, 440) = 0;
+    for (const SeamManner manner : {SeamManner::regular, SeamManner::quiet, SeamManner::wandering}) {
+        Job job = jobOf(artworkOf(pixels), {450, 300});
+        job.sheets.ppi = 100;
+        job.sheets.seams = manner;
+        const Imposition imposition = impose(job);
+        const SeamPlan& plan = imposition.plans.front();
+        const auto bare = static_cast<std::size_t>(
+            std::count_if(plan.tiles.begin(), plan.tiles.end(), [](const Tile& tile) { return tile.bare; }));
+        EXPECT_GT(bare, 0u);
+        EXPECT_EQ(imposition.sheets.size() + bare, plan.tiles.size());
+        const Print print = printOf(job, job.pieces.front(), 100);
+        long ink = 0;
+        for (const Tile& tile : plan.tiles) {
+            const cv::Mat region = renderRegion(print, tile.region);
+            const int inked = cv::countNonZero(region < 255);
+            EXPECT_TRUE(inked == 0 || !tile.bare) << tile.label;
+            ink += inked;
+        }
+        EXPECT_GE(ink, cv::countNonZero(renderWhole(print) < 255)) << "all ink is on some sheet";
+    }
+    Job blank = jobOf(artworkOf(cv::Mat(300, 450, CV_8UC1, cv::Scalar(255))), {450, 300});
+    EXPECT_GT(impose(blank).sheets.size(), 1u) << "a bare picture keeps its sheets";
 }

@@ -13,7 +13,8 @@ using namespace tympan::tests;
 namespace {
 
 Imposition imposed(const SizeMm& size, const std::string& method = "gel-rub-off", const char* paper = "A4") {
-    Job job = jobOf(picture(), size, method);
+    static const ArtworkPtr everywhere = artworkOf(noise({90, 60}, CV_8UC1));  // what is bare is on no sheet
+    Job job = jobOf(everywhere, size, method);
     job.sheets.paper = paperNamed(paper);
     return impose(job);
 }

@@ -70,3 +70,14 @@ TEST(JoiningOrder, pairsComeFirstAndTheLinesFromEdgeToEdgeLast) {
 TEST(JoiningOrder, aPrintOnOneSheetIsJoinedOfNothing) {
     EXPECT_TRUE(joiningOrder(SeamPlan{{10, 10}, {}, {}}).empty());
 }
+
+TEST(JoiningOrder, whatIsBareIsJoinedToNothing) {
+    SeamPlan plan =
+        planOf({400, 200}, straightBands(false, {0, 100, 200}, {{0, 200, 400}, {0, 200, 400}}, {{}, {}}),
+               Joint::butt, 0);
+    plan.tiles[1].bare = true;
+    const std::vector<JoiningStep> steps = joiningOrder(plan);
+    ASSERT_EQ(steps.size(), 2u);
+    EXPECT_EQ(steps[0].before, (std::vector<std::size_t>{2}));
+    EXPECT_EQ(steps[1].seams.size(), 1u) << "the two sheets in the first column";
+}
