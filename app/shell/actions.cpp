@@ -45,6 +45,14 @@ Actions::Actions(QObject* parent, const QList<QString>& station_names) {
         make(parent, "guide", tr("How to put it together…"), {},
              tr("For pictures of several sheets: maps, what to join after what, sizes to check, labels for "
                 "the backs."));
+    reduced = make(parent, "reduced", tr("All of it on one sheet…"), {},
+                   tr("Each picture reduced to one sheet, as it will be printed, for comparing."));
+    seam_strip =
+        make(parent, "seam-strip", tr("A strip to try…"), {},
+             tr("At true size: the stretch of seam that would be seen most, to cut and join, and the "
+                "finest detail."));
+    patch = make(parent, "patch", tr("Mend a spot…"), {},
+                 tr("One spot of the picture again, its surroundings faint, for a hole or a gap."));
     print = make(parent, "print", tr("Print…"), QKeySequence::Print);
     quit = make(parent, "quit", tr("Quit"), QKeySequence::Quit);
     undo = make(parent, "undo", tr("Undo"), QKeySequence::Undo);
@@ -99,9 +107,9 @@ void Actions::fill(QMenuBar& bar) {
         }
         return added;
     };
-    QMenu* job =
-        menu(tr("&Job"), {fresh, open, save_job, save_job_as, nullptr, save_pdf, copy_shop, save_picture,
-                          test_sheet, reference, guide, nullptr, print, nullptr, quit});
+    QMenu* job = menu(tr("&Job"), {fresh, open, save_job, save_job_as, nullptr, save_pdf, copy_shop,
+                                   save_picture, test_sheet, reference, guide, nullptr, reduced, seam_strip,
+                                   patch, nullptr, print, nullptr, quit});
     recent = new QMenu(tr("Recent jobs"), &bar);
     recent->setObjectName(QStringLiteral("recent-jobs"));
     job->insertMenu(save_job, recent);

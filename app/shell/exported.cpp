@@ -22,6 +22,12 @@ QString sentence(const Exported& exported) {
             return QObject::tr("Saved %1, for plain paper.").arg(name);
         case What::guide:
             return QObject::tr("Saved %1: maps, steps and labels, for plain paper.").arg(name);
+        case What::reduced:
+            return QObject::tr("Saved %1, for comparing.").arg(name);
+        case What::seam_strip:
+            return QObject::tr("Saved %1. Print it at 100 %, cut, join and try it.").arg(name);
+        case What::patch:
+            return QObject::tr("Saved %1. Print it at 100 % on what the picture was printed on.").arg(name);
         case What::placement_template:
             return QObject::tr("Saved %1, at true size for plain paper.").arg(name);
         case What::size_ladder:

@@ -8,8 +8,11 @@
 #include "app/shell/system_printers.h"
 #include "core/output/assembly_guide.h"
 #include "core/output/copy_shop.h"
+#include "core/output/patch_print.h"
 #include "core/output/proof_strip.h"
+#include "core/output/reduced_proof.h"
 #include "core/output/reference_print.h"
+#include "core/output/seam_strip.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
 #include "core/output/size_ladder.h"
@@ -102,6 +105,43 @@ void Exports::writeGuide(const QString& file) {
     run(tr("Saving how to put it together"), [file](const Job& job, const Progress& progress) {
         tympan::writeGuide(path(file), job, impose(job, {}, {progress.stop, {}}), progress);
         return oneFile(Exported::What::guide, file);
+    });
+}
+
+namespace {
+
+/// Which of a job's pieces has this id.
+std::size_t numberOf(const Job& job, int id) {
+    const auto found = std::find_if(job.pieces.begin(), job.pieces.end(),
+                                    [id](const Piece& piece) { return piece.id == id; });
+    return static_cast<std::size_t>(found - job.pieces.begin());
+}
+
+}  // namespace
+
+void Exports::writeReduced(const QString& file) {
+    run(tr("Saving the proof"), [file](const Job& job, const Progress& progress) {
+        writeReducedProof(path(file), job, impose(job, {}, {progress.stop, {}}), progress);
+        return oneFile(Exported::What::reduced, file);
+    });
+}
+
+void Exports::writeStrip(const QString& file) {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    run(tr("Saving the strip"), [file, id = piece->id](const Job& job, const Progress& progress) {
+        writeSeamStrip(path(file), job, impose(job, {}, {progress.stop, {}}), numberOf(job, id), progress);
+        return oneFile(Exported::What::seam_strip, file);
+    });
+}
+
+void Exports::writePatch(const QString& file, const PointMm& spot, double side_mm) {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    run(tr("Saving the patch"), [=, id = piece->id](const Job& job, const Progress& progress) {
+        tympan::writePatch(path(file), job, impose(job, {}, {progress.stop, {}}), numberOf(job, id), spot,
+                           side_mm, progress);
+        return oneFile(Exported::What::patch, file);
     });
 }
 

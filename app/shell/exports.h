@@ -30,6 +30,11 @@ class Exports : public QObject {
     void writeReference(const QString& file);
     void writeTest(const QString& file);
     void writeGuide(const QString& file);
+    void writeReduced(const QString& file);
+    /// A strip of the chosen piece to try, when it lies on several sheets.
+    void writeStrip(const QString& file);
+    /// A spot of the chosen piece again (in parts of its print).
+    void writePatch(const QString& file, const PointMm& spot, double side_mm);
     /// A paper to lay on the chosen piece's object.
     void writeTemplate(const QString& file, TemplateKind kind);
     void writeLadder(const QString& file, const std::vector<double>& widths_mm);

@@ -7,6 +7,7 @@
 
 #include "app/shell/actions.h"
 #include "app/shell/ask_ladder.h"
+#include "app/shell/ask_patch.h"
 #include "app/shell/exports.h"
 #include "app/shell/job_files.h"
 #include "app/shell/job_store.h"
@@ -16,7 +17,7 @@
 namespace tympan::app {
 
 FileDialogs::FileDialogs(QWidget& window, const Actions& actions, JobStore& store, OpenPictures& open,
-                         Exports& exports, JobFiles& files)
+                         Exports& exports, JobFiles& files, RenderService& service)
     : QObject(&window),
       window_(window),
       store_(store),
@@ -51,6 +52,23 @@ FileDialogs::FileDialogs(QWidget& window, const Actions& actions, JobStore& stor
     on(actions.guide, [this, pdf] {
         save(tr("Save how to put it together"), jobFile(" put together.pdf"), pdf,
              [this](const QString& file) { exports_.writeGuide(file); });
+    });
+    on(actions.reduced, [this, pdf] {
+        save(tr("Save the proof"), jobFile(" on one sheet.pdf"), pdf,
+             [this](const QString& file) { exports_.writeReduced(file); });
+    });
+    on(actions.seam_strip, [this, pdf] {
+        save(tr("Save the strip"), pieceFile(" strip to try.pdf"), pdf,
+             [this](const QString& file) { exports_.writeStrip(file); });
+    });
+    on(actions.patch, [this, pdf, &service] {
+        const Piece* piece = store_.piece();
+        if (!piece) return;
+        if (const auto patch = askPatch(&window_, store_.job(), *piece, service))
+            save(tr("Save the patch"), pieceFile(" patch.pdf"), pdf,
+                 [this, patch = *patch](const QString& file) {
+                     exports_.writePatch(file, patch.spot, patch.side_mm);
+                 });
     });
     on(actions.copy_shop, [this] { saveForShop(); });
     const auto onTemplate = [&](QAction* action, const QString& title, const char* ending,

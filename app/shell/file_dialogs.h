@@ -14,13 +14,14 @@ class Exports;
 class JobFiles;
 class JobStore;
 class OpenPictures;
+class RenderService;
 
 /// Asks which pictures to add and where to put what leaves the program, and remembers the folder.
 class FileDialogs : public QObject {
     Q_OBJECT
   public:
     FileDialogs(QWidget& window, const Actions& actions, JobStore& store, OpenPictures& open,
-                Exports& exports, JobFiles& files);
+                Exports& exports, JobFiles& files, RenderService& service);
 
     /// Asks for a name and saves the job; false when the maker thought better of it.
     bool saveJobAs();

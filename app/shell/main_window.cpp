@@ -104,7 +104,7 @@ MainWindow::MainWindow()
     setMinimumSize(1024, 700);
     resize(1280, 800);
     setAcceptDrops(true);
-    dialogs_ = new FileDialogs(*this, actions_, store_, open_, exports_, files_);
+    dialogs_ = new FileDialogs(*this, actions_, store_, open_, exports_, files_, service_);
     build();
     connectActions();
     refresh();
@@ -290,12 +290,15 @@ void MainWindow::refresh() {
                     : files_.file().isEmpty() ? name
                                               : tr("%1 · saved").arg(name));
     for (QAction* action :
-         {actions_.save_pdf, actions_.save_picture, actions_.copy_shop, actions_.reference,
-          actions_.test_sheet, actions_.print, actions_.remove, actions_.next, actions_.previous,
-          actions_.fold, actions_.save_job, actions_.save_job_as, actions_.duplicate, actions_.earlier,
-          actions_.later, actions_.placement, actions_.mask_outside, actions_.mask_inside, actions_.ladder})
+         {actions_.save_pdf,   actions_.save_picture, actions_.copy_shop,    actions_.reference,
+          actions_.test_sheet, actions_.reduced,      actions_.patch,        actions_.print,
+          actions_.remove,     actions_.next,         actions_.previous,     actions_.fold,
+          actions_.save_job,   actions_.save_job_as,  actions_.duplicate,    actions_.earlier,
+          actions_.later,      actions_.placement,    actions_.mask_outside, actions_.mask_inside,
+          actions_.ladder})
         action->setEnabled(any);
     actions_.guide->setEnabled(any && store_.imposition() && needsGuide(*store_.imposition()));
+    actions_.seam_strip->setEnabled(store_.piece() && sheetsForOneCopy(store_.job(), *store_.piece()) > 1);
     actions_.undo->setEnabled(store_.canUndo());
     actions_.redo->setEnabled(store_.canRedo());
     actions_.undo->setText(store_.canUndo() ? tr("Undo: %1").arg(store_.undoName()) : tr("Undo"));

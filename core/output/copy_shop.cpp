@@ -4,19 +4,18 @@
 
 #include "core/base/error.h"
 #include "core/base/file_name.h"
-#include "core/measure/length.h"
 #include "core/output/pdf_file.h"
+#include "core/output/reduced_proof.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
 #include "core/output/test_sheet.h"
 #include "core/output/text_column.h"
-#include "core/render/render_region.h"
 
 namespace tympan {
 
 namespace {
 
-constexpr double side_mm = 16, proof_ppi = 150;
+constexpr double side_mm = 16;
 
 std::string mirroring(Mirrored mirrored) {
     return mirrored == Mirrored::yes ? "already mirrored" : "not mirrored, and right so";
@@ -60,24 +59,7 @@ void writeInstructions(const std::filesystem::path& file, const std::string& she
 
     for (std::size_t i = 0; i < job.pieces.size(); ++i) {
         progress.at(0.8 + 0.2 * static_cast<double>(i) / static_cast<double>(job.pieces.size()));
-        const Piece& piece = job.pieces[i];
-        const SizeMm room{page.width - 2 * side_mm, page.height - 3 * side_mm - 6};
-        const SizeMm print = printSizeOf(job, piece);
-        const double scale = std::min({1.0, room.width / print.width, room.height / print.height});
-        pdf.beginPage(page);
-        pdf.pictureIn(
-            {side_mm, 2 * side_mm, print.width * scale, print.height * scale},
-            renderWhole(printOf(job, piece, std::max(1.0, proof_ppi * scale)), {progress.stop, {}}));
-        const std::string how =
-            fmt::format("Proof of {}: {}, {}", piece.name,
-                        imposition.prints[i].mirrored == Mirrored::yes ? "mirrored" : "not mirrored",
-                        scale < 1 ? fmt::format("reduced to {:.0f} %", 100 * scale) : "at true size");
-        const std::string size =
-            fmt::format("true size {} x {}; this page is for comparing, not for transfer",
-                        formatNumber(piece.size.width, job.unit), formatLength(piece.size.height, job.unit));
-        pdf.marks({Words{how, {side_mm, side_mm + 4}, 4.2, 0, true},
-                   Words{size, {side_mm, side_mm + 10}, 3.4, 0, false}});
-        pdf.endPage();
+        drawReducedProof(pdf, job, imposition, i, {progress.stop, {}});
     }
     pdf.commit();
 }

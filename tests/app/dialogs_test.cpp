@@ -12,12 +12,15 @@
 
 #include "app/fold/fold_view.h"
 #include "app/shell/ask_ladder.h"
+#include "app/shell/ask_patch.h"
 #include "app/shell/words.h"
 #include "app/stations/object/corner_table.h"
 #include "app/widgets/colour_button.h"
+#include "app/widgets/spot_picker.h"
 #include "core/job/matching.h"
 #include "core/layout/imposition.h"
 #include "core/measure/corners.h"
+#include "core/output/patch_print.h"
 #include "tests/app/driver.h"
 
 using namespace tympan;
@@ -264,4 +267,31 @@ TEST_F(Dialogs, aTabIsAskedForAndSaysWhenThereIsNoRoom) {
     choose("method", QStringLiteral("release-sheet-press"));
     EXPECT_FALSE(find("edge-tab")->isEnabled());
     EXPECT_EQ(impose(job()).sheets.front().regions.front().tab_px, 0);
+}
+
+TEST_F(Dialogs, aSpotToMendIsChosenOnThePictureByMouseAndKeys) {
+    hang(marked({300, 200}, 3));
+    const auto ask = [this] { return app::askPatch(&window, job(), piece(), window.service()); };
+    whenAsked([](QDialog& dialog) {
+        auto& picker = in<app::SpotPicker>(dialog, "patch-spot");
+        QTest::mouseClick(&picker, Qt::LeftButton, {}, QPoint(picker.width() / 4, picker.height() / 2));
+        EXPECT_NEAR(picker.spot().x, 0.25, 0.06);
+        const double before = picker.spot().y;
+        QTest::keyClick(&picker, Qt::Key_Down);
+        EXPECT_GT(picker.spot().y, before);
+        auto& side = in<QLineEdit>(dialog, "patch-side");
+        side.setFocus();
+        side.selectAll();
+        QTest::keyClicks(&side, QStringLiteral("9 mm"));
+        QTest::keyClick(&side, Qt::Key_Return);
+        EXPECT_EQ(side.text(), QStringLiteral("20 mm")) << "no smaller than can be held";
+        press(dialog, "patch-save");
+    });
+    const auto patch = ask();
+    ASSERT_TRUE(patch);
+    EXPECT_NEAR(patch->spot.x, 0.25, 0.06);
+    EXPECT_NEAR(patch->side_mm, least_patch_mm, 1e-9);
+    whenAsked([](QDialog& dialog) { dialog.reject(); });
+    EXPECT_FALSE(ask());
+    ASSERT_TRUE(settled());
 }

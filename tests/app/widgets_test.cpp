@@ -121,8 +121,9 @@ TEST(Words, whatWasExportedIsSaid) {
               "Handed 1 sheet to study, at true size. Check the bar.");
     EXPECT_EQ(said({What::printed, {}, {}, 12, QStringLiteral("study")}),
               "Handed 12 sheets to study, at true size. Check the bar.");
-    for (What what : {What::picture, What::reference, What::test_sheet, What::placement_template,
-                      What::size_ladder, What::proof_strip})
+    for (What what :
+         {What::picture, What::reference, What::test_sheet, What::placement_template, What::size_ladder,
+          What::proof_strip, What::guide, What::reduced, What::seam_strip, What::patch})
         EXPECT_THAT(said({what, "moth.png", {"moth.png"}, 0, {}}), testing::StartsWith("Saved moth.png"));
 }
 

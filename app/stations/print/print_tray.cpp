@@ -52,6 +52,7 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
         outer->addLayout(files);
     };
     addFiles(tr("To print elsewhere"), {actions.save_pdf, actions.copy_shop, actions.save_picture});
+    addFiles(tr("To try and to mend"), {actions.reduced, actions.seam_strip, actions.patch});
     addFiles(tr("To hold beside it"), {actions.test_sheet, actions.reference, actions.guide});
     outer->addStretch(1);
 

@@ -1,0 +1,92 @@
+#include "core/output/patch_print.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/measure/length.h"
+#include "core/output/pdf_file.h"
+#include "core/output/sheet_marks.h"
+#include "core/output/sheets_pdf.h"
+#include "core/output/text_column.h"
+#include "core/render/render_region.h"
+#include "core/seams/seam_planning.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double around_mm = 15, faint = 0.2;  // of the ink
+constexpr double line_mm = 0.2, tick_from_mm = 1, tick_to_mm = 6;
+constexpr double head_mm = 24, words_mm = 3.2;
+
+/// Ink that is left faint but for the patch itself.
+void fadeAround(cv::Mat& ink, const cv::Rect& patch) {
+    cv::Mat pale;
+    ink.convertTo(pale, -1, faint, 255 * (1 - faint));
+    ink(patch).copyTo(pale(patch));
+    ink = pale;
+}
+
+/// Lines in line with the sides, outside the corners.
+Marks cutTicks(const RectMm& r) {
+    Marks marks;
+    for (const double x : {r.x - line_mm, r.right()})
+        for (const double y : {r.y - tick_to_mm, r.bottom() + tick_from_mm})
+            marks.push_back(box({x, y, line_mm, tick_to_mm - tick_from_mm}));
+    for (const double y : {r.y - line_mm, r.bottom()})
+        for (const double x : {r.x - tick_to_mm, r.right() + tick_from_mm})
+            marks.push_back(box({x, y, tick_to_mm - tick_from_mm, line_mm}));
+    return marks;
+}
+
+}  // namespace
+
+RectPx patchBox(const PrintGeometry& print, const PointMm& spot, double side_mm) {
+    const int side = std::max(1, print.grid.nearest(std::clamp(side_mm, least_patch_mm, most_patch_mm)));
+    const int width = std::min(side, print.size.width), height = std::min(side, print.size.height);
+    const auto from = [](double part, int whole, int shown) {
+        return std::clamp(static_cast<int>(std::lround(part * whole)) - shown / 2, 0, whole - shown);
+    };
+    return {from(spot.x, print.size.width, width), from(spot.y, print.size.height, height), width, height};
+}
+
+void writePatch(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
+                std::size_t number, const PointMm& spot, double side_mm, const Progress& progress) {
+    const Piece& piece = job.pieces[number];
+    const PixelGrid& grid = imposition.grid;
+    const PrintGeometry& geometry = imposition.prints[number];
+    const Print print = printIn(imposition, job, number, grid.ppi);
+    const RectPx finished = patchBox(geometry, spot, side_mm);
+    const RectPx patch = flipped(finished, print.size.width, print.mirrored);
+    const int around = grid.nearest(around_mm);
+    const RectPx shown = intersection(
+        {0, 0, print.size.width, print.size.height},
+        {patch.x - around, patch.y - around, patch.width + 2 * around, patch.height + 2 * around});
+    cv::Mat ink = renderRegion(print, shown, progress);
+    fadeAround(ink, cv::Rect(patch.x - shown.x, patch.y - shown.y, patch.width, patch.height));
+
+    const RectPx area = areaFor(job, piece, Orientation::portrait);
+    const int x = area.x + std::max(0, (area.width - shown.width) / 2), y = area.y + grid.firstAfter(head_mm);
+    PdfFile pdf(file, job.name, job.created);
+    pdf.beginPage(pageOf(job.sheets.paper, Orientation::portrait));
+    pdf.picture(ink, x, y, grid);
+    pdf.marks(
+        cutTicks(grid.mm(RectPx{x + patch.x - shown.x, y + patch.y - shown.y, patch.width, patch.height})));
+    const RectMm at = grid.mm(finished), page_area = grid.mm(area);
+    TextColumn column({page_area.x, page_area.y}, page_area.width);
+    column.say(fmt::format("A patch for {}: {} x {}, from {} from its left edge and {} from its top, as it "
+                           "looks when finished",
+                           piece.name, formatNumber(at.width, job.unit), formatLength(at.height, job.unit),
+                           formatLength(at.x, job.unit), formatLength(at.y, job.unit)),
+               words_mm, true);
+    column.say(std::string("ink side, this way up · ") + tell_tale, words_mm * 0.9);
+    column.say("Line it up by its pale surroundings, then cut or tear it out between the short lines.",
+               words_mm * 0.9);
+    pdf.marks(column.marks());
+    pdf.endPage();
+    pdf.commit(progress);
+}
+
+}  // namespace tympan
