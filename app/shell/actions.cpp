@@ -53,6 +53,12 @@ Actions::Actions(QObject* parent, const QList<QString>& station_names) {
                 "finest detail."));
     patch = make(parent, "patch", tr("Mend a spot…"), {},
                  tr("One spot of the picture again, its surroundings faint, for a hole or a gap."));
+    // Under a heading a button needs fewer words.
+    save_pdf->setIconText(tr("Sheets as PDF…"));
+    save_picture->setIconText(tr("One picture…"));
+    copy_shop->setIconText(tr("For a copy shop…"));
+    reduced->setIconText(tr("All on one sheet…"));
+    guide->setIconText(tr("How to join…"));
     print = make(parent, "print", tr("Print…"), QKeySequence::Print);
     quit = make(parent, "quit", tr("Quit"), QKeySequence::Quit);
     undo = make(parent, "undo", tr("Undo"), QKeySequence::Undo);

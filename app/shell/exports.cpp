@@ -78,6 +78,17 @@ void Exports::writePdf(const QString& file) {
     });
 }
 
+void Exports::writeSheet(const QString& file, std::size_t sheet) {
+    run(tr("Saving the sheet"), [file, sheet](const Job& job, const Progress& progress) {
+        Imposition imposition = impose(job, {}, {progress.stop, {}});
+        if (sheet < imposition.sheets.size()) imposition.sheets = {imposition.sheets[sheet]};
+        writeSheets(path(file), job, imposition, progress);
+        Exported done = oneFile(Exported::What::sheets, file);
+        done.sheets = 1;
+        return done;
+    });
+}
+
 void Exports::writePicture(const QString& file) {
     const Piece* piece = store_.piece();
     if (!piece) return;

@@ -25,6 +25,8 @@ class Exports : public QObject {
     void stop();
 
     void writePdf(const QString& file);
+    /// One sheet of the job by itself, from 0.
+    void writeSheet(const QString& file, std::size_t sheet);
     /// The chosen piece in one picture, as it will be printed.
     void writePicture(const QString& file);
     void writeReference(const QString& file);

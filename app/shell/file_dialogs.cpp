@@ -96,6 +96,15 @@ void FileDialogs::saveProof(const PointMm& spot, const std::vector<Engine>& engi
          [this, spot, engines](const QString& file) { exports_.writeProof(file, spot, engines); });
 }
 
+void FileDialogs::saveSheet(int sheet) {
+    const Imposition* imposition = store_.imposition();
+    const auto number = static_cast<std::size_t>(sheet);
+    if (!imposition || number >= imposition->sheets.size()) return;
+    const std::string ending = " " + imposition->sheets[number].label + ".pdf";
+    save(tr("Save this sheet"), jobFile(ending.c_str()), tr("PDF (*.pdf)"),
+         [this, number](const QString& file) { exports_.writeSheet(file, number); });
+}
+
 QString FileDialogs::jobFile(const char* ending) const {
     return QString::fromStdString(fileNameFor(store_.job().name)) + QLatin1String(ending);
 }

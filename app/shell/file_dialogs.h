@@ -25,6 +25,8 @@ class FileDialogs : public QObject {
 
     /// Asks for a name and saves the job; false when the maker thought better of it.
     bool saveJobAs();
+    /// Asks for a name and writes one sheet by itself, from 0.
+    void saveSheet(int sheet);
     /// Asks for a name and writes the spot of the chosen print, made larger in several ways.
     void saveProof(const PointMm& spot, const std::vector<Engine>& engines);
 

@@ -137,7 +137,9 @@ void MainWindow::build() {
     stage_ = new QStackedWidget;
     fold_ = new FoldView(store_, service_);
     stage_->addWidget(fold_);
-    stage_->addWidget(new SheetsStage(store_, service_));
+    auto* sheets_stage = new SheetsStage(store_, service_);
+    connect(sheets_stage, &SheetsStage::wanted, this, [this](int sheet) { dialogs_->saveSheet(sheet); });
+    stage_->addWidget(sheets_stage);
     stage_->addWidget(new PrintStage(store_));
     desk_ = new PictureDesk;
     stage_->addWidget(desk_);

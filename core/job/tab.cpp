@@ -11,12 +11,12 @@ namespace {
 
 constexpr double widest_mm = 40, farthest_mm = 60;
 
-Tab::Side sideOf(const Method& method) {
+}  // namespace
+
+Tab::Side printedSideOf(const Method& method) {
     if (mirroredBy(method) == Mirrored::no) return Tab::Side::up;
     return method.medium == "none" ? Tab::Side::down : Tab::Side::glued;
 }
-
-}  // namespace
 
 std::optional<Tab> tabOf(const Job& job, const Piece& piece) {
     if (!piece.edge.tab || piece.method->laid_whole) return {};
@@ -24,7 +24,7 @@ std::optional<Tab> tabOf(const Job& job, const Piece& piece) {
     const Landing landing = landingOf(object, piece);
     if (landing.bend) return {};
     const RectMm& print = landing.box;
-    Tab tab{std::min(widest_mm, print.width), tab_outside_mm, sideOf(piece.method)};
+    Tab tab{std::min(widest_mm, print.width), tab_outside_mm, printedSideOf(piece.method)};
     if (object.spot()) return tab;
     // The highest of the object above the tab's foot, as the picture sees it.
     const RectMm plate = bounds(landing.fromObject(plateOf(object)));

@@ -20,6 +20,9 @@ struct Tab {
     bool operator==(const Tab&) const = default;
 };
 
+/// What a way of transfer does with the printed side.
+Tab::Side printedSideOf(const Method& method);
+
 /// The tab of a piece that asks for one. Nothing on a sheet that is laid whole, on a picture that is bent
 /// round a tin, or where the rim is more than 60 mm above the picture.
 std::optional<Tab> tabOf(const Job& job, const Piece& piece);

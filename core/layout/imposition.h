@@ -11,7 +11,8 @@ struct Sheet {
     SizeMm page;
     RectPx printable;
     std::vector<PlacedRegion> regions;
-    std::string label;        ///< "A1" for a part of one piece, "3" for a sheet that pieces share
+    std::string label;  ///< "A1" for a part of one piece, "3" for a sheet that pieces share
+    Tab::Side printed_side = Tab::Side::up;  ///< what happens to it when it is laid
     bool laid_whole = false;  ///< goes onto the object untrimmed: nothing but the picture is inked
 };
 

@@ -25,7 +25,12 @@ Sheet tileSheet(const Imposition& imposition, const Job& job, std::size_t print,
     // A sheet that is laid whole is not trimmed: ink beyond a seam would print the neighbour's edge twice.
     part.inked = inkedFor(plan, number, piece.method->laid_whole ? 0 : grid.nearest(bleed_mm));
     part.label = tile.label;
-    return {pageOf(job.sheets.paper, tile.page), area, {part}, part.label, piece.method->laid_whole};
+    return {pageOf(job.sheets.paper, tile.page),
+            area,
+            {part},
+            part.label,
+            printedSideOf(*piece.method),
+            piece.method->laid_whole};
 }
 
 }  // namespace

@@ -24,11 +24,8 @@ void layInto(PlacedRegion& part, const RectPx& box, int quarters) {
 }
 
 Sheet emptySheet(const Job& job, const Piece& piece, Orientation orientation) {
-    return {pageOf(job.sheets.paper, orientation),
-            areaFor(job, piece, orientation),
-            {},
-            "",
-            piece.method->laid_whole};
+    return {pageOf(job.sheets.paper, orientation), areaFor(job, piece, orientation), {}, "",
+            printedSideOf(*piece.method),          piece.method->laid_whole};
 }
 
 /// Where a job keeps a part, on a sheet of this grid. Nothing when its place is turned by no quarter.

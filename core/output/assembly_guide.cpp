@@ -1,7 +1,6 @@
 #include "core/output/assembly_guide.h"
 
 #include <cmath>
-#include <ctime>
 #include <opencv2/imgproc.hpp>
 
 #include <fmt/format.h>
@@ -25,15 +24,6 @@ constexpr double look_ppi = 150;  // of pictures that are only looked at
 constexpr double paleness = 0.6;  // of the picture under a map
 
 void add(Marks& marks, const Marks& more) { marks.insert(marks.end(), more.begin(), more.end()); }
-
-std::string dateOf(const Job& job) {
-    const auto seconds = static_cast<std::time_t>(job.created);
-    std::tm when{};
-    gmtime_r(&seconds, &when);
-    return job.created == 0
-               ? std::string()
-               : fmt::format("{:04}-{:02}-{:02}", when.tm_year + 1900, when.tm_mon + 1, when.tm_mday);
-}
 
 /// The pages of one piece's guide.
 class Guide {

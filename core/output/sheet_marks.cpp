@@ -38,10 +38,11 @@ Block settled(Marks marks) {
 }
 
 /// Label, arrow, words and tell-tale over `lines` lines.
-Block wordsBlock(const std::string& label, const std::string& name, int lines) {
+Block wordsBlock(const std::string& label, const std::string& name, const std::string& glue, int lines) {
     const double arrow_width = 2.2, arrow_height = 3,
                  after_label = widthOf(label + "  ", words_mm * 1.25, true);
-    std::vector<std::string> texts{"ink side, this way up", tell_tale, name};
+    std::vector<std::string> texts{"ink side, this way up" + (glue.empty() ? "" : " · " + glue), tell_tale,
+                                   name};
     if (lines == 2) texts = {texts[0] + " · " + texts[2], texts[1]};
     if (lines == 1) texts = {texts[0] + " · " + texts[1]};
     Marks marks{Words{label, {0, 0}, words_mm * 1.25, 0, true},
@@ -166,7 +167,10 @@ SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const st
             for (Mark& mark : tabMarks(part, imposition.grid)) result.marks.push_back(std::move(mark));
     }
     std::vector<Block> words, bars;
-    for (int lines : {3, 2, 1}) words.push_back(wordsBlock(sheet.label, name, lines));
+    const std::string glue = sheet.printed_side == Tab::Side::glued ? "glue this side" : "";
+    for (int lines : {3, 2, 1}) words.push_back(wordsBlock(sheet.label, name, glue, lines));
+    if (!glue.empty())  // a narrow band has no room for that, too
+        for (int lines : {3, 2, 1}) words.push_back(wordsBlock(sheet.label, name, "", lines));
     for (BarKind kind : {BarKind::tall_100, BarKind::low_100, BarKind::tall_50, BarKind::low_50})
         bars.push_back(settled(checkBar(kind)));
     result.words = put(words, area, taken, result.marks);

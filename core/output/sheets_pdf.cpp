@@ -1,5 +1,6 @@
 #include "core/output/sheets_pdf.h"
 
+#include <ctime>
 #include <map>
 #include <opencv2/imgproc.hpp>
 #include <set>
@@ -47,6 +48,24 @@ std::string sheetName(const Job& job, const Sheet& sheet) {
     const SheetTitle title = sheetTitle(job, sheet);
     return title.copy ? fmt::format("{}, copy {} of {}", title.name, *title.copy, title.of) : title.name;
 }
+
+std::string dateOf(const Job& job) {
+    if (job.created == 0) return {};
+    const auto seconds = static_cast<std::time_t>(job.created);
+    std::tm when{};
+    gmtime_r(&seconds, &when);
+    return fmt::format("{:04}-{:02}-{:02}", when.tm_year + 1900, when.tm_mon + 1, when.tm_mday);
+}
+
+namespace {
+
+/// What a sheet's words say beside its label.
+std::string wordsOn(const Job& job, const Sheet& sheet) {
+    const std::string date = dateOf(job);
+    return sheetName(job, sheet) + (date.empty() ? "" : " · " + date);
+}
+
+}  // namespace
 
 Print printIn(const Imposition& imposition, const Job& job, std::size_t print, double ppi) {
     Print made = printOf(job, job.pieces[print], ppi);
@@ -117,7 +136,7 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
                 pdf.place(numbers[i], at.x, at.y, imposition.grid);
             }
         }
-        pdf.marks(sheetMarks(imposition, sheet, sheetName(job, sheet)).marks);
+        pdf.marks(sheetMarks(imposition, sheet, wordsOn(job, sheet)).marks);
         pdf.endPage();
     }
     const auto rest = [&](double part) { progress.at(all_stored + (1 - all_stored) * part); };
@@ -156,7 +175,7 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t n
         picture.data, CAIRO_FORMAT_RGB24, picture.cols, picture.rows, static_cast<int>(picture.step));
     cairo_t* page = cairo_create(surface);
     cairo_scale(page, 1 / screen.pixel_mm(), 1 / screen.pixel_mm());
-    draw(page, sheetMarks(imposition, sheet, sheetName(job, sheet)).marks);
+    draw(page, sheetMarks(imposition, sheet, wordsOn(job, sheet)).marks);
     cairo_destroy(page);
     cairo_surface_destroy(surface);
     return picture;

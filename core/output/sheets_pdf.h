@@ -37,5 +37,7 @@ struct SheetTitle {
 SheetTitle sheetTitle(const Job& job, const Sheet& sheet);
 /// The same in words: "Comet, copy 1 of 2".
 std::string sheetName(const Job& job, const Sheet& sheet);
+/// The job's date, "2026-09-20"; empty when it has none.
+std::string dateOf(const Job& job);
 
 }  // namespace tympan

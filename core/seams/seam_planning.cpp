@@ -191,6 +191,12 @@ SeamPlan planSeams(const Job& job, const Piece& piece, const PrintGeometry& prin
     return planned(found->bands ? *found->bands : grid->bands);
 }
 
+std::optional<Bands> evenBands(const Job& job, const Piece& piece, const SizePx& print) {
+    const auto grid = evenGrid(print, roomOf(job, piece), {});
+    if (!grid || grid->sheets > static_cast<long>(most_sheets)) return {};
+    return grid->bands;
+}
+
 long sheetsForOneCopy(const Job& job, const Piece& piece) {
     try {
         const PrintGeometry print = geometryOf(job, piece, job.sheets.ppi);

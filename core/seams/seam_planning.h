@@ -33,6 +33,12 @@ SheetRoom roomOf(const Job& job, const Piece& piece);
 /// How far a piece's sheets overlap, in pixels; 0 at a butt joint.
 int overlapOf(const Job& job, const Piece& piece);
 
+/// Where even seams would lie, finished frame; nothing where there is no room.
+std::optional<Bands> evenBands(const Job& job, const Piece& piece, const SizePx& print);
+
+/// Where even seams would lie, whatever they run through, finished frame; nothing where there is no room.
+std::optional<Bands> evenBands(const Job& job, const Piece& piece, const SizePx& print);
+
 /// How many sheets carry one copy of a piece, without looking where the seams would lie; 0 when it cannot be
 /// laid.
 long sheetsForOneCopy(const Job& job, const Piece& piece);

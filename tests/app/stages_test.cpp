@@ -116,6 +116,13 @@ TEST_F(Stages, aSeamIsDraggedSnapsAndStaysUntilItIsLaidAnew) {
                      Qt::AltModifier);
     QCoreApplication::sendEvent(laid, &move);
     QTest::mouseRelease(laid, Qt::LeftButton, Qt::AltModifier, to);
+    ASSERT_TRUE(settled());
+    const QPoint there = at(20, finishedBands().edges[0].corners.front().y);
+    QMouseEvent hover(QEvent::MouseMove, there, laid->mapToGlobal(there), Qt::NoButton, Qt::NoButton,
+                      Qt::NoModifier);
+    QCoreApplication::sendEvent(laid, &hover);
+    EXPECT_THAT(laid->toolTip().toStdString(), HasSubstr("from the even place"))
+        << "it says why it lies there";
     ASSERT_TRUE(job().pieces.front().joining.seams);
     ASSERT_TRUE(settled());
     EXPECT_LT(finishedBands().edges[0].corners.front().y, edge);
@@ -238,6 +245,23 @@ TEST_F(Stages, aNarrowWindowHasRoomForAllThatIsSaidOfSeams) {
     }
     const QWidget* worth = find("worth-a-look");
     for (const QRect& at : taken) EXPECT_LT(at.right(), worth->mapTo(&window, QPoint()).x());
+    if (qEnvironmentVariableIsSet("TYMPAN_GRAB")) window.grab().save(qEnvironmentVariable("TYMPAN_GRAB"));
+}
+
+TEST_F(Stages, aNarrowWindowHasRoomForAllThatCanBeSaved) {
+    hang(noise({300, 200}, CV_8UC3));
+    type("picture-width", "450");
+    window.goTo(app::MainWindow::print);
+    window.resize(1024, 700);
+    QApplication::processEvents();
+    ASSERT_TRUE(settled());
+    for (const char* name : {"save-pdf-button", "copy-shop-button", "reduced-button", "seam-strip-button",
+                             "patch-button", "test-sheet-button", "guide-button"}) {
+        const QWidget* button = find(name);
+        EXPECT_TRUE(button->isEnabled()) << name;
+        EXPECT_TRUE(window.rect().contains(QRect(button->mapTo(&window, QPoint()), button->size()))) << name;
+        EXPECT_GE(button->width(), button->sizeHint().width()) << name;
+    }
     if (qEnvironmentVariableIsSet("TYMPAN_GRAB")) window.grab().save(qEnvironmentVariable("TYMPAN_GRAB"));
 }
 

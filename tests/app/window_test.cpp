@@ -241,6 +241,29 @@ TEST_F(Window, sheetsFollowThePaper) {
     EXPECT_FALSE(well);
 }
 
+TEST_F(Window, aSheetIsSavedByItselfAndAllThatIsTriedAndMendedToo) {
+    hang(noise({300, 200}, CV_8UC3));
+    type("picture-width", "450");
+    ASSERT_TRUE(settled());
+    const std::string label = window.store().imposition()->sheets[1].label;
+    exported([this](app::Exports& e) { e.writeSheet(path("one.pdf"), 1); });
+    EXPECT_TRUE(well);
+    EXPECT_THAT(run({"pdfinfo", path("one.pdf").toStdString()}).out, HasSubstr("Pages:           1"));
+    EXPECT_THAT(run({"pdftotext", path("one.pdf").toStdString(), "-"}).out, HasSubstr(label));
+    for (const auto& write : std::vector<std::function<void(app::Exports&)>>{
+             [this](app::Exports& e) { e.writeReduced(path("r.pdf")); },
+             [this](app::Exports& e) { e.writeStrip(path("s.pdf")); },
+             [this](app::Exports& e) {
+                 e.writePatch(path("p.pdf"), {0.5, 0.5}, 40);
+             },
+             [this](app::Exports& e) { e.writeGuide(path("g.pdf")); }}) {
+        exported(write);
+        EXPECT_TRUE(well);
+    }
+    for (const char* name : {"r.pdf", "s.pdf", "p.pdf", "g.pdf"})
+        EXPECT_THAT(run({"pdfinfo", path(name).toStdString()}).out, HasSubstr("Pages:")) << name;
+}
+
 TEST_F(Window, aPrinterThatReachesTheEdgeHasNoBareEdge) {
     hang(marked({300, 200}, 3));
     window.goTo(app::MainWindow::sheets);

@@ -18,20 +18,20 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     setObjectName(QStringLiteral("print-tray"));
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
-    outer->setSpacing(32);
+    outer->setSpacing(24);
     auto* first = column();
     first->addWidget(titleLabel(tr("Print")));
     printers_ = new QComboBox;
     printers_->setObjectName(QStringLiteral("printers"));
     printers_->setAccessibleName(tr("Printer"));
-    printers_->setFixedWidth(220);
+    printers_->setFixedWidth(150);
     first->addWidget(printers_);
     print_ = pushButton(QStringLiteral("print-now"), tr("Print at true size"));
     print_->setProperty("main", true);
     first->addWidget(print_, 0, Qt::AlignLeft);
     about_ = quietLabel({});
     about_->setObjectName(QStringLiteral("printers-about"));
-    about_->setFixedWidth(220);
+    about_->setFixedWidth(150);
     first->addWidget(about_);
     first->addStretch(1);
     outer->addLayout(first);
@@ -40,7 +40,8 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
         auto* files = column();
         files->addWidget(strongLabel(heading));
         for (QAction* action : list) {
-            auto* button = pushButton(action->objectName() + QStringLiteral("-button"), action->text());
+            auto* button = pushButton(action->objectName() + QStringLiteral("-button"), action->iconText());
+            button->setAccessibleName(action->text());
             button->setToolTip(action->toolTip());
             connect(button, &QPushButton::clicked, action, &QAction::trigger);
             connect(action, &QAction::changed, button,

@@ -15,6 +15,7 @@
 #include "core/render/finished.h"
 #include "core/render/render_region.h"
 #include "core/seams/seam_planning.h"
+#include "core/seams/seam_reasons.h"
 
 namespace tympan::app {
 
@@ -245,6 +246,29 @@ void LaidView::paintEvent(QPaintEvent*) {
           t.quiet, textFont(TextSize::small));
 }
 
+QString LaidView::whyThere(const LineOf& line) const {
+    const Piece* piece = findPiece(store_.job(), sheet()->regions.front().piece);
+    const auto even = piece ? evenBands(store_.job(), *piece, plan()->print) : std::nullopt;
+    if (!even) return {};
+    const SeamReason reason = reasonOf(*costs_, shown(), line, *even);
+    if (reason.moved_mm < 1) return tr("It lies where even seams would.");
+    const QString moved = lengthText(std::round(reason.moved_mm), store_.job().unit);
+    if (!reason.off)
+        return reason.quieter ? tr("It lies %1 from the even place: there it would be seen more.").arg(moved)
+                              : tr("It lies %1 from the even place.").arg(moved);
+    switch (*reason.off) {
+        case Avoided::Kind::care:
+            return tr("Moved %1, off %2.")
+                .arg(moved,
+                     reason.name.empty() ? tr("what you keep whole") : QString::fromStdString(reason.name));
+        case Avoided::Kind::face:
+            return tr("Moved %1, off a face.").arg(moved);
+        case Avoided::Kind::lettering:
+            return tr("Moved %1, off the lettering.").arg(moved);
+    }
+    return {};
+}
+
 std::optional<LineOf> LaidView::lineUnder(const QPointF& at) const {
     if (!plan() || !costs_ || costs_->print != plan()->print) return {};
     const Bands bands = shown();
@@ -299,6 +323,7 @@ void LaidView::mouseMoveEvent(QMouseEvent* event) {
             unsetCursor();
         else
             setCursor(line->band.has_value() == shown().upright ? Qt::SizeVerCursor : Qt::SizeHorCursor);
+        setToolTip(line ? whyThere(*line) : QString());
         return;
     }
     const QRectF map = mapRect();

@@ -47,6 +47,8 @@ class LaidView : public QWidget {
     void request();
     QRectF mapRect() const;
     QPointF onMap(const PlacePx& finished) const;
+    /// Why a seam lies where it does, in words.
+    QString whyThere(const LineOf& line) const;
     std::optional<LineOf> lineUnder(const QPointF& at) const;
     QString contents(const Sheet& sheet) const;
     QString whatToWrite(const Sheet& sheet) const;

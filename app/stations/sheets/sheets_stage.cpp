@@ -3,12 +3,14 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QPushButton>
 
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/theme.h"
 #include "app/stations/sheets/laid_view.h"
 #include "app/widgets/to_image.h"
+#include "app/widgets/tray_parts.h"
 #include "core/output/sheets_pdf.h"
 
 namespace tympan::app {
@@ -16,6 +18,7 @@ namespace tympan::app {
 namespace {
 
 constexpr int shelf_width = 104, thumb_height = 84, thumb_width = 72, thumb_gap = 12, label_height = 18;
+constexpr int again_height = 40;
 
 double ppiFor(const Sheet& sheet, const QSizeF& px) {
     return mm_per_inch * std::min(px.width() / sheet.page.width, px.height() / sheet.page.height);
@@ -36,6 +39,10 @@ SheetsStage::SheetsStage(JobStore& store, RenderService& service, QWidget* paren
     : QWidget(parent), store_(store), service_(service), laid_(new LaidView(store, service, this)) {
     setObjectName(QStringLiteral("sheets-stage"));
     setFocusPolicy(Qt::StrongFocus);
+    again_ = pushButton(QStringLiteral("sheet-again"), tr("Save this sheet…"));
+    again_->setParent(this);
+    again_->setToolTip(tr("This sheet by itself: for one that jammed, smeared or was cut wrongly."));
+    connect(again_, &QPushButton::clicked, this, [this] { emit wanted(chosen_); });
     connect(laid_, &LaidView::sheetChosen, this, &SheetsStage::choose);
     connect(&store_, &JobStore::foreseen, this, &SheetsStage::refresh);
     connect(&store_, &JobStore::changed, this, [this] {
@@ -66,7 +73,7 @@ void SheetsStage::refresh() {
         }
     }
     scrollToChosen();
-    laid_->setGeometry(laidRect());
+    layOut();
     if (isVisible()) request();
     update();
 }
@@ -74,7 +81,7 @@ void SheetsStage::refresh() {
 void SheetsStage::showEvent(QShowEvent*) { request(); }
 void SheetsStage::resizeEvent(QResizeEvent*) {
     scrollToChosen();
-    laid_->setGeometry(laidRect());
+    layOut();
     large_of_ = -1;
     if (isVisible()) request();
 }
@@ -131,6 +138,14 @@ QRect SheetsStage::thumbRect(int sheet) const {
     return {16, 12 + sheet * (thumb_height + label_height + thumb_gap) - scroll_, thumb_width, thumb_height};
 }
 
+void SheetsStage::layOut() {
+    laid_->setGeometry(laidRect());
+    again_->setVisible(count() > 0);
+    const QRectF page = largeRect();
+    again_->adjustSize();
+    again_->move(static_cast<int>(page.right()) - again_->width(), static_cast<int>(page.bottom()) + 8);
+}
+
 /// The whole as it will be laid takes what the large sheet leaves; a sheet that joins no other takes most.
 QRect SheetsStage::laidRect() const {
     const double part = joined() ? 0.58 : 0.3;
@@ -146,9 +161,9 @@ bool SheetsStage::joined() const {
 
 QRectF SheetsStage::largeRect() const {
     const QRect laid = laidRect();
-    const QRectF room = joined()
-                            ? QRectF(laid.right() + 20, 16, width() - laid.right() - 40, height() - 32)
-                            : QRectF(shelf_width + 20, 16, laid.left() - shelf_width - 40, height() - 32);
+    const QRectF room =
+        joined() ? QRectF(laid.right() + 20, 16, width() - laid.right() - 40, height() - 32 - again_height)
+                 : QRectF(shelf_width + 20, 16, laid.left() - shelf_width - 40, height() - 32 - again_height);
     if (count() == 0) return room;
     const Sheet& sheet = store_.imposition()->sheets[static_cast<std::size_t>(chosen_)];
     QRectF page(QPointF(),
@@ -212,7 +227,7 @@ void SheetsStage::choose(int sheet) {
     if (sheet < 0 || sheet >= count()) return;
     chosen_ = sheet;
     scrollToChosen();
-    laid_->setGeometry(laidRect());
+    layOut();
     request();
     update();
 }

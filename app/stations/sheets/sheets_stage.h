@@ -3,6 +3,8 @@
 #include <QMap>
 #include <QWidget>
 
+class QPushButton;
+
 namespace tympan::app {
 
 class JobStore;
@@ -17,6 +19,10 @@ class SheetsStage : public QWidget {
     SheetsStage(JobStore& store, RenderService& service, QWidget* parent = nullptr);
 
     int chosen() const { return chosen_; }
+
+  signals:
+    /// The chosen sheet is wanted again, by itself.
+    void wanted(int sheet);
 
   protected:
     void paintEvent(QPaintEvent* event) override;
@@ -34,6 +40,7 @@ class SheetsStage : public QWidget {
     int mostScroll() const;
     int count() const;
     QRect thumbRect(int sheet) const;
+    void layOut();
     QRect laidRect() const;
     QRectF largeRect() const;
     bool joined() const;
@@ -41,6 +48,7 @@ class SheetsStage : public QWidget {
     JobStore& store_;
     RenderService& service_;
     LaidView* laid_;
+    QPushButton* again_;
     int chosen_ = 0, scroll_ = 0;
     QMap<int, QImage> small_;
     QImage large_;
