@@ -1,6 +1,7 @@
 #include "core/layout/imposition.h"
 
 #include "core/job/landing.h"
+#include "core/layout/remainders.h"
 #include "core/layout/tiles.h"
 #include "core/layout/whole_pieces.h"
 
@@ -21,17 +22,34 @@ std::vector<std::size_t> sharingWith(std::size_t first, const Job& job, const Im
     return together;
 }
 
-void addSharedSheets(Imposition& imposition, const Job& job, const std::vector<std::size_t>& together) {
+/// The sheets of pieces that share them. Where that takes fewer sheets, some lie in what `tiled` sheets of
+/// the same method and printer leave free.
+std::vector<Sheet> sheetsOf(const Imposition& imposition, const Job& job,
+                            const std::vector<std::size_t>& together,
+                            std::vector<std::vector<Sheet>>& tiled) {
+    const Piece& first = job.pieces[together.front()];
     std::vector<PlacedRegion> parts;
     for (std::size_t print : together)
         for (PlacedRegion& part : wholePieces(imposition, job, print)) parts.push_back(std::move(part));
     std::vector<Sheet> sheets;
-    if (job.pieces[together.front()].method->laid_whole)
+    if (first.method->laid_whole) {
         for (const PlacedRegion& part : parts)
             for (Sheet& sheet : sharedSheets(imposition, job, {part})) sheets.push_back(std::move(sheet));
-    else
-        sheets = sharedSheets(imposition, job, std::move(parts));
-    for (Sheet& sheet : sheets) imposition.sheets.push_back(std::move(sheet));
+        return sheets;
+    }
+    sheets = sharedSheets(imposition, job, parts);
+    if (!job.kept_sheets.empty()) return sheets;
+    std::vector<std::vector<Sheet>> filled = tiled;
+    std::vector<Sheet*> with_room;
+    for (std::size_t print = 0; print < filled.size(); ++print)
+        if (job.pieces[print].method == first.method && job.pieces[print].printer == first.printer)
+            for (Sheet& sheet : filled[print]) with_room.push_back(&sheet);
+    if (with_room.empty()) return sheets;
+    const std::vector<PlacedRegion> rest = laidIntoRemainders(job, imposition.grid, parts, with_room);
+    std::vector<Sheet> fewer = sharedSheets(imposition, job, rest);
+    if (fewer.size() >= sheets.size()) return sheets;
+    tiled = std::move(filled);
+    return fewer;
 }
 
 }  // namespace
@@ -57,23 +75,26 @@ Imposition impose(const Job& job, std::optional<Mirrored> forced, const Progress
                                        : planSeams(job, piece, print, {progress.stop, {}}));
         imposition.prints.push_back(print);
     }
+    std::vector<std::vector<Sheet>> of(
+        job.pieces.size());  // a piece's own; of pieces that share, the first's
+    for (std::size_t i = 0; i < job.pieces.size(); ++i) {
+        const std::size_t copies = static_cast<std::size_t>(printed(job.pieces[i]));
+        if (imposition.plans[i].tiles.size() * copies > most_sheets) failTooManySheets(job.pieces[i].name);
+        of[i] = tileSheets(imposition, job, i);
+    }
     std::vector<bool> done(job.pieces.size(), false);
     for (std::size_t i = 0; i < job.pieces.size(); ++i) {
-        if (done[i]) continue;
-        if (!imposition.plans[i].tiles.empty()) {
-            const std::size_t copies = static_cast<std::size_t>(printed(job.pieces[i]));
-            if (imposition.plans[i].tiles.size() * copies > most_sheets)
-                failTooManySheets(job.pieces[i].name);
-            for (Sheet& sheet : tileSheets(imposition, job, i)) imposition.sheets.push_back(std::move(sheet));
-            continue;
-        }
+        if (done[i] || !imposition.plans[i].tiles.empty()) continue;
         const std::vector<std::size_t> together = sharingWith(i, job, imposition);
         for (std::size_t print : together) done[print] = true;
-        addSharedSheets(imposition, job, together);
+        std::vector<Sheet> sheets = sheetsOf(imposition, job, together, of);
+        of[i] = std::move(sheets);
     }
+    for (std::vector<Sheet>& sheets : of)
+        for (Sheet& sheet : sheets) imposition.sheets.push_back(std::move(sheet));
     int shared = 0;
     for (Sheet& sheet : imposition.sheets) {
-        if (sheet.regions.size() > 1)
+        if (sheet.regions.size() > 1 && !sheet.regions.front().tile)
             sheet.label = std::to_string(++shared);
         else if (sheet.label.empty())
             sheet.label = sheet.regions.front().label;

@@ -13,7 +13,8 @@ namespace {
 /// The box that a whole piece takes, its tab above it.
 SizePx boxOf(const PlacedRegion& part) { return {part.region.width, part.region.height + part.tab_px}; }
 
-/// Lays it into its box, turned by quarters: upright its tab is above it, turned once on its right.
+}  // namespace
+
 void layInto(PlacedRegion& part, const RectPx& box, int quarters) {
     const int tab = part.tab_px;
     part.rotation_deg = 90.0 * quarters;
@@ -22,6 +23,8 @@ void layInto(PlacedRegion& part, const RectPx& box, int quarters) {
     if (quarters == 3) part.placed.x += tab;
     (quarters % 2 == 0 ? part.placed.height : part.placed.width) -= tab;
 }
+
+namespace {
 
 Sheet emptySheet(const Job& job, const Piece& piece, Orientation orientation) {
     return {pageOf(job.sheets.paper, orientation), areaFor(job, piece, orientation), {}, "",
@@ -146,6 +149,7 @@ std::vector<Sheet> sharedSheets(const Imposition& imposition, const Job& job,
 Job withPlacesKept(Job job, const Imposition& imposition) {
     job.kept_sheets.clear();
     for (const Sheet& sheet : imposition.sheets) {
+        if (sheet.regions.front().tile) continue;  // what lies beside a part of another finds its room again
         KeptSheet kept{sheet.page.width > sheet.page.height, {}};
         for (const PlacedRegion& part : sheet.regions) {
             if (part.seams.any()) continue;

@@ -3,6 +3,10 @@
 
 namespace tympan {
 
+/// Lays a whole piece into its box, turned by quarters: upright its tab is above it, turned once on its
+/// right.
+void layInto(PlacedRegion& part, const RectPx& box, int quarters);
+
 /// All copies of a piece that lies on sheets whole, not yet laid anywhere: the tab is known, the place is
 /// not.
 std::vector<PlacedRegion> wholePieces(const Imposition& imposition, const Job& job, std::size_t print);

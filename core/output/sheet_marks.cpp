@@ -5,7 +5,7 @@
 
 #include <fmt/format.h>
 
-#include "core/output/free_room.h"
+#include "core/layout/free_room.h"
 #include "core/output/seam_marks.h"
 
 namespace tympan {

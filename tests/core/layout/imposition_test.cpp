@@ -15,8 +15,15 @@ using namespace tympan::tests;
 
 namespace {
 
-Job jobAt(const SizeMm& size, double ppi, const char* paper, const std::string& method = "gel-rub-off") {
-    Job job = jobOf(picture(), size, method);
+/// With ink everywhere: what is bare is on no sheet.
+const ArtworkPtr& everywhere() {
+    static const ArtworkPtr artwork = artworkOf(noise({90, 60}, CV_8UC3));
+    return artwork;
+}
+
+Job jobAt(const SizeMm& size, double ppi, const char* paper, const std::string& method = "gel-rub-off",
+          const ArtworkPtr& artwork = everywhere()) {
+    Job job = jobOf(artwork, size, method);
     job.sheets.ppi = ppi;
     job.sheets.paper = paperNamed(paper);
     return job;
@@ -36,10 +43,14 @@ RC_GTEST_PROP(Imposition, regionsPartitionThePrintAndLieWithinThePrintableArea, 
     const char* paper = *rc::gen::element("A4", "A3", "Letter", "Legal", "Tabloid", "120x180");
     const std::string method =
         *rc::gen::element<std::string>("gel-rub-off", "release-sheet-press", "tissue-overlay");
-    const Imposition imposition = impose(jobAt(size, *rc::gen::element(72.0, 100.0, 300.0), paper, method));
+    const ArtworkPtr artwork = *rc::gen::arbitrary<bool>() ? everywhere() : picture();
+    const Imposition imposition =
+        impose(jobAt(size, *rc::gen::element(72.0, 100.0, 300.0), paper, method, artwork));
     const PixelGrid grid = imposition.grid;
     const PrintGeometry& print = imposition.prints.front();
     long area = 0;
+    for (const Tile& tile : imposition.plans.front().tiles)
+        if (tile.bare) area += tile.region.area();
     for (std::size_t i = 0; i < imposition.sheets.size(); ++i) {
         const Sheet& sheet = imposition.sheets[i];
         RC_ASSERT(sheet.regions.size() == 1u);
@@ -164,4 +175,45 @@ TEST(Impose, noSheetIsPrintedForWhatIsBare) {
     }
     Job blank = jobOf(artworkOf(cv::Mat(300, 450, CV_8UC1, cv::Scalar(255))), {450, 300});
     EXPECT_GT(impose(blank).sheets.size(), 1u) << "a bare picture keeps its sheets";
+}
+
+TEST(Impose, smallPiecesLieInWhatPartedPrintsLeaveFreeWhenThatSavesASheet) {
+    Job job = jobOf(artworkOf(noise({90, 60}, CV_8UC1)), {450, 300});
+    job.sheets.ppi = 100;
+    job.sheets.seams = SeamManner::regular;
+    const auto small = [&](const SizeMm& size, int copies) {
+        NewPiece piece;
+        piece.artwork = artworkOf(noise({30, 30}, CV_8UC1, 7));
+        piece.method = job.pieces.front().method;
+        piece.size = size;
+        Job with = withPiece(job, std::move(piece));
+        return withSpares(withCopies(std::move(with), with.pieces.back().id, copies), with.pieces.back().id,
+                          0);
+    };
+    const std::size_t alone = impose(job).sheets.size();
+    const Imposition shared = impose(small({30, 25}, 6));
+    EXPECT_EQ(shared.sheets.size(), alone) << "no sheet more";
+    int laid = 0;
+    for (const Sheet& sheet : shared.sheets) {
+        EXPECT_TRUE(sheet.regions.front().tile);
+        EXPECT_EQ(sheet.label, sheet.regions.front().label);
+        for (std::size_t i = 1; i < sheet.regions.size(); ++i) {
+            const PlacedRegion& part = sheet.regions[i];
+            laid += !part.tile;
+            EXPECT_EQ(intersection(sheet.printable, part.placed), part.placed);
+            for (std::size_t j = 0; j < i; ++j) {
+                const int gap = shared.grid.firstAfter(5.9);
+                const RectPx about{part.placed.x - gap, part.placed.y - gap, part.placed.width + 2 * gap,
+                                   part.placed.height + 2 * gap};
+                EXPECT_EQ(intersection(about, sheet.regions[j].placed).area(), 0);
+            }
+        }
+    }
+    EXPECT_EQ(laid, 6);
+    const Imposition too_large = impose(small({180, 120}, 1));
+    EXPECT_EQ(too_large.sheets.size(), alone + 1);
+    for (const Sheet& sheet : too_large.sheets) EXPECT_EQ(sheet.regions.size(), 1u);
+    Job other = small({30, 25}, 6);
+    other = withMethod(other, other.pieces.back().id, findMethod(shippedMethods(), "tissue-overlay"));
+    EXPECT_EQ(impose(other).sheets.size(), alone + 1) << "another paper is another sheet";
 }

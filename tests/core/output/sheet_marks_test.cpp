@@ -3,7 +3,7 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
-#include "core/output/free_room.h"
+#include "core/layout/free_room.h"
 #include "core/output/test_sheet.h"
 #include "tests/support/pictures.h"
 

@@ -1,4 +1,4 @@
-#include "core/output/free_room.h"
+#include "core/layout/free_room.h"
 
 #include <algorithm>
 
