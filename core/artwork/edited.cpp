@@ -180,7 +180,10 @@ PixelSource pixelSource(const ArtworkPtr& artwork, double scale, const Progress&
                     return pixels(cv::Rect(box.x, box.y, box.width, box.height));
                 }};
     }
-    const auto tiles = DrawnTiles::of(pageOf(asItCame(*artwork), artwork->edit), scale, {progress.stop, {}});
+    Artwork page = asItCame(*artwork);
+    page.edit.page = artwork->edit.page;
+    page.size = artwork->pageSize();
+    const auto tiles = DrawnTiles::of(page, scale, {progress.stop, {}});
     const SizePx whole = tiles->size();
     const RectPx kept =
         artwork->original ? keptBy(artwork->edit, whole) : RectPx{0, 0, whole.width, whole.height};

@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/measure/length.h"
+#include "core/output/box_about.h"
 #include "core/output/pdf_file.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
@@ -45,11 +46,7 @@ Marks cutTicks(const RectMm& r) {
 
 RectPx patchBox(const PrintGeometry& print, const PointMm& spot, double side_mm) {
     const int side = std::max(1, print.grid.nearest(std::clamp(side_mm, least_patch_mm, most_patch_mm)));
-    const int width = std::min(side, print.size.width), height = std::min(side, print.size.height);
-    const auto from = [](double part, int whole, int shown) {
-        return std::clamp(static_cast<int>(std::lround(part * whole)) - shown / 2, 0, whole - shown);
-    };
-    return {from(spot.x, print.size.width, width), from(spot.y, print.size.height, height), width, height};
+    return boxAbout(print.size, spot, {side, side});
 }
 
 void writePatch(const std::filesystem::path& file, const Job& job, const Imposition& imposition,

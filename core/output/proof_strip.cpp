@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/base/error.h"
+#include "core/output/box_about.h"
 #include "core/output/pdf_file.h"
 #include "core/render/render_region.h"
 #include "core/seams/tiling.h"
@@ -51,12 +52,7 @@ void writeProofStrip(const std::filesystem::path& file, const Job& job, const Pi
         as.enlarging.engine = engines[static_cast<std::size_t>(i)];
         Print print = printOf(job, as, job.sheets.ppi);
         print.mirrored = Mirrored::no;
-        const SizePx size{std::min(most.width, print.size.width), std::min(most.height, print.size.height)};
-        const auto from = [](double part, int whole, int shown) {
-            return std::clamp(static_cast<int>(std::lround(part * whole)) - shown / 2, 0, whole - shown);
-        };
-        const RectPx box{from(spot.x, print.size.width, size.width),
-                         from(spot.y, print.size.height, size.height), size.width, size.height};
+        const RectPx box = boxAbout(print.size, spot, most);
         const int x = area.x + i * (most.width + gap), y = area.y + 2 * head;
         pdf.picture(renderRegion(print, box, {progress.stop, {}}), x, y, grid);
         pdf.marks({Words{

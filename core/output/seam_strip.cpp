@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/base/error.h"
+#include "core/output/box_about.h"
 #include "core/output/pdf_file.h"
 #include "core/output/seam_marks.h"
 #include "core/output/sheet_marks.h"
@@ -149,14 +150,7 @@ void writeSeamStrip(const std::filesystem::path& file, const Job& job, const Imp
 
     const PointMm spot = finestSpot(job, piece, {progress.stop, {}});
     const int side = grid.nearest(detail_mm);
-    const SizePx size{std::min(side, print.size.width), std::min(side, print.size.height)};
-    const auto from = [](double part, int all, int shown) {
-        return std::clamp(static_cast<int>(std::lround(part * all)) - shown / 2, 0, all - shown);
-    };
-    const RectPx detail =
-        flipped(RectPx{from(spot.x, print.size.width, size.width),
-                       from(spot.y, print.size.height, size.height), size.width, size.height},
-                print.size.width, print.mirrored);
+    const RectPx detail = flipped(boxAbout(print.size, spot, {side, side}), print.size.width, print.mirrored);
     below += grid.firstAfter(between_mm);
     pdf.picture(renderRegion(print, detail, {progress.stop, {}}), left, below, grid);
 

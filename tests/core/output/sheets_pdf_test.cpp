@@ -221,6 +221,21 @@ TEST(SheetsPdf, stoppedOrFailedNothingIsLeft) {
     EXPECT_TRUE(folder.names().empty());
 }
 
+TEST(SheetsPdf, stoppedWhileTheFileIsPutTogetherNothingIsLeftEither) {
+    const ScratchFolder folder;
+    const Job job = jobOf({"", {300, 198}, 300, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                          artworkOf(noise({1200, 800}, CV_8UC1)));
+    std::stop_source stop;
+    double most = 0;
+    const auto late = [&](double done) {
+        most = std::max(most, done);
+        if (done > 0.96) stop.request_stop();
+    };
+    EXPECT_THROW(writeSheets(folder / "a.pdf", job, impose(job), {stop.get_token(), late}), Error);
+    EXPECT_GT(most, 0.96);
+    EXPECT_TRUE(folder.names().empty());
+}
+
 TEST(SheetName, tellsCopiesOfATiledPieceApart) {
     Job job = jobOf({"", {300, 198}, 72, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
                     artworkOf(noise({30, 20}, CV_8UC3)));
