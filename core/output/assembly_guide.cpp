@@ -40,6 +40,8 @@ class Guide {
           progress_(progress),
           page_(job.sheets.paper.size) {
         if (page_.width > page_.height) std::swap(page_.width, page_.height);
+        // It is for reading: on paper that is too small or too large for that, it is A4.
+        if (page_.width < 140 || page_.height < 190 || page_.height > 440) page_ = paperNamed("A4").size;
     }
 
     void write() {

@@ -6,6 +6,7 @@
 #include <qpdf/QPDF.hh>
 #include <qpdf/QPDFPageDocumentHelper.hh>
 #include <qpdf/QPDFWriter.hh>
+#include <utility>
 
 #include <fmt/format.h>
 
@@ -78,8 +79,25 @@ class Out : public Pipeline {
 }  // namespace
 
 std::size_t PdfPictures::store(const PackedInk& ink) {
-    stored_.push_back({ink.size, ink.samples, ink.packing, file_.append(ink.bytes), ink.bytes.size()});
+    constexpr std::size_t most_held = 16u << 20;
+    if (!file_ && size_ + ink.bytes.size() > most_held) {
+        file_.emplace(NamelessFile::make(true));
+        file_->append(std::exchange(held_, {}));
+    }
+    if (file_)
+        file_->append(ink.bytes);
+    else
+        held_ += ink.bytes;
+    stored_.push_back({ink.size, ink.samples, ink.packing, size_, ink.bytes.size()});
+    size_ += ink.bytes.size();
     return stored_.size() - 1;
+}
+
+std::string PdfPictures::bytesOf(const Stored& stored) const {
+    if (!file_) return held_.substr(stored.from, stored.length);
+    std::string bytes = file_->part(stored.from, stored.length);
+    if (bytes.size() < stored.length) failNoRoomMeanwhile(EIO);
+    return bytes;
 }
 
 void PdfPictures::place(std::size_t stored, const RectMm& where) { pages_.back().push_back({stored, where}); }
@@ -95,8 +113,7 @@ void PdfPictures::writeWith(const std::string& document, WriteAside& file, const
         const auto [filter, parameters] = filterOf(each.size, each.samples, each.packing);
         const auto give = [this, &each, &failed](Pipeline* to) {
             try {
-                const std::string bytes = file_.part(each.from, each.length);
-                if (bytes.size() < each.length) failNoRoomMeanwhile(EIO);
+                const std::string bytes = bytesOf(each);
                 to->write(reinterpret_cast<const unsigned char*>(bytes.data()), bytes.size());
                 to->finish();
             } catch (...) {
@@ -123,7 +140,7 @@ void PdfPictures::writeWith(const std::string& document, WriteAside& file, const
         }
         pages.at(i).addPageContents(QPDFObjectHandle::newStream(&pdf, content), true);
     }
-    Out out(file, file_.size(), progress);
+    Out out(file, size_, progress);
     QPDFWriter writer(pdf);
     writer.setOutputPipeline(&out);
     writer.setStreamDataMode(qpdf_s_preserve);

@@ -1,4 +1,5 @@
 #pragma once
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -10,7 +11,8 @@
 
 namespace tympan {
 
-/// The pictures of a PDF's pages, kept in a file without a name until the document is written.
+/// The pictures of a PDF's pages, kept until the document is written: few in memory, many in a file without a
+/// name.
 class PdfPictures {
   public:
     void beginPage() { pages_.emplace_back(); }
@@ -36,9 +38,13 @@ class PdfPictures {
         RectMm where;
     };
 
+    std::string bytesOf(const Stored& stored) const;
+
     std::vector<Stored> stored_;
     std::vector<std::vector<Placed>> pages_;
-    NamelessFile file_ = NamelessFile::make(true);
+    std::size_t size_ = 0;
+    std::string held_;
+    std::optional<NamelessFile> file_;  // what was held, and all after it
 };
 
 }  // namespace tympan

@@ -67,6 +67,13 @@ TEST_F(Hostile, aTestSheetTakesNoFileThatNobodyNamed) {
     EXPECT_FALSE(std::filesystem::exists(file("s-test-sheet-3.pdf"))) << "our own is made anew";
 }
 
+TEST_F(Hostile, sheetsNeedNoFolderForLargePicturesUnlessTheyAreLarge) {
+    const Ran ran = run({"env", "TMPDIR=" + file("not there"), TYMPAN_CLI, "sheets", picture(), "-o",
+                         file("s.pdf"), "--width", "8cm"});
+    EXPECT_EQ(ran.status, 0) << ran.err;
+    EXPECT_THAT(run({"pdfinfo", file("s.pdf")}).out, HasSubstr("Pages:"));
+}
+
 TEST_F(Hostile, targetsThatAreNoPlainFiles) {
     write(folder / "real.png", "old");
     ::chmod(file("real.png").c_str(), 0600);

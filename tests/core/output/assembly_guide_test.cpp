@@ -75,6 +75,16 @@ TEST(AssemblyGuide, saysHowTheSheetsOfThisMethodMeet) {
     EXPECT_THAT(guideOf(job), HasSubstr("scissors"));
 }
 
+TEST(AssemblyGuide, isOnPaperThatCanBeReadWhateverTheSheetsAre) {
+    const ScratchFolder folder;
+    for (const SizeMm& paper : {SizeMm{80, 90}, SizeMm{320, 1000}}) {
+        Job job = largeJob();
+        job.sheets.paper = {"custom", "own", paper, ""};
+        writeGuide(folder / "g.pdf", job, impose(job));
+        EXPECT_THAT(run({"pdfinfo", (folder / "g.pdf").string()}).out, HasSubstr("595.276 x 841.89"));
+    }
+}
+
 TEST(AssemblyGuide, aJobOfSingleSheetsHasNone) {
     const ScratchFolder folder;
     Job job = largeJob();
