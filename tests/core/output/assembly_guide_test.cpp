@@ -77,8 +77,10 @@ TEST(AssemblyGuide, saysHowTheSheetsOfThisMethodMeet) {
 
 TEST(AssemblyGuide, isOnPaperThatCanBeReadWhateverTheSheetsAre) {
     const ScratchFolder folder;
-    for (const SizeMm& paper : {SizeMm{80, 90}, SizeMm{320, 1000}}) {
+    for (const auto& [paper, width] :
+         {std::pair(SizeMm{80, 90}, 180.0), std::pair(SizeMm{450, 500}, 900.0)}) {
         Job job = largeJob();
+        job = withSize(job, job.pieces.front().id, {width, width / 1.5});
         job.sheets.paper = {"custom", "own", paper, ""};
         writeGuide(folder / "g.pdf", job, impose(job));
         EXPECT_THAT(run({"pdfinfo", (folder / "g.pdf").string()}).out, HasSubstr("595.276 x 841.89"));
