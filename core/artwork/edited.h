@@ -16,8 +16,7 @@ ArtworkPtr edited(const ArtworkPtr& picture, const PictureEdit& edit, const Prog
 /// 1 to 4 channels, alpha not premultiplied. Throws Error (stopped, input).
 cv::Mat pixelsFor(const Artwork& artwork, double scale, const Progress& progress = {});
 
-/// The same in boxes: a large drawing that is no more than cropped is drawn where it is asked for, and never
-/// held whole.
+/// The same in boxes: of a large drawing that is no more than cropped, the pixels are never held whole.
 struct PixelSource {
     SizePx size;
     std::function<cv::Mat(const RectPx& box, const Progress& progress)> box;

@@ -1,5 +1,7 @@
 #include "core/layout/imposition.h"
 
+#include <algorithm>
+
 #include "core/job/landing.h"
 #include "core/layout/remainders.h"
 #include "core/layout/tiles.h"
@@ -38,15 +40,18 @@ std::vector<Sheet> sheetsOf(const Imposition& imposition, const Job& job,
         return sheets;
     }
     sheets = sharedSheets(imposition, job, parts);
-    if (!job.kept_sheets.empty()) return sheets;
     std::vector<std::vector<Sheet>> filled = tiled;
     std::vector<Sheet*> with_room;
     for (std::size_t print = 0; print < filled.size(); ++print)
         if (job.pieces[print].method == first.method && job.pieces[print].printer == first.printer)
             for (Sheet& sheet : filled[print]) with_room.push_back(&sheet);
     if (with_room.empty()) return sheets;
-    const std::vector<PlacedRegion> rest = laidIntoRemainders(job, imposition.grid, parts, with_room);
-    std::vector<Sheet> fewer = sharedSheets(imposition, job, rest);
+    // What the job keeps a place for stays there.
+    const auto free = std::stable_partition(
+        parts.begin(), parts.end(), [&](const PlacedRegion& part) { return keepsPlaceFor(job, part); });
+    std::vector<PlacedRegion> rest = laidIntoRemainders(job, imposition.grid, {free, parts.end()}, with_room);
+    rest.insert(rest.begin(), parts.begin(), free);
+    std::vector<Sheet> fewer = sharedSheets(imposition, job, std::move(rest));
     if (fewer.size() >= sheets.size()) return sheets;
     tiled = std::move(filled);
     return fewer;

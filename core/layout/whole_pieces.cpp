@@ -146,6 +146,14 @@ std::vector<Sheet> sharedSheets(const Imposition& imposition, const Job& job,
     return sheets;
 }
 
+bool keepsPlaceFor(const Job& job, const PlacedRegion& part) {
+    return std::any_of(job.kept_sheets.begin(), job.kept_sheets.end(), [&](const KeptSheet& sheet) {
+        return std::any_of(sheet.places.begin(), sheet.places.end(), [&](const KeptPlace& place) {
+            return place.piece == part.piece && place.copy == part.copy;
+        });
+    });
+}
+
 Job withPlacesKept(Job job, const Imposition& imposition) {
     job.kept_sheets.clear();
     for (const Sheet& sheet : imposition.sheets) {

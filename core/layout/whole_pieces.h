@@ -17,8 +17,12 @@ std::vector<PlacedRegion> wholePieces(const Imposition& imposition, const Job& j
 std::vector<Sheet> sharedSheets(const Imposition& imposition, const Job& job,
                                 std::vector<PlacedRegion> parts);
 
-/// Keeps the places of all pieces that lie on sheets whole, as this imposition of the job has them, so that
-/// whatever is added or changed later, they are printed there again while they fit.
+/// Whether the job keeps a place for a part.
+bool keepsPlaceFor(const Job& job, const PlacedRegion& part);
+
+/// Keeps the places of all pieces that lie on sheets whole, as this imposition of the job has them (those
+/// beside a part of a larger print find the same room again), so that whatever is added or changed later,
+/// they are printed there again while they fit.
 Job withPlacesKept(Job job, const Imposition& imposition);
 /// Lays all pieces anew.
 Job withPlacesFree(Job job);

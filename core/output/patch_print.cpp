@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/error.h"
 #include "core/measure/length.h"
 #include "core/output/box_about.h"
 #include "core/output/pdf_file.h"
@@ -61,10 +62,13 @@ void writePatch(const std::filesystem::path& file, const Job& job, const Imposit
     const RectPx shown = intersection(
         {0, 0, print.size.width, print.size.height},
         {patch.x - around, patch.y - around, patch.width + 2 * around, patch.height + 2 * around});
+    const RectPx area = areaFor(job, piece, Orientation::portrait);
+    if (shown.width > area.width || shown.height + grid.firstAfter(head_mm) > area.height)
+        throw Error(Error::Kind::input, piece.name, "the paper is too small for a patch of this size",
+                    "choose a smaller patch or a larger paper");
     cv::Mat ink = renderRegion(print, shown, progress);
     fadeAround(ink, cv::Rect(patch.x - shown.x, patch.y - shown.y, patch.width, patch.height));
 
-    const RectPx area = areaFor(job, piece, Orientation::portrait);
     const int x = area.x + std::max(0, (area.width - shown.width) / 2), y = area.y + grid.firstAfter(head_mm);
     PdfFile pdf(file, job.name, job.created);
     pdf.beginPage(pageOf(job.sheets.paper, Orientation::portrait));

@@ -119,10 +119,15 @@ void writeSeamStrip(const std::filesystem::path& file, const Job& job, const Imp
     const int deep = grid.nearest(deep_mm), bleed = grid.nearest(bleed_mm);
     const bool down = worst->down;
 
-    PdfFile pdf(file, job.name, job.created);
-    pdf.beginPage(pageOf(job.sheets.paper, Orientation::portrait));
     const RectPx area = areaFor(job, piece, Orientation::portrait);
     const int left = area.x + grid.firstAfter(tick_to_mm + 2), top = area.y + grid.firstAfter(head_mm);
+    const double wide = std::max(long_mm, 2 * deep_mm + apart_mm) + 2 * (tick_to_mm + 2);
+    const double high = head_mm + std::max(long_mm, 2 * deep_mm + apart_mm) + between_mm + detail_mm;
+    if (grid.mm(area.width) < wide || grid.mm(area.height) < high)
+        throw Error(Error::Kind::input, piece.name, "the paper is too small for a strip to try",
+                    "choose A4, Letter or a larger paper");
+    PdfFile pdf(file, job.name, job.created);
+    pdf.beginPage(pageOf(job.sheets.paper, Orientation::portrait));
     int below = top;
     for (const bool before : {true, false}) {
         const int length = worst->to - worst->from;

@@ -22,7 +22,8 @@ PointMm finestSpot(const Job& job, const Piece& piece, const Progress& progress 
 
 /// One page to try joining and laying with, before much paper is used: the stretch of seam that would be seen
 /// most, on both sides of it, to be cut and joined; and the finest detail, whole. As they will be printed, at
-/// true size. Throws Error (input) for a print on one sheet; Error (stopped, output).
+/// true size. Throws Error (input) for a print on one sheet, and for a paper too small; Error (stopped,
+/// output).
 void writeSeamStrip(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
                     std::size_t print, const Progress& progress = {});
 

@@ -1,11 +1,13 @@
 #include "core/layout/imposition.h"
 
+#include <map>
 #include <opencv2/imgproc.hpp>
 
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
 #include "core/base/error.h"
+#include "core/layout/whole_pieces.h"
 #include "core/method/catalogue.h"
 #include "core/render/render_region.h"
 #include "tests/support/pictures.h"
@@ -210,6 +212,22 @@ TEST(Impose, smallPiecesLieInWhatPartedPrintsLeaveFreeWhenThatSavesASheet) {
         }
     }
     EXPECT_EQ(laid, 6);
+    // Some find room there, the rest has sheets of its own: kept, all stay where they are.
+    const Job many = small({30, 25}, 50);
+    const Imposition before = impose(many), after = impose(withPlacesKept(many, before));
+    const auto placesIn = [](const Imposition& imposition) {
+        std::map<std::pair<int, int>, std::pair<std::string, RectPx>> places;
+        for (const Sheet& sheet : imposition.sheets)
+            for (const PlacedRegion& part : sheet.regions)
+                if (!part.tile) places[{part.piece, part.copy}] = {sheet.label, part.placed};
+        return places;
+    };
+    EXPECT_TRUE(placesIn(before) == placesIn(after));
+    EXPECT_EQ(before.sheets.size(), after.sheets.size());
+    EXPECT_FALSE(withPlacesKept(many, before).kept_sheets.empty());
+    EXPECT_TRUE(std::any_of(before.sheets.begin(), before.sheets.end(), [](const Sheet& sheet) {
+        return sheet.regions.front().tile && sheet.regions.size() > 1;
+    }));
     const Imposition too_large = impose(small({180, 120}, 1));
     EXPECT_EQ(too_large.sheets.size(), alone + 1);
     for (const Sheet& sheet : too_large.sheets) EXPECT_EQ(sheet.regions.size(), 1u);

@@ -113,6 +113,17 @@ TEST(SeamStrip, showsBothSidesOfTheStretchThatIsSeenMost) {
                                                               : RectPx{stretch->from, from, length, deep})));
 }
 
+TEST(PatchPrint, aPaperTooSmallIsSaidAndNothingWritten) {
+    const ScratchFolder folder;
+    Job job = largeJob();
+    job.sheets.paper = {"custom", "own", {90, 100}, ""};
+    const Imposition imposition = impose(job);
+    EXPECT_THROW(writePatch(folder / "p.pdf", job, imposition, 0, {0.5, 0.5}, 100), Error);
+    EXPECT_THROW(writeSeamStrip(folder / "s.pdf", job, imposition, 0), Error);
+    EXPECT_TRUE(folder.names().empty());
+    EXPECT_NO_THROW(writePatch(folder / "p.pdf", job, imposition, 0, {0.5, 0.5}, 20));
+}
+
 TEST(SeamStrip, thereIsNoneOfAPrintOnOneSheet) {
     const ScratchFolder folder;
     const Job job = jobOf(picture(), {90, 60});
