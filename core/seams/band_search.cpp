@@ -10,7 +10,7 @@ namespace tympan {
 
 namespace {
 
-constexpr int most_edge_places = 240, most_cut_places = 1000;
+constexpr int most_edge_places = 160, most_cut_places = 800;
 
 /// One direction of bands: everything in cells and pixels along and across them.
 class Axis {
@@ -302,16 +302,16 @@ int fewestInBands(const SizePx& print, const SheetRoom& room) {
     return fewest;
 }
 
-std::optional<FoundBands> quietestBands(const SeamCosts& costs, const SheetRoom& room, int sheets,
-                                        int least_px, const Progress& progress) {
-    std::optional<FoundBands> best;
-    for (const bool upright : {false, true}) {
-        std::optional<FoundBands> found = Axis(costs, room, upright, least_px).found(sheets, progress);
-        if (!found) continue;
-        found->cost = costOf(costs, found->bands);
-        if (!best || found->cost < best->cost) best = std::move(found);
-    }
-    return best;
+std::vector<FoundBands> quietestBands(const SeamCosts& costs, const SheetRoom& room, int sheets, int least_px,
+                                      const Progress& progress) {
+    std::vector<FoundBands> found;
+    for (const bool upright : {false, true})
+        if (auto bands = Axis(costs, room, upright, least_px).found(sheets, progress)) {
+            bands->cost = costOf(costs, bands->bands);
+            found.push_back(std::move(*bands));
+        }
+    if (found.size() > 1 && found[1].cost < found[0].cost) std::swap(found[0], found[1]);
+    return found;
 }
 
 double costOf(const SeamCosts& costs, const Bands& bands) {

@@ -22,18 +22,18 @@ struct SheetRoom {
 /// no room for any.
 int fewestInBands(const SizePx& print, const SheetRoom& room);
 
-/// The bands whose straight seams cost least, over exactly so many sheets: of rows and of columns, the
-/// cheaper first; nothing where no such plan exists. Sheets of a band lie the same way, bands each their own.
-/// Parts are no narrower than `least_px` (where the print itself is not). Method: dynamic programming (R.
-/// Bellman 1957) over the places between bands, each band's cost being that of its own cheapest cuts, found
-/// the same way; first over the best place within every few cells, then each seam alone among all near it.
-/// Both directions of bands are searched.
 struct FoundBands {
     Bands bands;
     double cost = 0;  ///< L* mm
 };
-std::optional<FoundBands> quietestBands(const SeamCosts& costs, const SheetRoom& room, int sheets,
-                                        int least_px, const Progress& progress = {});
+
+/// The rows and the columns whose straight seams cost least, over exactly so many sheets, the cheaper first;
+/// nothing where no such plan exists. Sheets of a band lie the same way, bands each their own. Parts are no
+/// narrower than `least_px` (where the print itself is not). Method: dynamic programming (R. Bellman 1957)
+/// over the places between bands, each band's cost being that of its own cheapest cuts, found the same way;
+/// first over the best place within every few cells, then each seam alone among all near it.
+std::vector<FoundBands> quietestBands(const SeamCosts& costs, const SheetRoom& room, int sheets, int least_px,
+                                      const Progress& progress = {});
 
 /// What the seams of bands cost, L* mm: straight or wandering. Finished frame, as the costs are.
 double costOf(const SeamCosts& costs, const Bands& bands);

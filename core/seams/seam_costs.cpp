@@ -8,7 +8,7 @@
 #include "core/artwork/colour.h"
 #include "core/artwork/faces.h"
 #include "core/artwork/grey.h"
-#include "core/artwork/text_lines.h"
+#include "core/artwork/lettered_places.h"
 #include "core/base/cache.h"
 #include "core/base/parallel.h"
 #include "core/render/finished.h"
@@ -25,8 +25,6 @@ constexpr double care_gap_mm = 3;  // between a seam and what it keeps clear of
 // Faces are looked for on a small copy; hair and chin reach beyond what is found of them.
 constexpr double face_side_px = 500, least_face_px = 24;
 constexpr double least_letter_mm = 1.5, most_letter_mm = 60;
-constexpr float stands_out = 1.1F;
-constexpr int most_lines = 400;
 constexpr int rim_steps = 12;
 constexpr float rim_cost = 5000;
 constexpr int rows_at_once = 256;
@@ -154,40 +152,19 @@ void findFaces(const cv::Mat& grey, const SizePx& print, std::vector<Avoided>& a
     }
 }
 
-/// Whether a line is livelier than what is round it: letters are, parts of a busy ground are not.
-bool standsOut(const cv::Mat& grey, const cv::Rect2d& line, double letter_px) {
-    const cv::Rect all(0, 0, grey.cols, grey.rows);
-    const auto spread = [&](const cv::Rect2d& box) {
-        cv::Scalar mean, deviation;
-        const cv::Rect inside = cv::Rect(box) & all;
-        if (inside.area() < 4) return std::pair(0.0, 0.0);
-        cv::meanStdDev(grey(inside), mean, deviation);
-        return std::pair(1.0 * inside.area(), deviation[0] * deviation[0]);
-    };
-    const double rim = 0.8 * letter_px;
-    const auto [inner, variance] = spread(line);
-    const auto [outer, of_all] =
-        spread({line.x - rim, line.y - rim, line.width + 2 * rim, line.height + 2 * rim});
-    if (outer <= inner) return true;
-    const double around = std::max(0.0, (of_all * outer - variance * inner) / (outer - inner));
-    return variance > stands_out * stands_out * around;
-}
-
 /// Words of what looks like lines of lettering: whether they can be read does not matter to a seam.
 void findLettering(const cv::Mat& grey, const PixelGrid& grid, const SizePx& print,
                    std::vector<Avoided>& avoided, const Progress& progress) {
     const double sx = 1.0 * print.width / grey.cols, sy = 1.0 * print.height / grey.rows;
-    for (const TextLine& line : textLines(grey, most_lines, {progress.stop, {}})) {
-        const double letter_mm = line.letter_px * grid.mm(print.height) / grey.rows;
+    const double px_mm = grid.mm(print.height) / grey.rows;
+    for (const LetteredPlace& word : letteredPlaces(grey, most_letter_mm / px_mm, {progress.stop, {}})) {
+        const double letter_mm = word.letter_px * px_mm;
         if (letter_mm < least_letter_mm || letter_mm > most_letter_mm) continue;
-        for (const cv::Rect& word : line.words) {
-            if (!standsOut(grey, word, line.letter_px)) continue;
-            const RectPx box =
-                grownBy({static_cast<int>(word.x * sx), static_cast<int>(word.y * sy),
-                         static_cast<int>(word.width * sx), static_cast<int>(word.height * sy)},
-                        grid.nearest(lettering_gap_mm));
-            avoided.push_back({Avoided::Kind::lettering, "", box, box});
-        }
+        const RectPx box =
+            grownBy({static_cast<int>(word.box.x * sx), static_cast<int>(word.box.y * sy),
+                     static_cast<int>(word.box.width * sx), static_cast<int>(word.box.height * sy)},
+                    grid.nearest(lettering_gap_mm));
+        avoided.push_back({Avoided::Kind::lettering, "", box, box});
     }
 }
 

@@ -9,7 +9,7 @@
 #include "core/base/cache.h"
 #include "core/base/error.h"
 #include "core/seams/moved_seams.h"
-#include "core/seams/wandering.h"
+#include "core/seams/path_search.h"
 
 namespace tympan {
 
@@ -87,12 +87,14 @@ struct Asked {
 
 /// The seams of a print that are seen least; nothing where so many sheets part it in no way.
 std::optional<Bands> quiet(const SeamCosts& costs, const Asked& asked, const Progress& progress) {
-    const auto straight = quietestBands(costs, asked.room, asked.sheets, asked.least_px, progress);
-    if (!straight) return {};
-    if (asked.manner == SeamManner::quiet) return straight->bands;
-    Bands paths = wandering(costs, asked.room, straight->bands, progress);
-    // Each seam is found by itself; together they may, seldom, come to more than straight ones.
-    return costOf(costs, paths) < straight->cost ? paths : straight->bands;
+    if (asked.manner == SeamManner::wandering) {
+        auto paths = quietestPaths(costs, asked.room, asked.sheets, asked.least_px, progress);
+        if (paths) return std::move(paths->bands);
+        return {};
+    }
+    auto straight = quietestBands(costs, asked.room, asked.sheets, asked.least_px, progress);
+    if (straight.empty()) return {};
+    return std::move(straight.front().bands);
 }
 
 /// Marks the tiles on which nothing is inked; not all of them: a bare picture keeps its sheets.

@@ -1,15 +1,38 @@
 #pragma once
+#include <optional>
+
 #include "core/seams/band_search.h"
+#include "core/seams/cheapest_path.h"
 
 namespace tympan {
 
-/// The same bands with seams that wander along the path that costs least, as far as the sheets have room.
-/// Edges first, over the whole print; then cuts, between them; each in turn, so that it may use all that the
-/// sheets beside it have to spare. A path keeps its direction or bends by one of a few small angles every two
-/// millimetres or so, so that it can be followed by hand: no radius under 8 mm. It is straight where
-/// wandering gains nothing. Method: minimum-error boundary cut (A. Efros and W. Freeman 2001), the direction
-/// being part of the state.
-Bands wandering(const SeamCosts& costs, const SheetRoom& room, const Bands& straight,
-                const Progress& progress = {});
+/// Where the paths of edges are looked for.
+enum class Wandering { anywhere, nearby, not_at_all };
+
+/// Looks for wandering seams in place of straight ones.
+class Wanderer {
+  public:
+    Wanderer(const SeamCosts& costs, const SheetRoom& room);
+
+    /// As many seams on the same pages, wandering along the paths that cost least. Edges first, over the
+    /// whole print; then cuts, between them. The seams of a row are first placed together, each in a lane of
+    /// its own, then each anew in turn, so that it may use all that the sheets beside it have to spare.
+    /// `edges`: whether they may go anywhere, stay within a few millimetres of where they lie, or stay as
+    /// they are. Throws Error (stopped).
+    Bands from(const Bands& straight, Wandering edges = Wandering::anywhere, const Progress& progress = {});
+
+  private:
+    /// Costs whose rows follow the seams that run along bands of rows, or of columns.
+    struct Field {
+        cv::Mat straight, aside;
+    };
+    const Field& field(bool runs_down);
+    const CheapestPath& edgePaths(bool upright);
+
+    const SeamCosts& costs_;
+    SheetRoom room_;
+    Field down_, across_;
+    std::optional<CheapestPath> edges_[2];
+};
 
 }  // namespace tympan

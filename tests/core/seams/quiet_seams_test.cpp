@@ -2,6 +2,7 @@
 #include <rapidcheck/gtest.h>
 
 #include "core/seams/band_search.h"
+#include "core/seams/path_search.h"
 #include "core/seams/seam_plan.h"
 #include "core/seams/wandering.h"
 
@@ -37,6 +38,17 @@ bool fits(const SeamPlan& plan, const SheetRoom& room) {
     });
 }
 
+std::optional<FoundBands> quietest(const SeamCosts& costs, const SheetRoom& room, int sheets, int least_px) {
+    auto found = quietestBands(costs, room, sheets, least_px);
+    if (found.empty()) return {};
+    return std::move(found.front());
+}
+
+Bands wandering(const SeamCosts& costs, const SheetRoom& room, const Bands& straight,
+                Wandering edges = Wandering::anywhere) {
+    return Wanderer(costs, room).from(straight, edges);
+}
+
 SeamPlan planOf(const SeamCosts& costs, const Bands& bands) {
     return tympan::planOf(costs.print, bands, Joint::butt, 0);
 }
@@ -47,7 +59,7 @@ TEST(QuietSeams, goRoundWhatMustStayWhole) {
     // 300 x 200 cells on sheets of 440 x 600 px: 3 x 2 sheets, with half a sheet to spare each way.
     SeamCosts costs = costsOf(300, 200, 1);
     bar(costs, {130, 60, 60, 80}, barred_cost);
-    const auto found = quietestBands(costs, room(560, 600), 6, 40);
+    const auto found = quietest(costs, room(560, 600), 6, 40);
     ASSERT_TRUE(found);
     const SeamPlan plan = planOf(costs, found->bands);
     EXPECT_EQ(plan.tiles.size(), 6u);
@@ -59,7 +71,7 @@ TEST(QuietSeams, goRoundWhatMustStayWhole) {
 TEST(QuietSeams, aThinQuietLineIsFound) {
     SeamCosts costs = costsOf(240, 100, 50);
     bar(costs, {97, 0, 2, 100}, 0);  // one cell to either side of 98
-    const auto found = quietestBands(costs, room(620, 420), 2, 40);
+    const auto found = quietest(costs, room(620, 420), 2, 40);
     ASSERT_TRUE(found);
     ASSERT_EQ(found->bands.cuts.size(), 1u);
     EXPECT_EQ(found->bands.cuts[0][0].corners.front().y, 98 * cell);
@@ -68,8 +80,8 @@ TEST(QuietSeams, aThinQuietLineIsFound) {
 
 TEST(QuietSeams, noPlanOfSoFewSheetsIsNone) {
     const SeamCosts costs = costsOf(300, 200, 1);
-    EXPECT_FALSE(quietestBands(costs, room(440, 600), 3, 40));
-    EXPECT_FALSE(quietestBands(costs, room(30, 30), 100, 4)) << "bands leave nothing of such a sheet";
+    EXPECT_TRUE(quietestBands(costs, room(440, 600), 3, 40).empty());
+    EXPECT_TRUE(quietestBands(costs, room(30, 30), 100, 4).empty()) << "bands leave nothing of such a sheet";
 }
 
 RC_GTEST_PROP(QuietSeams, areNoWorseThanEvenOnesAndFitTheirSheets, ()) {
@@ -88,7 +100,7 @@ RC_GTEST_PROP(QuietSeams, areNoWorseThanEvenOnesAndFitTheirSheets, ()) {
     const Bands even = straightBands(false, down, std::vector(down.size() - 1, across),
                                      std::vector(down.size() - 1, Orientation::portrait));
     const int sheets = static_cast<int>((across.size() - 1) * (down.size() - 1));
-    const auto quiet = quietestBands(costs, sheet, sheets, 8);
+    const auto quiet = quietest(costs, sheet, sheets, 8);
     // Seams lie between cells: sheets that are full to the edge may leave them no place.
     const auto spare = [&](const std::vector<int>& at, int length, int area) {
         const int parts = static_cast<int>(at.size()) - 1;
@@ -104,8 +116,14 @@ RC_GTEST_PROP(QuietSeams, areNoWorseThanEvenOnesAndFitTheirSheets, ()) {
     // Even seams lie between cells too, where the search does not go: a hair more is no fault.
     RC_ASSERT(quiet->cost <= costOf(costs, even) * 1.02 + 100);
 
-    const Bands paths = wandering(costs, sheet, quiet->bands);
-    RC_ASSERT(fits(planOf(costs, paths), sheet));
+    for (const Wandering edges : {Wandering::anywhere, Wandering::nearby, Wandering::not_at_all})
+        RC_ASSERT(fits(planOf(costs, wandering(costs, sheet, quiet->bands, edges)), sheet));
+    const auto paths = quietestPaths(costs, sheet, sheets, 8);
+    RC_ASSERT(paths.has_value());
+    const SeamPlan wandered = planOf(costs, paths->bands);
+    RC_ASSERT(static_cast<int>(wandered.tiles.size()) == sheets);
+    RC_ASSERT(fits(wandered, sheet));
+    RC_ASSERT(paths->cost <= quiet->cost);
 }
 
 TEST(WanderingSeams, followAQuietPathThatNoLineCould) {
@@ -113,7 +131,7 @@ TEST(WanderingSeams, followAQuietPathThatNoLineCould) {
     SeamCosts costs = costsOf(240, 100, 50);
     for (int y = 0; y < 100; ++y) bar(costs, {95 + y / 2 - 4, y, 8, 1}, 0);
     const SheetRoom sheet = room(700, 420);
-    const auto straight = quietestBands(costs, sheet, 2, 40);
+    const auto straight = quietest(costs, sheet, 2, 40);
     ASSERT_TRUE(straight);
     const Bands path = wandering(costs, sheet, straight->bands);
     EXPECT_LT(costOf(costs, path), straight->cost / 20);
@@ -126,7 +144,7 @@ TEST(WanderingSeams, bendNoTighterThanAHandCanCut) {
     random.fill(costs.across, cv::RNG::UNIFORM, 0, 60);
     random.fill(costs.down, cv::RNG::UNIFORM, 0, 60);
     const SheetRoom sheet = room(560, 420);
-    const auto straight = quietestBands(costs, sheet, 6, 40);
+    const auto straight = quietest(costs, sheet, 6, 40);
     ASSERT_TRUE(straight);
     const Bands bands = wandering(costs, sheet, straight->bands);
     std::vector<SeamLine> lines = bands.edges;
@@ -152,8 +170,46 @@ TEST(WanderingSeams, bendNoTighterThanAHandCanCut) {
 TEST(WanderingSeams, areStraightWhereNothingIsGained) {
     const SeamCosts costs = costsOf(240, 100, 3);
     const SheetRoom sheet = room(620, 420);
-    const auto straight = quietestBands(costs, sheet, 2, 40);
+    const auto straight = quietest(costs, sheet, 2, 40);
     ASSERT_TRUE(straight);
     const Bands bands = wandering(costs, sheet, straight->bands);
     EXPECT_TRUE(bands.cuts[0][0].straight());
+}
+
+TEST(WanderingSeams, stayNearOrWhereTheyLieWhenAsked) {
+    // Two seams down a print on which the quiet lane lies far from both.
+    SeamCosts costs = costsOf(240, 300, 20);
+    bar(costs, {0, 170, 240, 6}, 0);
+    const SheetRoom sheet = room(1200, 900);
+    const Bands straight = straightBands(false, {0, 400, 1200}, {{0, 960}, {0, 960}},
+                                         {Orientation::portrait, Orientation::portrait});
+    const auto edge = [&](Wandering edges) { return wandering(costs, sheet, straight, edges).edges[0]; };
+    EXPECT_EQ(edge(Wandering::not_at_all), straight.edges[0]);
+    const SeamLine nearby = edge(Wandering::nearby);
+    EXPECT_GE(nearby.least(), 400 - 16 * cell);
+    EXPECT_LE(nearby.most(), 400 + 16 * cell);
+    const SeamLine anywhere = edge(Wandering::anywhere);
+    EXPECT_GE(anywhere.least(), 170 * cell);
+    EXPECT_LE(anywhere.most(), 176 * cell);
+}
+
+TEST(CheapestPath, costsWhatItsLanesAre) {
+    SeamCosts costs = costsOf(120, 200, 7);
+    bar(costs, {60, 0, 2, 200}, 1);
+    const CheapestPath paths(costs.down, costs.across, 0, cell, costs.cell_mm);
+    std::vector<float> lanes(40);
+    paths.costs(0, 8, 2, lanes);
+    const float long_mm = 200 * 0.5F;
+    for (std::size_t i = 0; i < lanes.size(); ++i) {
+        const int from = static_cast<int>(i) * 2;
+        const float even = (from <= 61 && from + 8 >= 61) ? 1 : 7;
+        // A path between the two may change over to the quiet one.
+        const bool near = from + 8 >= 59 && from <= 63;
+        if (!near || even == 1) {
+            EXPECT_NEAR(lanes[i], even * long_mm, 0.01 * long_mm) << from;
+        }
+        std::vector<float> alone(1);
+        paths.costs(from, from + 8, 2, alone);
+        EXPECT_EQ(alone[0], lanes[i]) << "as many at once as there are";
+    }
 }
