@@ -69,6 +69,8 @@ Actions::Actions(QObject* parent, const QList<QString>& station_names) {
         parent, "placement", tr("Placement template…"), {},
         tr("The object's edge and the picture's place at true size, to lay on the object: no pencil lines "
            "under the medium."));
+    corners = make(parent, "corners", tr("Corners and middle…"), {},
+                   tr("Of a large placement template only the four corners and the middle, a page each."));
     mask_outside = make(parent, "mask-outside", tr("Mask round the picture…"), {},
                         tr("Covers everything but the picture, for varnish or paint."));
     mask_inside = make(parent, "mask-inside", tr("Mask over the picture…"), {},
@@ -120,8 +122,8 @@ void Actions::fill(QMenuBar& bar) {
     recent->setObjectName(QStringLiteral("recent-jobs"));
     job->insertMenu(save_job, recent);
     menu(tr("&Edit"), {undo, redo, nullptr, paste});
-    menu(tr("P&iece"), {previous, next, nullptr, duplicate, earlier, later, nullptr, placement, mask_outside,
-                        mask_inside, ladder, nullptr, remove});
+    menu(tr("P&iece"), {previous, next, nullptr, duplicate, earlier, later, nullptr, placement, corners,
+                        mask_outside, mask_inside, ladder, nullptr, remove});
     QList<QAction*> view = stations;
     view << nullptr << fold << nullptr << zoom_in << zoom_out << zoom_fit << zoom_true << screen_scale
          << nullptr << mm << cm << in << nullptr << evening;

@@ -14,7 +14,7 @@ struct Actions {
         *test_sheet, *guide, *reduced, *seam_strip, *patch, *print, *quit;
     QAction *undo, *redo;
     QAction *remove, *next, *previous, *duplicate, *earlier, *later;
-    QAction *placement, *mask_outside, *mask_inside, *ladder;
+    QAction *placement, *corners, *mask_outside, *mask_inside, *ladder;
     QAction *fold, *zoom_in, *zoom_out, *zoom_fit, *zoom_true, *screen_scale, *evening;
     QAction *mm, *cm, *in;
     QAction *shortcuts, *about;

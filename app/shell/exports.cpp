@@ -2,6 +2,7 @@
 
 #include <QDir>
 #include <QTemporaryDir>
+#include <algorithm>
 
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
@@ -192,14 +193,15 @@ void Exports::writeCopyShop(const QString& folder) {
     });
 }
 
-void Exports::print(const QString& printer) {
-    run(tr("Handing it to the printer"), [printer](const Job& job, const Progress& progress) {
+void Exports::print(const QString& printer, bool last_first) {
+    run(tr("Handing it to the printer"), [printer, last_first](const Job& job, const Progress& progress) {
         QTemporaryDir folder;
         if (!folder.isValid())
             throw Error(Error::Kind::output, QDir::tempPath().toStdString(), "cannot be written",
                         "make room there");
         const QString file = folder.filePath(QStringLiteral("sheets.pdf"));
-        const Imposition imposition = impose(job);
+        Imposition imposition = impose(job);
+        if (last_first) std::reverse(imposition.sheets.begin(), imposition.sheets.end());
         writeSheets(path(file), job, imposition, progress);
         progress.at(1);
         const QString refused = printPdf(printer, file, QString::fromStdString(job.name), job.sheets.paper);

@@ -43,7 +43,7 @@ class Exports : public QObject {
     /// The chosen piece's print about a spot (in parts of it), made larger in several ways.
     void writeProof(const QString& file, const PointMm& spot, const std::vector<Engine>& engines);
     void writeCopyShop(const QString& folder);
-    void print(const QString& printer);
+    void print(const QString& printer, bool last_first = false);
 
   signals:
     void started(const QString& what);

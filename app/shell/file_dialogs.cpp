@@ -80,6 +80,7 @@ FileDialogs::FileDialogs(QWidget& window, const Actions& actions, JobStore& stor
     };
     onTemplate(actions.placement, tr("Save the placement template"), " placement.pdf",
                TemplateKind::placement);
+    onTemplate(actions.corners, tr("Save the corners and the middle"), " corners.pdf", TemplateKind::corners);
     onTemplate(actions.mask_outside, tr("Save the mask"), " mask round it.pdf", TemplateKind::mask_outside);
     onTemplate(actions.mask_inside, tr("Save the mask"), " mask over it.pdf", TemplateKind::mask_inside);
     on(actions.ladder, [this, pdf] {

@@ -297,7 +297,7 @@ void MainWindow::refresh() {
           actions_.remove,     actions_.next,         actions_.previous,     actions_.fold,
           actions_.save_job,   actions_.save_job_as,  actions_.duplicate,    actions_.earlier,
           actions_.later,      actions_.placement,    actions_.mask_outside, actions_.mask_inside,
-          actions_.ladder})
+          actions_.ladder,     actions_.corners})
         action->setEnabled(any);
     actions_.guide->setEnabled(any && store_.imposition() && needsGuide(*store_.imposition()));
     actions_.seam_strip->setEnabled(store_.piece() && sheetsForOneCopy(store_.job(), *store_.piece()) > 1);

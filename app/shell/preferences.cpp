@@ -9,7 +9,7 @@ namespace {
 
 const QString unit_key = QStringLiteral("unit"), paper_key = QStringLiteral("paper"),
               dark_key = QStringLiteral("dark"), printer_key = QStringLiteral("printer"),
-              screen_key = QStringLiteral("screen-px-mm");
+              order_key = QStringLiteral("last-sheet-first"), screen_key = QStringLiteral("screen-px-mm");
 
 bool measuresInInches() { return QLocale::system().measurementSystem() == QLocale::ImperialUSSystem; }
 
@@ -46,11 +46,13 @@ std::optional<double> checkedScreenScale() {
     const double px_mm = QSettings().value(screen_key, 0.0).toDouble();
     return px_mm > 0 ? std::optional(px_mm) : std::nullopt;
 }
+bool printsLastFirst() { return QSettings().value(order_key, false).toBool(); }
 bool prefersDark() { return QSettings().value(dark_key, false).toBool(); }
 void prefer(Unit unit) { QSettings().setValue(unit_key, QString::fromStdString(std::string(sign(unit)))); }
 void prefer(const Paper& paper) { QSettings().setValue(paper_key, QString::fromStdString(paper.id)); }
 void preferPrinter(const QString& kind) { QSettings().setValue(printer_key, kind); }
 void keepScreenScale(double px_mm) { QSettings().setValue(screen_key, px_mm); }
+void preferLastFirst(bool last_first) { QSettings().setValue(order_key, last_first); }
 void preferDark(bool dark) { QSettings().setValue(dark_key, dark); }
 
 }  // namespace tympan::app

@@ -14,12 +14,15 @@ Paper preferredPaper();
 /// "laser", "inkjet", "sublimation" or "shop".
 QString preferredPrinter();
 bool prefersDark();
+/// Whether the last sheet is printed first: of printers that lay each sheet on the one before, face up.
+bool printsLastFirst();
 /// Pixels of the screen per millimetre, when they were checked with a card.
 std::optional<double> checkedScreenScale();
 void prefer(Unit unit);
 void prefer(const Paper& paper);
 void preferPrinter(const QString& kind);
 void preferDark(bool dark);
+void preferLastFirst(bool last_first);
 void keepScreenScale(double px_mm);
 
 }  // namespace tympan::app

@@ -6,6 +6,7 @@
 
 #include "core/job/landing.h"
 #include "core/measure/outline_operations.h"
+#include "core/output/corner_template.h"
 #include "core/output/true_size_pages.h"
 
 namespace tympan {
@@ -13,6 +14,7 @@ namespace tympan {
 namespace {
 
 constexpr double line_mm = 0.25, clear_mm = 3, tick_mm = 10, border_mm = 16;
+constexpr double words_mm = 3, lead_mm = 4.2;
 
 void add(Marks& marks, Marks more) {
     for (Mark& mark : more) marks.push_back(std::move(mark));
@@ -35,6 +37,49 @@ Marks cornerTicks(const Landing& landing, const RectMm& box) {
     return marks;
 }
 
+/// A cross over the middle, as long as the window is wide.
+Marks crossAt(const Landing& landing, double half_mm) {
+    const PointMm at = middle(landing.box);
+    Marks marks;
+    for (const PointMm& to : {PointMm{half_mm, 0}, PointMm{0, half_mm}})
+        add(marks, lineOf({{{landing.toObject({at.x - to.x, at.y - to.y}),
+                             landing.toObject({at.x + to.x, at.y + to.y})}}},
+                          line_mm));
+    return marks;
+}
+
+/// A page for each corner and one for the middle: each says which it is and how to check where it lies.
+void drawCorners(PdfFile& pdf, const Job& job, const Piece& piece) {
+    const double side = cornerWindowMm(job, piece);
+    const Landing landing = landingOf(job, piece);
+    Marks marks = templateMarks(job, piece, TemplateKind::corners);
+    add(marks, crossAt(landing, side / 3));
+    const PointMm centre = landing.toObject(middle(landing.box));
+    const std::vector<CornerPlace> places = cornerPlaces(job, piece);
+    for (std::size_t i = 0; i < places.size(); ++i) {
+        const CornerPlace& place = places[i];
+        const RectMm window{place.at.x - side / 2, place.at.y - side / 2, side, side};
+        Marks shown;
+        for (const Mark& mark : marks)
+            if (overlaps(extent(mark), window)) shown.push_back(mark);
+        // Words stand on the picture's side of the corner, clear of the lines: that paper is cut away.
+        const bool left = place.at.x <= centre.x, above = place.at.y <= centre.y;
+        const double room = side / 2 - 2 * clear_mm;
+        std::vector<std::string> lines = brokenInto(room, place.where, words_mm);
+        lines.insert(lines.begin(), place.name);
+        double y = above ? place.at.y + 2 * clear_mm + words_mm
+                         : place.at.y - 2 * clear_mm - static_cast<double>(lines.size() - 1) * lead_mm;
+        for (const std::string& line : lines) {
+            const double x = left ? place.at.x + clear_mm : place.at.x - clear_mm - room;
+            shown.push_back(Words{line, {x, y}, words_mm, 0, &line == &lines.front()});
+            y += lead_mm;
+        }
+        shown.push_back(upArrow({left ? window.right() - 8 : window.x + 4, window.y + 6}, 4, 6));
+        drawTrueSize(pdf, job.sheets.paper, printerOf(job, piece).margins, window, shown,
+                     fmt::format("{} of {} · {} · lay this way up", i + 1, places.size(), piece.name));
+    }
+}
+
 }  // namespace
 
 Marks templateMarks(const Job& job, const Piece& piece, TemplateKind kind) {
@@ -42,7 +87,7 @@ Marks templateMarks(const Job& job, const Piece& piece, TemplateKind kind) {
     const Landing landing = landingOf(job, piece);
     const Outline ink = inkOnObject(job, piece);
     Marks marks;
-    if (kind != TemplateKind::placement) {
+    if (kind == TemplateKind::mask_outside || kind == TemplateKind::mask_inside) {
         // What is cut away is hatched; the line is where the knife goes.
         const Outline around = offset(ink, border_mm, Corners::sharp);
         add(marks, hatchOf(kind == TemplateKind::mask_outside ? ink : without(around, ink), 5, 0.15, 0.75));
@@ -57,6 +102,7 @@ Marks templateMarks(const Job& job, const Piece& piece, TemplateKind kind) {
     }
     add(marks, dashesOf(ink, line_mm));
     add(marks, cornerTicks(landing, landing.box));
+    if (kind == TemplateKind::corners) return marks;
     const PointMm middle_at = middle(bounds(ink));
     const std::string up = "top";
     marks.push_back(upArrow({middle_at.x - 2, middle_at.y - 14}, 4, 6));
@@ -82,6 +128,11 @@ RectMm templateArea(const Job& job, const Piece& piece, TemplateKind kind) {
 
 void writeTemplate(const std::filesystem::path& file, const Job& job, const Piece& piece, TemplateKind kind) {
     PdfFile pdf(file, job.name, job.created);
+    if (kind == TemplateKind::corners) {
+        drawCorners(pdf, job, piece);
+        pdf.commit();
+        return;
+    }
     const char* what =
         kind == TemplateKind::placement      ? "placement: lay this way up, cut the dashed picture out"
         : kind == TemplateKind::mask_outside ? "mask: cut the hatched picture out, keep what is round it"

@@ -12,6 +12,7 @@ namespace tympan {
 enum class TemplateKind {
     placement,     ///< the object's edge, the picture's place, corner ticks outside the wet area, holes and
                    ///< knots
+    corners,       ///< of a large one: its corners and its middle alone, a page each
     mask_outside,  ///< covers what is not picture: cut the picture out, varnish or paint through the window
     mask_inside,   ///< covers the picture: cut round it
 };

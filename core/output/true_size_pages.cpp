@@ -11,16 +11,10 @@ namespace {
 
 constexpr double overlap_mm = 10, title_mm = 3.2, head_mm = 6;
 
-/// What lines may cover of a page, a head of words kept free; no nearer to the edge than 3 mm.
-RectMm roomOn(const SizeMm& page, const PageMargins& margins) {
-    const double bare = std::max({3.0, margins.left, margins.top, margins.right, margins.bottom});
-    return {bare, bare + head_mm, page.width - 2 * bare, page.height - 2 * bare - head_mm};
-}
-
 /// The orientation that needs fewer pages.
 Orientation fewerPages(const Paper& paper, const PageMargins& margins, const RectMm& area) {
     const auto pages = [&](Orientation way) {
-        const RectMm room = roomOn(pageOf(paper, way), margins);
+        const RectMm room = trueSizeRoom(pageOf(paper, way), margins);
         return std::ceil(std::max(1.0, (area.width - overlap_mm) / (room.width - overlap_mm))) *
                std::ceil(std::max(1.0, (area.height - overlap_mm) / (room.height - overlap_mm)));
     };
@@ -29,6 +23,12 @@ Orientation fewerPages(const Paper& paper, const PageMargins& margins, const Rec
 }
 
 }  // namespace
+
+RectMm trueSizeRoom(const SizeMm& page, const PageMargins& margins) {
+    // A head of words is kept free; no nearer to the edge than 3 mm.
+    const double bare = std::max({3.0, margins.left, margins.top, margins.right, margins.bottom});
+    return {bare, bare + head_mm, page.width - 2 * bare, page.height - 2 * bare - head_mm};
+}
 
 Marks lineOf(const Outline& outline, double width_mm, double grey) {
     Marks marks;
@@ -81,7 +81,7 @@ void drawTrueSize(PdfFile& pdf, const Paper& paper, const PageMargins& margins, 
                   const Marks& marks, const std::string& title) {
     const Orientation way = fewerPages(paper, margins, area);
     const SizeMm page = pageOf(paper, way);
-    const RectMm room = roomOn(page, margins);
+    const RectMm room = trueSizeRoom(page, margins);
     const double margin = room.x, w = room.width, h = room.height;
     const auto parts = [](double length, double room) {
         return length <= room ? 1 : static_cast<int>(std::ceil((length - overlap_mm) / (room - overlap_mm)));

@@ -12,6 +12,9 @@ namespace tympan {
 void drawTrueSize(PdfFile& pdf, const Paper& paper, const PageMargins& margins, const RectMm& area,
                   const Marks& marks, const std::string& title);
 
+/// What of a page such marks may cover, page frame.
+RectMm trueSizeRoom(const SizeMm& page, const PageMargins& margins);
+
 /// An outline as thin filled lines, `width_mm` wide, centred on it.
 Marks lineOf(const Outline& outline, double width_mm, double grey = 0);
 /// The same in dashes.

@@ -61,6 +61,13 @@ std::optional<Bands> withRoom(Bands bands, const SizePx& print, const SheetRoom&
     return bands;
 }
 
+Bands straightened(Bands bands) {
+    for (SeamLine& edge : bands.edges) moveTo(edge, (edge.least() + edge.most()) / 2);
+    for (std::vector<SeamLine>& cuts : bands.cuts)
+        for (SeamLine& cut : cuts) moveTo(cut, (cut.least() + cut.most()) / 2);
+    return bands;
+}
+
 Bands withLineAt(const Bands& bands, const LineOf& line, int at, const SeamCosts& costs,
                  const SheetRoom& room, int snap_px) {
     const auto laid = [&](int place) {

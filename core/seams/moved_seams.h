@@ -18,6 +18,9 @@ const SeamLine& lineIn(const Bands& bands, const LineOf& line);
 /// The same bands on pages that have room for them; nothing where some part has room on neither.
 std::optional<Bands> withRoom(Bands bands, const SizePx& print, const SheetRoom& room);
 
+/// The same with straight lines where the others lie in the mean.
+Bands straightened(Bands bands);
+
 /// A line laid at another place, where sheets then have room for all parts; else as near to it as they do.
 /// Where it snaps, it goes to the cheapest place within `snap_px`.
 Bands withLineAt(const Bands& bands, const LineOf& line, int at, const SeamCosts& costs,

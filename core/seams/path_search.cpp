@@ -42,7 +42,7 @@ std::optional<FoundBands> quietestPaths(const SeamCosts& costs, const SheetRoom&
     const double straight = best.cost;
     Wanderer wanderer(costs, room);
     const auto follow = [&](const Bands& straight, Wandering edges) {
-        FoundBands paths{wanderer.from(straight, edges, progress), 0};
+        FoundBands paths{wanderer.from(straight, edges, Wandering::anywhere, progress), 0};
         paths.cost = costOf(costs, paths.bands);
         if (paths.cost < best.cost) best = std::move(paths);
     };

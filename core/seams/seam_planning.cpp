@@ -10,6 +10,7 @@
 #include "core/base/error.h"
 #include "core/seams/moved_seams.h"
 #include "core/seams/path_search.h"
+#include "core/seams/wandering.h"
 
 namespace tympan {
 
@@ -78,6 +79,11 @@ int wantedSheets(const Job& job, const SizePx& print, const SheetRoom& room, con
     return sheets + job.sheets.more_sheets;
 }
 
+/// For the cache.
+struct Quiet {
+    std::optional<Bands> bands;
+};
+
 struct Asked {
     SheetRoom room;
     SeamManner manner = SeamManner::quiet;
@@ -97,6 +103,16 @@ std::optional<Bands> quiet(const SeamCosts& costs, const Asked& asked, const Pro
     return std::move(straight.front().bands);
 }
 
+/// Paths about seams that were laid by hand.
+Bands pathsNear(const SeamCosts& costs, const SheetRoom& room, const KeptSeams& kept, const Bands& laid,
+                const Progress& progress) {
+    const auto found = cache().get(keyOf("paths near", costs.key, room, kept), [&] {
+        Bands paths = Wanderer(costs, room).from(laid, Wandering::nearby, Wandering::nearby, progress);
+        return Quiet{costOf(costs, paths) < costOf(costs, laid) ? paths : laid};
+    });
+    return *found->bands;
+}
+
 /// Marks the tiles on which nothing is inked; not all of them: a bare picture keeps its sheets.
 void markBare(SeamPlan& plan, const SeamCosts& costs, const PrintGeometry& print) {
     std::size_t bare = 0;
@@ -113,11 +129,6 @@ void markBare(SeamPlan& plan, const SeamCosts& costs, const PrintGeometry& print
     if (bare == plan.tiles.size())
         for (Tile& tile : plan.tiles) tile.bare = false;
 }
-
-/// For the cache.
-struct Quiet {
-    std::optional<Bands> bands;
-};
 
 }  // namespace
 
@@ -179,14 +190,18 @@ SeamPlan planSeams(const Job& job, const Piece& piece, const PrintGeometry& prin
         return plan;
     };
     if (sheets == 1) return planned(grid->bands);
-    if (piece.joining.seams)
-        if (const auto kept = keptBands(*piece.joining.seams, print, room)) return planned(*kept);
-    if (job.sheets.seams == SeamManner::regular) return planned(grid->bands);
+    const auto kept =
+        piece.joining.seams ? keptBands(*piece.joining.seams, print, room) : std::optional<Bands>();
+    if (job.sheets.seams == SeamManner::regular) return planned(kept ? *kept : grid->bands);
     const auto costs = seamCostsOf(job, piece, print.grid.ppi, progress);
     // What fades over an overlap fades along a straight line, and a sheet that is laid whole is cut by
     // nobody.
     const bool only_straight = jointOf(piece) == Joint::two_goes || piece.method->laid_whole;
     const SeamManner manner = only_straight ? SeamManner::quiet : job.sheets.seams;
+    if (kept)
+        return planned(manner == SeamManner::wandering
+                           ? pathsNear(*costs, room, *piece.joining.seams, *kept, progress)
+                           : *kept);
     const Asked asked{room, manner, sheets, print.grid.nearest(least_part_mm)};
     const auto found = cache().get(keyOf("quiet seams", costs->key, asked),
                                    [&] { return Quiet{quiet(*costs, asked, progress)}; });

@@ -152,7 +152,7 @@ const CheapestPath& Wanderer::edgePaths(bool upright) {
     return *paths;
 }
 
-Bands Wanderer::from(const Bands& straight, Wandering edges, const Progress& progress) {
+Bands Wanderer::from(const Bands& straight, Wandering edges, Wandering cuts, const Progress& progress) {
     Bands bands = straight;
     const bool upright = bands.upright;
     const int length = upright ? costs_.print.height : costs_.print.width,
@@ -166,10 +166,12 @@ Bands Wanderer::from(const Bands& straight, Wandering edges, const Progress& pro
     const auto wide = [&](std::size_t band, int n) {
         return upright ? room_.down(bands.pages[band], n) : room_.across(bands.pages[band], n);
     };
-    if (edges != Wandering::not_at_all) {
-        const int nearby = edges == Wandering::nearby ? static_cast<int>(nearby_mm / cell_mm) * cell : 0;
-        findRow({edgePaths(upright), depth, least_left, deep, nearby}, bands.edges, progress);
-    }
+    const auto reach = [&](Wandering asked) {
+        return asked == Wandering::nearby ? static_cast<int>(nearby_mm / cell_mm) * cell : 0;
+    };
+    if (edges != Wandering::not_at_all)
+        findRow({edgePaths(upright), depth, least_left, deep, reach(edges)}, bands.edges, progress);
+    if (cuts == Wandering::not_at_all) return bands;
     const Field& through = field(!upright);
     const auto findCuts = [&](std::size_t band) {
         const SeamLine *above = band == 0 ? nullptr : &bands.edges[band - 1],
@@ -182,7 +184,7 @@ Bands Wanderer::from(const Bands& straight, Wandering edges, const Progress& pro
         clearBeyond(own.straight, first, cell, above, below);
         clearBeyond(own.aside, first, cell, above, below);
         const CheapestPath paths(own.straight, own.aside, first, cell, cell_mm);
-        findRow({paths, length, least_left, [&](std::size_t, int n) { return wide(band, n); }, 0},
+        findRow({paths, length, least_left, [&](std::size_t, int n) { return wide(band, n); }, reach(cuts)},
                 bands.cuts[band], progress);
     };
     inTwoParts(static_cast<int>(bands.cuts.size()), [&](int begin, int end) {

@@ -6,7 +6,7 @@
 
 namespace tympan {
 
-/// Where the paths of edges are looked for.
+/// Where paths are looked for: anywhere, or within 8 mm of where seams lie; or they stay where they lie.
 enum class Wandering { anywhere, nearby, not_at_all };
 
 /// Looks for wandering seams in place of straight ones.
@@ -17,9 +17,9 @@ class Wanderer {
     /// As many seams on the same pages, wandering along the paths that cost least. Edges first, over the
     /// whole print; then cuts, between them. The seams of a row are first placed together, each in a lane of
     /// its own, then each anew in turn, so that it may use all that the sheets beside it have to spare.
-    /// `edges`: whether they may go anywhere, stay within a few millimetres of where they lie, or stay as
-    /// they are. Throws Error (stopped).
-    Bands from(const Bands& straight, Wandering edges = Wandering::anywhere, const Progress& progress = {});
+    /// Throws Error (stopped).
+    Bands from(const Bands& straight, Wandering edges = Wandering::anywhere,
+               Wandering cuts = Wandering::anywhere, const Progress& progress = {});
 
   private:
     /// Costs whose rows follow the seams that run along bands of rows, or of columns.

@@ -237,6 +237,39 @@ TEST_F(Dialogs, theLadderShowsItsWidthsAndTakesAnyUnit) {
     EXPECT_FALSE(app::askLadder(&window, 100, Unit::mm));
 }
 
+TEST_F(Dialogs, paperFromARollIsAsLongAsItMustBe) {
+    type("picture-width", "900");
+    ASSERT_TRUE(settled());
+    window.goTo(app::MainWindow::sheets);
+    const SizeMm picture = piece().size;
+    const auto onWidth = [](QDialog& dialog, const QString& width) {
+        auto& edit = in<QLineEdit>(dialog, "roll-width");
+        edit.setFocus();
+        edit.selectAll();
+        QTest::keyClicks(&edit, width);
+        QTest::keyClick(&edit, Qt::Key_Return);
+    };
+    whenAsked([&](QDialog& dialog) {
+        onWidth(dialog, QStringLiteral("2 cm"));
+        EXPECT_FALSE(in<QPushButton>(dialog, "roll-take").isEnabled());
+        onWidth(dialog, QString::number(picture.height + 12) + QStringLiteral(" mm"));
+        press(dialog, "roll-take");
+    });
+    choose("paper", QStringLiteral("roll"));
+    ASSERT_TRUE(settled());
+    EXPECT_TRUE(asked_);
+    EXPECT_NEAR(job().sheets.paper.size.height, picture.width + 10, 1.01);
+    EXPECT_EQ(find<QComboBox>("paper")->currentData().toString(), QStringLiteral("custom"));
+    for (const Sheet& sheet : window.store().imposition()->sheets)
+        EXPECT_FALSE(sheet.regions.front().seams.any()) << "each copy lies whole on one";
+
+    const Paper before = job().sheets.paper;
+    whenAsked([](QDialog& dialog) { dialog.reject(); });
+    choose("paper", QStringLiteral("roll"));
+    EXPECT_EQ(job().sheets.paper, before);
+    EXPECT_EQ(find<QComboBox>("paper")->currentData().toString(), QStringLiteral("custom"));
+}
+
 TEST_F(Dialogs, aPatchKeepsItsFormWhenItsSizeIsTyped) {
     chooseShape(ShapeKind::rectangle);
     part("zones");

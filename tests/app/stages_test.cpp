@@ -87,6 +87,47 @@ TEST_F(Stages, placesAreKeptAndGivenUpWithOneClick) {
     EXPECT_TRUE(job().kept_sheets.empty());
 }
 
+TEST_F(Stages, aWanderingSeamWandersAboutThePlaceItIsDraggedTo) {
+    hang(noise({300, 200}, CV_8UC1));
+    type("picture-width", "450");
+    window.goTo(app::MainWindow::sheets);
+    ASSERT_TRUE(settled());
+    choose("seams", static_cast<int>(SeamManner::wandering));
+    ASSERT_TRUE(settled());
+    QWidget* laid = find("laid");
+    ASSERT_TRUE(waitFor([&] { return laid->accessibleName().startsWith(QStringLiteral("Seams")); }));
+    const auto finishedBands = [&] {
+        const SeamPlan& plan = window.store().imposition()->plans.front();
+        return flipped(plan.bands, plan.print.width, window.store().imposition()->prints.front().mirrored);
+    };
+    const Bands before = finishedBands();
+    ASSERT_FALSE(before.edges.empty());
+    ASSERT_FALSE(before.edges[0].straight()) << "otherwise this says nothing";
+    const SizePx print = window.store().imposition()->plans.front().print;
+    const double scale =
+        std::min((laid->width() - 16.0) / print.width, (laid->height() - 54.0) / print.height);
+    const auto at = [&](double along, double across) {
+        const QPointF place = before.upright ? QPointF(across, along) : QPointF(along, across);
+        return QPointF(8 + place.x() * scale, 28 + place.y() * scale).toPoint();
+    };
+    const double along = 25 / scale, edge = before.edges[0].at(along);
+    const QPoint from = at(along, edge), to = at(along, edge + 14 / scale);
+    QTest::mousePress(laid, Qt::LeftButton, Qt::AltModifier, from);
+    QMouseEvent move(QEvent::MouseMove, to, laid->mapToGlobal(to), Qt::LeftButton, Qt::LeftButton,
+                     Qt::AltModifier);
+    QCoreApplication::sendEvent(laid, &move);
+    QTest::mouseRelease(laid, Qt::LeftButton, Qt::AltModifier, to);
+    ASSERT_TRUE(job().pieces.front().joining.seams);
+    ASSERT_TRUE(settled());
+    const KeptSeams& kept = *job().pieces.front().joining.seams;
+    const PixelGrid grid = window.store().imposition()->grid;
+    const SeamLine moved = finishedBands().edges[0];
+    EXPECT_FALSE(moved.straight());
+    EXPECT_NEAR(grid.mm(moved.least()), kept.edges_mm[0], 9);
+    EXPECT_NEAR(grid.mm(moved.most()), kept.edges_mm[0], 9);
+    EXPECT_GT(kept.edges_mm[0], grid.mm(before.edges[0].most())) << "it went where the hand did";
+}
+
 TEST_F(Stages, aSeamIsDraggedSnapsAndStaysUntilItIsLaidAnew) {
     hang(marked({300, 200}, 3));
     type("picture-width", "450");

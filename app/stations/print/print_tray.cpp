@@ -1,11 +1,13 @@
 #include "app/stations/print/print_tray.h"
 
 #include <QAction>
+#include <QCheckBox>
 #include <QComboBox>
 
 #include "app/shell/actions.h"
 #include "app/shell/exports.h"
 #include "app/shell/job_store.h"
+#include "app/shell/preferences.h"
 #include "app/shell/render_service.h"
 #include "app/shell/system_printers.h"
 #include "app/widgets/tray_parts.h"
@@ -29,6 +31,13 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     print_ = pushButton(QStringLiteral("print-now"), tr("Print at true size"));
     print_->setProperty("main", true);
     first->addWidget(print_, 0, Qt::AlignLeft);
+    last_first_ = new QCheckBox(tr("last sheet first"));
+    last_first_->setObjectName(QStringLiteral("last-sheet-first"));
+    last_first_->setToolTip(
+        tr("For a printer that lays sheets face up, each on the one before: then they lie in order."));
+    last_first_->setChecked(printsLastFirst());
+    connect(last_first_, &QCheckBox::clicked, this, &preferLastFirst);
+    first->addWidget(last_first_);
     about_ = quietLabel({});
     about_->setObjectName(QStringLiteral("printers-about"));
     about_->setFixedWidth(150);
@@ -57,7 +66,8 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     addFiles(tr("To hold beside it"), {actions.test_sheet, actions.reference, actions.guide});
     outer->addStretch(1);
 
-    connect(print_, &QPushButton::clicked, this, [this] { exports_.print(printers_->currentText()); });
+    connect(print_, &QPushButton::clicked, this,
+            [this] { exports_.print(printers_->currentText(), last_first_->isChecked()); });
     connect(&store_, &JobStore::changed, this, &PrintTray::refresh);
     about_->setText(tr("Looking for printers…"));
     refresh();
@@ -89,6 +99,7 @@ void PrintTray::lookForPrinters() {
 
 void PrintTray::refresh() {
     printers_->setVisible(printers_->count() > 0);
+    last_first_->setVisible(printers_->count() > 0);
     print_->setEnabled(printers_->count() > 0 && !store_.job().pieces.empty());
 }
 

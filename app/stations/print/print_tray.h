@@ -2,6 +2,7 @@
 #include <QWidget>
 
 class QAction;
+class QCheckBox;
 class QComboBox;
 class QLabel;
 class QPushButton;
@@ -34,6 +35,7 @@ class PrintTray : public QWidget {
     RenderService& service_;
     Exports& exports_;
     QComboBox* printers_;
+    QCheckBox* last_first_;
     QPushButton* print_;
     QLabel* about_;
 };

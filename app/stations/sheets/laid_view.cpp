@@ -195,9 +195,16 @@ void LaidView::paintEvent(QPaintEvent*) {
     for (const Tile& tile : plan()->tiles) {
         if (!tile.bare) continue;
         const RectPx region = flipped(tile.region, plan()->print.width, mirrored);
-        painter.drawText(QRectF(onMap({1.0 * region.x, 1.0 * region.y}),
-                                onMap({1.0 * region.right(), 1.0 * region.bottom()})),
-                         Qt::AlignCenter, tr("empty"));
+        const QRectF place(onMap({1.0 * region.x, 1.0 * region.y}),
+                           onMap({1.0 * region.right(), 1.0 * region.bottom()}));
+        const QString empty = tr("empty");
+        const double across = painter.fontMetrics().horizontalAdvance(empty) + 8;
+        painter.save();
+        painter.translate(place.center());
+        // In a narrow place it stands upright, clear of the seams.
+        if (across > place.width() && place.height() > place.width()) painter.rotate(-90);
+        painter.drawText(QRectF(-across / 2, -12, across, 24), Qt::AlignCenter, empty);
+        painter.restore();
     }
     painter.setFont(textFont(TextSize::small, true));
     for (const Sheet& other : store_.imposition()->sheets)
@@ -250,6 +257,8 @@ QString LaidView::whyThere(const LineOf& line) const {
     const Piece* piece = findPiece(store_.job(), sheet()->regions.front().piece);
     const auto even = piece ? evenBands(store_.job(), *piece, plan()->print) : std::nullopt;
     if (!even) return {};
+    if (!lineIn(shown(), line).straight())
+        return tr("It wanders where it is seen least. Dragged, it wanders about the place that you give it.");
     const SeamReason reason = reasonOf(*costs_, shown(), line, *even);
     if (reason.moved_mm < 1) return tr("It lies where even seams would.");
     const QString moved = lengthText(std::round(reason.moved_mm), store_.job().unit);
@@ -277,15 +286,13 @@ std::optional<LineOf> LaidView::lineUnder(const QPointF& at) const {
     const double x = (at.x() - map.x()) / scale, y = (at.y() - map.y()) / scale, near = near_px / scale;
     const double along = bands.upright ? y : x, across = bands.upright ? x : y;
     for (std::size_t i = 0; i < bands.edges.size(); ++i)
-        if (bands.edges[i].straight() && std::abs(bands.edges[i].at(along) - across) < near)
-            return LineOf{{}, i};
+        if (std::abs(bands.edges[i].at(along) - across) < near) return LineOf{{}, i};
     for (std::size_t band = 0; band < bands.cuts.size(); ++band) {
         const double from = band == 0 ? 0 : bands.edges[band - 1].at(along);
         const double to = band < bands.edges.size() ? bands.edges[band].at(along) : 1e9;
         if (across < from || across > to) continue;
         for (std::size_t i = 0; i < bands.cuts[band].size(); ++i)
-            if (bands.cuts[band][i].straight() && std::abs(bands.cuts[band][i].at(across) - along) < near)
-                return LineOf{band, i};
+            if (std::abs(bands.cuts[band][i].at(across) - along) < near) return LineOf{band, i};
     }
     return {};
 }
@@ -294,7 +301,7 @@ void LaidView::mousePressEvent(QMouseEvent* event) {
     if (event->button() != Qt::LeftButton || !plan()) return;
     pressed_ = event->position();
     if (const auto line = lineUnder(pressed_); line && store_.upToDate()) {
-        dragging_ = shown();
+        dragging_ = straightened(shown());
         dragged_ = line;
         update();
         return;

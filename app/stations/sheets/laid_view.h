@@ -18,7 +18,7 @@ class JobStore;
 class RenderService;
 
 /// How the sheets of a piece will lie on the object, as people will see it: the picture with its seams and
-/// the names of its sheets. A sheet is chosen by a click on it. A straight seam is dragged to another place,
+/// the names of its sheets. A sheet is chosen by a click on it. A seam is dragged to another place,
 /// where it snaps to quiet ones; what that does is said at once, and it stays there. For sheets that join no
 /// other: what lies on them.
 class LaidView : public QWidget {

@@ -3,6 +3,7 @@
 #include <QCheckBox>
 #include <QComboBox>
 
+#include "app/shell/ask_roll.h"
 #include "app/shell/job_store.h"
 #include "app/shell/preferences.h"
 #include "app/shell/words.h"
@@ -17,7 +18,7 @@ namespace tympan::app {
 
 namespace {
 
-const QString custom = QStringLiteral("custom");
+const QString custom = QStringLiteral("custom"), from_roll = QStringLiteral("roll");
 constexpr int fewest_of_all = -1;  // beside how many sheets more
 
 QComboBox* choiceOf(const QString& name, const QString& accessible) {
@@ -43,6 +44,7 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     for (const Paper& paper : shippedPapers())
         paper_->addItem(QString::fromStdString(paper.name), QString::fromStdString(paper.id));
     paper_->addItem(tr("another size"), custom);
+    paper_->addItem(tr("from a roll…"), from_roll);
     paper_->setFixedWidth(148);
     first->addWidget(paper_);
     own_size_ = new QWidget;
@@ -106,7 +108,7 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     manner_->addItem(tr("at even places"), static_cast<int>(SeamManner::regular));
     manner_->setToolTip(
         tr("Quiet places are bare paper and lively ground, away from lettering, faces and what you "
-           "marked to keep whole. Drag a straight seam to lay it yourself; hold Alt to place it "
+           "marked to keep whole. Drag a seam to lay it yourself; hold Alt to place it "
            "freely."));
     seams->addRow(tr("Seams"), manner_);
     joint_ = choiceOf(QStringLiteral("joint"), tr("How sheets meet"));
@@ -142,6 +144,7 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
 void SheetsTray::changeRules() {
     SheetRules rules = store_.job().sheets;
     const QString id = paper_->currentData().toString();
+    if (id == from_roll) return cutFromRoll();
     if (id == custom) {
         const bool was_custom = rules.paper.id == "custom";
         const double width = was_custom ? paper_width_->value() : rules.paper.size.width,
@@ -213,6 +216,16 @@ void SheetsTray::layAnew() {
     joining.seams.reset();
     store_.edit(tr("lay the seams anew"),
                 [&, id = piece->id](Job job) { return withJoining(std::move(job), id, joining); });
+}
+
+void SheetsTray::cutFromRoll() {
+    if (const auto paper = askRoll(window(), store_.job()))
+        store_.edit(tr("cut sheets from a roll"), [&](Job job) {
+            SheetRules rules = job.sheets;
+            rules.paper = *paper;
+            return withSheets(std::move(job), rules);
+        });
+    refresh();  // the list goes back to what the paper is
 }
 
 void SheetsTray::keepPlaces(bool keep) {

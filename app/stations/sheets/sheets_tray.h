@@ -26,6 +26,7 @@ class SheetsTray : public QWidget {
     void keepPlaces(bool keep);
     void changeJoint();
     void layAnew();
+    void cutFromRoll();
     void showSeams();
     const Printer& shownPrinter() const;
 

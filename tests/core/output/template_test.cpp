@@ -4,6 +4,7 @@
 
 #include "core/artwork/read_picture.h"
 #include "core/job/edits.h"
+#include "core/output/corner_template.h"
 #include "core/output/placement_template.h"
 #include "core/output/size_ladder.h"
 #include "core/output/true_size_pages.h"
@@ -142,4 +143,43 @@ TEST(TrueSizeMarks, aLineIsAsLongAsTheOutlineAndHatchingStaysInside) {
 TEST(TrueSizeMarks, nothingIsDrawnOfAnEdgeWithoutLength) {
     EXPECT_TRUE(lineOf({{{{3, 3}, {3, 3}, {3, 3}}}}, 0.3).empty());
     EXPECT_TRUE(dashesOf({{{{3, 3}, {3, 3}}}}, 0.3).empty());
+}
+
+TEST(CornerTemplate, aTableTopTakesFivePagesThatSayWhereTheyLie) {
+    const ScratchFolder folder;
+    Job job = withObject(jobOnPlank(), 2, objectOf("table", ShapeKind::rectangle, {1200, 750}));
+    job = withPlace(withSize(job, 2, {900, 600}), 2, {-30, 0}, 0);
+    const std::vector<CornerPlace> places = cornerPlaces(job, job.pieces.front());
+    ASSERT_EQ(places.size(), 5u);
+    EXPECT_NEAR(places[0].at.x, -480, 0.2);
+    EXPECT_NEAR(places[2].at.y, 300, 0.2);
+    EXPECT_THAT(places[0].where, testing::AllOf(HasSubstr("120 mm from the object's left side"),
+                                                HasSubstr("75 mm from its top")));
+    EXPECT_THAT(places[1].where, testing::AllOf(HasSubstr("900 mm from the top left corner"),
+                                                HasSubstr("from the bottom left corner")));
+    writeTemplate(folder / "t.pdf", job, job.pieces.front(), TemplateKind::corners);
+    EXPECT_EQ(pagesOf(folder / "t.pdf"), 5);
+    const std::string words = wordsOf(folder / "t.pdf");
+    for (const CornerPlace& place : places) EXPECT_THAT(words, HasSubstr(place.name));
+    EXPECT_THAT(words, testing::AllOf(HasSubstr("1 of 5"), HasSubstr("5 of 5")));
+
+    // The corner lies in the middle of its page, its ticks 3 to 13 mm outside of it, in line with its sides.
+    run({"pdftoppm", "-r", "100", "-gray", "-png", "-f", "1", "-l", "1", "-singlefile",
+         (folder / "t.pdf").string(), (folder / "t").string()});
+    const cv::Mat page = load(folder / "t.png");
+    const RectMm room = trueSizeRoom(job.sheets.paper.size, printerOf(job, job.pieces.front()).margins);
+    const PointMm corner = middle(room);
+    EXPECT_LT(blackest(page, corner.x - 8, corner.y, 100, 0.6), 120);
+    EXPECT_LT(blackest(page, corner.x, corner.y - 8, 100, 0.6), 120);
+    EXPECT_GT(blackest(page, corner.x - 8, corner.y - 8, 100, 3), 200);
+    // The picture's dashed edge runs on from it.
+    EXPECT_LT(blackest(page, corner.x + 30, corner.y, 100, 3), 160);
+}
+
+TEST(CornerTemplate, fitsPaperThatIsSmallerThanItsWindows) {
+    const ScratchFolder folder;
+    Job job = jobOnPlank();
+    job.sheets.paper.size = {105, 148};
+    writeTemplate(folder / "t.pdf", job, job.pieces.front(), TemplateKind::corners);
+    EXPECT_EQ(pagesOf(folder / "t.pdf"), 5);
 }
