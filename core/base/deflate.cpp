@@ -28,4 +28,6 @@ void inflate(std::string_view packed, void* to, std::size_t size) {
         throw std::logic_error("what was packed here does not unpack");
 }
 
+std::uint32_t checkSum(std::string_view bytes) { return libdeflate_crc32(0, bytes.data(), bytes.size()); }
+
 }  // namespace tympan

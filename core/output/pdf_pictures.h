@@ -32,6 +32,7 @@ class PdfPictures {
         PackedInk::Samples samples;
         PackedInk::Packing packing;
         std::size_t from, length;  // within the file
+        std::uint32_t check_sum;
     };
     struct Placed {
         std::size_t stored;
