@@ -1,13 +1,29 @@
 #include "app/shell/outlook.h"
 
+#include <condition_variable>
+#include <mutex>
+#include <utility>
+
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "core/base/error.h"
+#include "core/base/progress.h"
 #include "core/inspect/findings.h"
 
 namespace tympan::app {
 
 namespace {
+
+// While edits follow each other as fast as a slider goes, the seams of each are not worth its cores.
+constexpr std::chrono::milliseconds burst{300}, rest{150};
+
+/// Waits, or throws Error (stopped) once asked to.
+void restFor(std::chrono::milliseconds time, const std::stop_token& stop) {
+    std::mutex lock;
+    std::unique_lock hold(lock);
+    std::condition_variable_any().wait_for(hold, stop, time, [] { return false; });
+    Progress{stop, {}}.at(0);
+}
 
 JobStore::Consequences consequencesOf(const Job& job, const std::stop_token& stop) {
     JobStore::Consequences found;
@@ -33,9 +49,12 @@ void Outlook::ask() {
     const quint64 revision = store_.revision();
     if (asked_ == revision) return;  // another piece is chosen: the job is the same
     asked_ = revision;
+    const auto now = std::chrono::steady_clock::now();
+    const bool in_burst = now - std::exchange(asked_at_, now) < burst;
     service_.request(
         QStringLiteral("outlook"),
-        [this, job = store_.job(), revision](const std::stop_token& stop) -> RenderService::Finish {
+        [this, job = store_.job(), revision, in_burst](const std::stop_token& stop) -> RenderService::Finish {
+            if (in_burst) restFor(rest, stop);
             return [this, revision, found = consequencesOf(job, stop)] {
                 store_.setConsequences(found, revision);
             };

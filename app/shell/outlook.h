@@ -1,5 +1,6 @@
 #pragma once
 #include <QObject>
+#include <chrono>
 
 namespace tympan::app {
 
@@ -20,6 +21,7 @@ class Outlook : public QObject {
     JobStore& store_;
     RenderService& service_;
     quint64 asked_ = 0;  ///< the revision that is being worked out
+    std::chrono::steady_clock::time_point asked_at_{};
 };
 
 }  // namespace tympan::app

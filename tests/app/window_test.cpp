@@ -241,6 +241,23 @@ TEST_F(Window, sheetsFollowThePaper) {
     EXPECT_FALSE(well);
 }
 
+TEST_F(Window, whatFollowsFromTheJobWaitsWhileEditsFollowEachOther) {
+    hang(marked({60, 40}, 3));
+    ASSERT_TRUE(settled());
+    int foreseen = 0;
+    QObject::connect(&window.store(), &app::JobStore::foreseen, [&] { ++foreseen; });
+    for (int i = 0; i < 12; ++i) {
+        window.store().edit(QStringLiteral("change the size"), [&](Job now) {
+            return withWidth(std::move(now), window.store().piece()->id, 60 + i, Proportions::keep);
+        });
+        QTest::qWait(15);
+    }
+    EXPECT_LE(foreseen, 2) << "sheets are worked out when the hand rests";
+    ASSERT_TRUE(settled());
+    EXPECT_TRUE(window.store().upToDate());
+    EXPECT_GE(foreseen, 1);
+}
+
 TEST_F(Window, aSheetIsSavedByItselfAndAllThatIsTriedAndMendedToo) {
     hang(noise({300, 200}, CV_8UC3));
     type("picture-width", "450");
