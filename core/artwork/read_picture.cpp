@@ -1,6 +1,7 @@
 #include "core/artwork/read_picture.h"
 
 #include <cerrno>
+#include <cmath>
 #include <cstring>
 #include <fstream>
 #include <opencv2/imgproc.hpp>
@@ -119,7 +120,12 @@ Artwork readVector(Artwork artwork, const Progress& progress) {
 
 std::optional<SizeMm> Artwork::naturalSize() const {
     if (!stored_ppi) return {};
-    return SizeMm{size.width * mm_per_inch / *stored_ppi, size.height * mm_per_inch / *stored_ppi};
+    const auto length = [&](int px) {
+        const double pixel = mm_per_inch / *stored_ppi, mm = px * pixel;
+        // A drawing's size was rounded to pixels; a whole millimetre within that is what it was.
+        return kind == Kind::vector && std::abs(mm - std::round(mm)) <= pixel / 2 ? std::round(mm) : mm;
+    };
+    return SizeMm{length(size.width), length(size.height)};
 }
 
 ArtworkPtr readPicture(std::vector<unsigned char> bytes, const std::string& name, const Progress& progress) {

@@ -45,9 +45,13 @@ const SeamPlan* LaidView::plan() const {
 }
 
 Bands LaidView::shown() const {
-    if (dragged_) return dragging_;
     const std::size_t print = sheet()->regions.front().print;
-    return flipped(plan()->bands, plan()->print.width, store_.imposition()->prints[print].mirrored);
+    Bands bands = flipped(plan()->bands, plan()->print.width, store_.imposition()->prints[print].mirrored);
+    // Wandering seams stay as they are, but for the one that a hand has.
+    if (dragged_)
+        (dragged_->band ? bands.cuts[*dragged_->band] : bands.edges)[dragged_->number] =
+            lineIn(dragging_, *dragged_);
+    return bands;
 }
 
 void LaidView::showSheet(int number) {
@@ -214,19 +218,18 @@ void LaidView::paintEvent(QPaintEvent*) {
             const QRectF r(onMap({1.0 * region.x, 1.0 * region.y}),
                            onMap({1.0 * region.right(), 1.0 * region.bottom()}));
             const bool on = part.tile == here.tile;
+            QPolygonF outline(r);
+            const bool seams_wander = !plan()->tiles[*part.tile].outline.empty();
+            if (seams_wander) {
+                outline.clear();
+                for (PlacePx at : plan()->tiles[*part.tile].outline) {
+                    if (mirrored == Mirrored::yes) at.x = plan()->print.width - at.x;
+                    outline << onMap(at);
+                }
+            }
             if (on && !dragged_) {
                 QPainterPath path;
-                const Tile& tile = plan()->tiles[*part.tile];
-                if (tile.outline.empty())
-                    path.addRect(r);
-                else {
-                    QPolygonF outline;
-                    for (PlacePx at : tile.outline) {
-                        if (mirrored == Mirrored::yes) at.x = plan()->print.width - at.x;
-                        outline << onMap(at);
-                    }
-                    path.addPolygon(outline);
-                }
+                path.addPolygon(outline);
                 QColor chosen = t.chosen;
                 chosen.setAlpha(70);
                 painter.fillPath(path, chosen);
@@ -234,7 +237,11 @@ void LaidView::paintEvent(QPaintEvent*) {
             // Its name on a tab of its own, so that it is read over any picture.
             const QString label = QString::fromStdString(part.label);
             QRectF tab(0, 0, painter.fontMetrics().horizontalAdvance(label) + 10, 18);
-            tab.moveTopLeft(r.topLeft() + QPointF(5, 5));
+            // Inside the sheet, also where its seams wander.
+            const double top = seams_wander ? 14.0 : 5.0;
+            const QRectF row =
+                QPolygonF(outline.intersected(QRectF(r.x(), r.y() + top, r.width(), 18))).boundingRect();
+            tab.moveTopLeft({row.x() + 5, r.y() + top});
             painter.fillRect(tab, on ? t.chosen : QColor(255, 255, 255, 225));
             painter.setPen(on ? t.on_chosen : QColor("#232526"));
             painter.drawText(tab, Qt::AlignCenter, label);

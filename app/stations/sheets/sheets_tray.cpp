@@ -25,7 +25,7 @@ QComboBox* choiceOf(const QString& name, const QString& accessible) {
     auto* box = new QComboBox;
     box->setObjectName(name);
     box->setAccessibleName(accessible);
-    box->setFixedWidth(192);
+    box->setFixedWidth(216);
     return box;
 }
 
