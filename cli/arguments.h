@@ -17,6 +17,7 @@ void addEnlarge(CommandLine& line);
 void addSheets(CommandLine& line);
 void addInspect(CommandLine& line);
 void addJob(CommandLine& line);
+void addNest(CommandLine& line);
 void addCheck(CommandLine& line);
 
 /// Options that several subcommands share, as typed; empty means not given.

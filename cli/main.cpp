@@ -39,6 +39,7 @@ int main(int argc, char** argv) {
     tympan::cli::addEnlarge(line);
     tympan::cli::addSheets(line);
     tympan::cli::addJob(line);
+    tympan::cli::addNest(line);
     tympan::cli::addCheck(line);
     try {
         return line.run(argc, argv);

@@ -417,3 +417,30 @@ TEST_F(Cli, aMethodOfTwoPassesIsRefusedWithTheReason) {
     EXPECT_EQ(ran.status, 2);
     EXPECT_THAT(ran.err, HasSubstr("2 printed passes"));
 }
+
+TEST_F(Cli, piecesAreNestedAndTheirCutPathsWritten) {
+    const std::string problem = (folder / "p.json").string(), out = (folder / "l.json").string(),
+                      svg = (folder / "cut.svg").string();
+    std::ofstream(problem) << R"({"container":{"outline":[[0,0],[100,0],[100,60],[0,60]]},"max_containers":1,
+        "gap_mm":2,"edge_gap_mm":1,"rotations":"quarter","pieces":[
+        {"id":"tag","outline":[[0,0],[30,0],[30,20],[0,20]],"copies":4},
+        {"id":"bow","outline":[[0,0],[10,10],[10,0],[0,10]]},
+        {"id":"plank","outline":[[0,0],[300,0],[300,20],[0,20]]}]})";
+    const Ran ran = cli({"nest", problem, "-o", out, "--svg", svg, "--seconds", "2", "--seed", "7"});
+    EXPECT_EQ(ran.status, 0) << ran.err;
+    EXPECT_THAT(ran.err, testing::AllOf(HasSubstr("bow"), HasSubstr("mended"), HasSubstr("1 of the pieces")));
+    const json layout = json::parse(contentOf(out));
+    ASSERT_EQ(layout["containers"].size(), 1u);
+    EXPECT_EQ(layout["containers"][0]["placements"].size(), 5u);
+    ASSERT_EQ(layout["unplaced"].size(), 1u);
+    EXPECT_EQ(layout["unplaced"][0]["piece"], "plank");
+    EXPECT_LT(layout["seconds"].get<double>(), 2.5);
+    EXPECT_THAT(contentOf(svg), HasSubstr("id=\"cut\""));
+
+    std::ofstream(problem) << R"({"container":{"outline":[[0,0],[1,0]]},"pieces":[]})";
+    const Ran bad = cli({"nest", problem, "-o", (folder / "none.json").string()});
+    EXPECT_EQ(bad.status, 3);
+    EXPECT_THAT(bad.err, HasSubstr("container: an outline needs at least three points"));
+    EXPECT_FALSE(std::filesystem::exists(folder / "none.json"));
+    EXPECT_EQ(cli({"nest", problem, "-o", out, "--seconds", "-1"}).status, 2);
+}

@@ -1,0 +1,368 @@
+#include "core/nest/nest.h"
+
+#include <algorithm>
+#include <atomic>
+#include <chrono>
+#include <cmath>
+#include <numeric>
+#include <optional>
+#include <set>
+#include <thread>
+
+#include "core/base/error.h"
+#include "core/measure/outline_operations.h"
+#include "core/nest/separation.h"
+
+namespace tympan {
+
+namespace {
+
+using Clock = std::chrono::steady_clock;
+
+constexpr double fullest = 0.995;  // more than this of a room no set of pieces fills
+constexpr double first_cut = 0.04, least_cut = 0.001;
+
+/// One search for a problem.
+class Nesting {
+  public:
+    Nesting(const NestProblem& problem, const NestLimits& limits, const Progress& progress)
+        : problem_(problem),
+          limits_(limits),
+          progress_(progress),
+          room_(NestRoom::of(problem.container, problem.edge_gap_mm, problem.gap_mm)),
+          random_(limits.seed),
+          end_(Clock::now() + std::chrono::duration_cast<Clock::duration>(
+                                  std::chrono::duration<double>(std::clamp(limits.seconds, 0.0, 1e6)))) {
+        if (room_.empty())
+            throw Error(Error::Kind::input, "container", "the edge gap leaves no room in it",
+                        "make the gap smaller or the container larger");
+        for (const NestPiece& piece : problem.pieces)
+            shapes_.push_back(shapeOf(piece.outline, problem.gap_mm));
+        for (std::size_t i = 0; i < shapes_.size(); ++i)
+            for (int copy = 0; copy < problem.pieces[i].copies; ++copy) {
+                NestItem item;
+                item.shape = i;
+                best_.push_back(item);
+                copy_.push_back(copy);
+            }
+        most_ = problem.most_containers.value_or(static_cast<int>(best_.size()));
+    }
+
+    NestLayout layout() const {
+        NestLayout layout;
+        layout.containers.resize(static_cast<std::size_t>(containers()));
+        double covered = 0;
+        for (std::size_t i = 0; i < best_.size(); ++i) {
+            const NestItem& item = best_[i];
+            NestPlace at{item.shape, copy_[i], 0, {}};
+            if (item.container < 0) {
+                layout.unplaced.push_back(at);
+                continue;
+            }
+            at.rotation_deg = item.pose.rotation_deg;
+            const PointMm middle = rotated(shapes_[item.shape].middle, item.pose.rotation_deg);
+            at.at = {item.pose.at.x - middle.x, item.pose.at.y - middle.y};
+            covered += area(problem_.pieces[item.shape].outline);
+            layout.containers[static_cast<std::size_t>(item.container)].push_back(at);
+        }
+        const double all = static_cast<double>(layout.containers.size()) * area(problem_.container);
+        layout.density = all > 0 ? covered / all : 0;
+        return layout;
+    }
+
+    void run(const std::function<void()>& better) {
+        if (best_.empty()) return;
+        better_ = better;
+        layFirst();
+        told();
+        while (!over()) {
+            if (unplaced() > 0) {
+                if (!placeMore()) break;
+            } else if (containers() > 1 && fewerArePossible() && rounds_without_ < 3) {
+                giveOneUp();
+            } else if (!problem_.most_containers) {
+                if (!pressLast()) break;
+            } else {
+                break;
+            }
+        }
+    }
+
+  private:
+    bool over() const {
+        return Clock::now() >= end_ || progress_.stop.stop_requested() ||
+               (limits_.moves > 0 && moves_ >= limits_.moves);
+    }
+    void told() const {
+        if (better_) better_();
+    }
+    int containers() const {
+        int last = -1;
+        for (const NestItem& item : best_) last = std::max(last, item.container);
+        return last + 1;
+    }
+    std::size_t unplaced() const {
+        return static_cast<std::size_t>(std::count_if(
+            best_.begin(), best_.end(), [](const NestItem& item) { return item.container < 0; }));
+    }
+    double areaOf(int container) const {
+        double sum = 0;
+        for (const NestItem& item : best_)
+            if (item.container >= 0 && (container < 0 || item.container == container))
+                sum += shapes_[item.shape].area;
+        return sum;
+    }
+    bool fewerArePossible() const {
+        return areaOf(-1) <= fullest * area(room_.outline()) * (containers() - 1);
+    }
+    std::vector<NestRoom> rooms(int count) const {
+        return std::vector<NestRoom>(static_cast<std::size_t>(count), room_);
+    }
+    static std::vector<int> upTo(int count) {
+        std::vector<int> list(static_cast<std::size_t>(count));
+        std::iota(list.begin(), list.end(), 0);
+        return list;
+    }
+    std::uint64_t nextSeed() { return limits_.seed * 1000003U + ++seeds_; }
+
+    /// The largest first, each into the first container where it collides with nothing, up and to the left.
+    void layFirst() {
+        std::vector<std::size_t> order(best_.size());
+        std::iota(order.begin(), order.end(), std::size_t{0});
+        std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+            return shapes_[best_[a].shape].size > shapes_[best_[b].shape].size;
+        });
+        Separation search(shapes_, {}, problem_.turning, nextSeed());
+        search.set(best_);
+        int count = 0;
+        // Where a shape found no place before, its next copy finds none.
+        std::vector<int> first(shapes_.size(), 0);
+        for (const std::size_t item : order) {
+            if (over()) break;
+            if (too_large_.contains(best_[item].shape)) continue;
+            int& container = first[best_[item].shape];
+            bool lies = false;
+            for (; container < std::min(count + 1, most_); ++container) {
+                if (static_cast<std::size_t>(container) == search.rooms().size()) search.addRoom(room_);
+                for (int tries = 0; !lies && tries < (container == count ? 20 : 2); ++tries)
+                    lies = search.insert(item, {container});
+                if (lies) break;
+                // What does not fit an empty one fits none.
+                if (container == count) break;
+            }
+            if (!lies && container == count && count < most_) too_large_.insert(best_[item].shape);
+            if (lies) {
+                count = std::max(count, container + 1);
+                search.settle(item);
+            } else {
+                search.take(item);
+            }
+        }
+        moves_ += search.moves();
+        best_ = search.items();
+    }
+
+    /// Tries the same on both cores from different seeds; the items of whichever managed it.
+    std::optional<std::vector<NestItem>> attempt(
+        const std::function<bool(Separation&, const std::function<bool()>& enough)>& work,
+        const std::function<std::vector<NestRoom>()>& rooms) {
+        std::atomic<bool> done = false;
+        const long left = limits_.moves > 0 ? (limits_.moves - moves_ + 1) / 2 : 0;
+        std::optional<Separation> searches[2];
+        bool managed[2] = {false, false};
+        const auto go = [&](int side) {
+            Separation& search = *searches[side];
+            const auto enough = [&] {
+                return Clock::now() >= end_ || progress_.stop.stop_requested() ||
+                       (limits_.moves > 0 ? search.moves() >= left : done.load());
+            };
+            managed[side] = work(search, enough);
+            if (managed[side]) done = true;
+        };
+        for (auto& search : searches) {
+            search.emplace(shapes_, rooms(), problem_.turning, nextSeed());
+            search->set(best_);
+        }
+        {
+            const std::jthread other(go, 1);
+            go(0);
+        }
+        for (const auto& search : searches) moves_ += search->moves();
+        for (int side = 0; side < 2; ++side)
+            if (managed[side]) return searches[side]->items();
+        return {};
+    }
+
+    /// The pieces of the emptiest container over those in the others, and all taken apart.
+    void giveOneUp() {
+        const int count = containers();
+        int least = 0;
+        for (int i = 1; i < count; ++i)
+            if (areaOf(i) < areaOf(least)) least = i;
+        const auto found = attempt(
+            [&](Separation& search, const std::function<bool()>& enough) {
+                std::vector<NestItem> items = search.items();
+                std::vector<std::size_t> homeless;
+                for (std::size_t i = 0; i < items.size(); ++i) {
+                    if (items[i].container == least) homeless.push_back(i), items[i].container = -1;
+                    if (items[i].container > least) --items[i].container;
+                }
+                search.set(items);
+                std::stable_sort(homeless.begin(), homeless.end(), [&](std::size_t a, std::size_t b) {
+                    return shapes_[items[a].shape].size > shapes_[items[b].shape].size;
+                });
+                for (std::size_t item : homeless) search.insert(item, upTo(count - 1));
+                return search.separate(upTo(count - 1), enough);
+            },
+            [&] { return rooms(count); });
+        if (found) {
+            best_ = *found;
+            rounds_without_ = 0;
+            told();
+        } else {
+            ++rounds_without_;
+        }
+    }
+
+    /// Pieces without a place are laid over the others, and all taken apart: one of them, or all, or one in
+    /// exchange for a smaller one, so that what is left without a place shrinks.
+    bool placeMore() {
+        std::vector<std::size_t> homeless, chosen;
+        std::optional<std::size_t> given_up;
+        double lying = 0;
+        for (std::size_t i = 0; i < best_.size(); ++i) {
+            if (best_[i].container < 0)
+                homeless.push_back(i);
+            else
+                lying += areaOfItem(i);
+        }
+        std::stable_sort(homeless.begin(), homeless.end(),
+                         [&](std::size_t a, std::size_t b) { return areaOfItem(a) < areaOfItem(b); });
+        const int round = rounds_without_++;
+        if (round > 60 && static_cast<std::size_t>(round) > 40 * homeless.size()) return false;
+        const std::size_t one =
+            round == 0 ? homeless.front()
+                       : homeless[static_cast<std::size_t>(random_.below(static_cast<int>(homeless.size())))];
+        if (round % 4 == 3) {
+            chosen = homeless;
+        } else {
+            chosen = {one};
+            if (round % 4 != 0) given_up = smallerThan(one);
+        }
+        for (const std::size_t item : chosen) lying += areaOfItem(item);
+        if (given_up) lying -= areaOfItem(*given_up);
+        if (lying > fullest * area(room_.outline()) * most_) return true;
+        const auto found = attempt(
+            [&](Separation& search, const std::function<bool()>& enough) {
+                if (given_up) search.take(*given_up);
+                for (const std::size_t item : chosen) search.insert(item, upTo(most_));
+                return search.separate(upTo(most_), enough);
+            },
+            [&] { return rooms(most_); });
+        if (found) {
+            best_ = *found;
+            rounds_without_ = 0;
+            told();
+        }
+        return true;
+    }
+
+    double areaOfItem(std::size_t item) const { return shapes_[best_[item].shape].area; }
+
+    /// One that lies somewhere, of between a third and all of another's area.
+    std::optional<std::size_t> smallerThan(std::size_t item) {
+        std::vector<std::size_t> some;
+        for (std::size_t i = 0; i < best_.size(); ++i)
+            if (best_[i].container >= 0 && areaOfItem(i) < 0.98 * areaOfItem(item) &&
+                areaOfItem(i) > areaOfItem(item) / 3)
+                some.push_back(i);
+        if (some.empty()) return {};
+        return some[static_cast<std::size_t>(random_.below(static_cast<int>(some.size())))];
+    }
+
+    /// How far the last container is filled, across and down.
+    SizeMm lastExtent() const {
+        const int last = containers() - 1;
+        const RectMm& box = room_.box();
+        SizeMm extent{0, 0};
+        for (const NestItem& item : best_) {
+            if (item.container != last) continue;
+            Placed placed;
+            place(shapes_[item.shape], item.pose, placed);
+            extent.width = std::max(extent.width, (placed.right - box.x) / box.width);
+            extent.height = std::max(extent.height, (placed.bottom - box.y) / box.height);
+        }
+        return extent;
+    }
+
+    /// Less of the last container, by its shorter side: what then reaches out is taken apart among all.
+    bool pressLast() {
+        if (room_.upright() == false) return false;
+        const SizeMm extent = lastExtent();
+        const int count = containers();
+        const bool down = std::min(extent.height, extent.width) == extent.height;
+        const double part = (down ? extent.height : extent.width) * (1 - cut_);
+        if (areaOf(-1) > fullest * area(room_.outline()) * (count - 1 + part)) {
+            cut_ /= 2;
+            return cut_ > least_cut;
+        }
+        const auto found =
+            attempt([&](Separation& search,
+                        const std::function<bool()>& enough) { return search.separate(upTo(count), enough); },
+                    [&] {
+                        std::vector<NestRoom> all = rooms(count);
+                        all.back() = room_.cut(down ? 1 : part, down ? part : 1);
+                        return all;
+                    });
+        if (found) {
+            best_ = *found;
+            told();
+        } else {
+            cut_ = std::max(least_cut, cut_ / 2);
+        }
+        return true;
+    }
+
+    const NestProblem& problem_;
+    const NestLimits& limits_;
+    const Progress& progress_;
+    NestRoom room_;
+    Random random_;
+    Clock::time_point end_;
+    std::vector<NestShape> shapes_;
+    std::vector<NestItem> best_;
+    std::vector<int> copy_;
+    std::set<std::size_t> too_large_;  // shapes for which an empty container had no place
+    int most_ = 1;
+    int rounds_without_ = 0;
+    double cut_ = first_cut;
+    std::uint64_t seeds_ = 0;
+    long moves_ = 0;
+    std::function<void()> better_;
+};
+
+}  // namespace
+
+double lastContainerPart(const NestProblem& problem, const NestLayout& layout) {
+    if (layout.containers.empty()) return 0;
+    const RectMm box = bounds(problem.container);
+    double across = 0, down = 0;
+    for (const NestPlace& place : layout.containers.back()) {
+        const RectMm at =
+            bounds(moved(rotated(problem.pieces[place.piece].outline, place.rotation_deg), place.at));
+        across = std::max(across, (at.right() - box.x) / box.width);
+        down = std::max(down, (at.bottom() - box.y) / box.height);
+    }
+    return std::min(across, down);
+}
+
+NestLayout nest(const NestProblem& problem, const NestLimits& limits,
+                const std::function<void(const NestLayout&)>& better, const Progress& progress) {
+    Nesting nesting(problem, limits, progress);
+    nesting.run([&] {
+        if (better) better(nesting.layout());
+    });
+    return nesting.layout();
+}
+
+}  // namespace tympan

@@ -1,0 +1,222 @@
+#include "core/nest/nest_json.h"
+
+#include <cmath>
+#include <nlohmann/json.hpp>
+#include <set>
+
+#include <fmt/format.h>
+
+#include "core/base/error.h"
+#include "core/measure/outline_operations.h"
+
+namespace tympan {
+
+namespace {
+
+using nlohmann::json;
+
+constexpr double most_mm = 20'000, least_area_mm2 = 1e-4;
+constexpr int most_copies = 10'000;
+constexpr std::size_t most_items = 20'000, most_points = 200'000;
+
+/// Reads one problem; remembers where it is, so that a fault can be named.
+class Reader {
+  public:
+    explicit Reader(std::string file) : file_(std::move(file)) {}
+
+    [[noreturn]] void fail(const std::string& where, const std::string& wrong,
+                           const std::string& remedy = "correct the file") const {
+        throw Error(Error::Kind::input, file_, where + ": " + wrong, remedy);
+    }
+    const json& field(const json& in, const char* name, const std::string& where) const {
+        const auto found = in.find(name);
+        if (found == in.end()) fail(where, fmt::format("\"{}\" is missing", name));
+        return *found;
+    }
+    double length(const json& in, const char* name, const std::string& where) const {
+        const auto found = in.find(name);
+        if (found == in.end() || found->is_null()) return 0;
+        if (!found->is_number() || !(found->get<double>() >= 0) || found->get<double>() > most_mm)
+            fail(where, fmt::format("\"{}\" must be a length from 0 to {} mm", name, most_mm));
+        return found->get<double>();
+    }
+    Ring ring(const json& in, const std::string& where) const {
+        if (!in.is_array() || in.size() < 3) fail(where, "an outline needs at least three points");
+        if (in.size() > most_points)
+            fail(where, fmt::format("more than {} points", most_points), "draw it with fewer");
+        Ring ring;
+        ring.reserve(in.size());
+        for (const json& point : in) {
+            const bool two =
+                point.is_array() && point.size() == 2 && point[0].is_number() && point[1].is_number();
+            const PointMm at = two ? PointMm{point[0].get<double>(), point[1].get<double>()} : PointMm{};
+            if (!two || !(std::abs(at.x) <= most_mm) || !(std::abs(at.y) <= most_mm))
+                fail(where,
+                     fmt::format("point {} is not a pair of numbers up to {} mm", ring.size() + 1, most_mm));
+            ring.push_back(at);
+        }
+        return ring;
+    }
+    /// A shape with holes; what is wrong with how it was drawn is mended and noted.
+    Outline outline(const json& in, const std::string& where) {
+        const Ring outer = ring(field(in, "outline", where), where);
+        Outline shape = tidied({outer}, FillRule::non_zero);
+        const double drawn = std::abs(area(outer)), kept = area(shape);
+        if (shape.rings.size() != 1 || std::abs(drawn - kept) > 1e-3 * kept + 0.01)
+            notes.push_back(where + ": its outline crossed itself");
+        if (const auto holes = in.find("holes"); holes != in.end() && !holes->is_null()) {
+            if (!holes->is_array()) fail(where, "\"holes\" must be a list of outlines");
+            Outline all;
+            for (const json& hole : *holes)
+                all = united(all, tidied({ring(hole, where + ", a hole")}, FillRule::non_zero));
+            if (area(shared(shape, all)) < area(all) - 0.01)
+                notes.push_back(where + ": a hole reached beyond it");
+            shape = without(shape, all);
+        }
+        if (area(shape) < least_area_mm2)
+            fail(where, "its outline encloses no area", "take it out, or draw it anew");
+        return shape;
+    }
+
+    std::vector<std::string> notes;
+
+  private:
+    std::string file_;
+};
+
+Turning turningOf(const Reader& reader, const json& root) {
+    const auto found = root.find("rotations");
+    const std::string name = found != root.end() && found->is_string() ? found->get<std::string>() : "none";
+    if (name == "none" && (found == root.end() || found->is_string())) return Turning::none;
+    if (name == "quarter") return Turning::quarter;
+    if (name == "free") return Turning::free;
+    reader.fail("rotations", "must be \"none\", \"quarter\" or \"free\"");
+}
+
+std::string pathOf(const Outline& outline) {
+    std::string path;
+    for (const Ring& ring : outline.rings) {
+        for (std::size_t i = 0; i < ring.size(); ++i)
+            path += fmt::format("{}{:.3f} {:.3f}", i == 0 ? "M" : "L", ring[i].x, ring[i].y);
+        path += "Z";
+    }
+    return path;
+}
+
+std::string escaped(const std::string& text) {
+    std::string safe;
+    for (const char c : text) {
+        if (c == '<')
+            safe += "&lt;";
+        else if (c == '&')
+            safe += "&amp;";
+        else
+            safe += c;
+    }
+    return safe;
+}
+
+}  // namespace
+
+ReadNestProblem readNestProblem(const std::string& file, const std::string& text) {
+    Reader reader(file);
+    const json root = json::parse(text, nullptr, false);
+    if (root.is_discarded() || !root.is_object()) reader.fail("the file", "is not a JSON object");
+    ReadNestProblem read;
+    NestProblem& problem = read.problem;
+    const json& container = reader.field(root, "container", "the file");
+    if (!container.is_object()) reader.fail("container", "must be an object");
+    problem.container = reader.outline(container, "container");
+    if (const auto most = root.find("max_containers"); most != root.end() && !most->is_null()) {
+        if (!most->is_number_integer() || most->get<long>() < 1 || most->get<long>() > most_copies)
+            reader.fail("max_containers",
+                        fmt::format("must be a whole number from 1 to {}, or null", most_copies));
+        problem.most_containers = most->get<int>();
+    }
+    problem.gap_mm = reader.length(root, "gap_mm", "the file");
+    problem.edge_gap_mm = reader.length(root, "edge_gap_mm", "the file");
+    problem.turning = turningOf(reader, root);
+    const json& pieces = reader.field(root, "pieces", "the file");
+    if (!pieces.is_array()) reader.fail("pieces", "must be a list");
+    std::set<std::string> ids;
+    std::size_t items = 0;
+    for (const json& each : pieces) {
+        const std::string number = fmt::format("piece {}", problem.pieces.size() + 1);
+        if (!each.is_object()) reader.fail(number, "must be an object");
+        NestPiece piece;
+        const json& id = reader.field(each, "id", number);
+        if (!id.is_string()) reader.fail(number, "\"id\" must be words");
+        piece.id = id.get<std::string>();
+        const std::string where = fmt::format("piece \"{}\"", piece.id);
+        if (!ids.insert(piece.id).second)
+            reader.fail(where, "is there twice", "give each piece an id of its own");
+        piece.outline = reader.outline(each, where);
+        if (const auto copies = each.find("copies"); copies != each.end()) {
+            if (!copies->is_number_integer() || copies->get<long>() < 0 || copies->get<long>() > most_copies)
+                reader.fail(where,
+                            fmt::format("\"copies\" must be a whole number from 0 to {}", most_copies));
+            piece.copies = copies->get<int>();
+        }
+        items += static_cast<std::size_t>(piece.copies);
+        if (items > most_items)
+            reader.fail(where, fmt::format("more than {} pieces in all", most_items),
+                        "nest them in several files");
+        problem.pieces.push_back(std::move(piece));
+    }
+    read.notes = std::move(reader.notes);
+    return read;
+}
+
+std::string nestLayoutJson(const NestProblem& problem, const NestLayout& layout, double seconds) {
+    nlohmann::ordered_json root;
+    root["containers"] = nlohmann::ordered_json::array();
+    const auto rounded = [](double value) { return std::round(value * 1e7) / 1e7; };
+    for (const auto& container : layout.containers) {
+        nlohmann::ordered_json places = nlohmann::ordered_json::array();
+        for (const NestPlace& place : container)
+            places.push_back({{"piece", problem.pieces[place.piece].id},
+                              {"copy", place.copy},
+                              {"rotation_deg", rounded(place.rotation_deg)},
+                              {"x_mm", rounded(place.at.x)},
+                              {"y_mm", rounded(place.at.y)}});
+        root["containers"].push_back({{"placements", places}});
+    }
+    root["unplaced"] = nlohmann::ordered_json::array();
+    for (const NestPlace& place : layout.unplaced)
+        root["unplaced"].push_back({{"piece", problem.pieces[place.piece].id}, {"copy", place.copy}});
+    root["density"] = std::round(layout.density * 1e5) / 1e5;
+    root["seconds"] = std::round(seconds * 1e3) / 1e3;
+    return root.dump(2) + "\n";
+}
+
+std::string nestSvg(const NestProblem& problem, const NestLayout& layout) {
+    constexpr double apart_mm = 10, words_mm = 4;
+    const RectMm box = bounds(problem.container);
+    const auto count = static_cast<double>(std::max<std::size_t>(1, layout.containers.size()));
+    const double width = count * box.width + (count - 1) * apart_mm;
+    std::string keep, cut, labels;
+    for (std::size_t i = 0; i < layout.containers.size(); ++i) {
+        const PointMm by{static_cast<double>(i) * (box.width + apart_mm) - box.x, -box.y};
+        keep += fmt::format("    <path d=\"{}\"/>\n", pathOf(moved(problem.container, by)));
+        for (const NestPlace& place : layout.containers[i]) {
+            const NestPiece& piece = problem.pieces[place.piece];
+            const Outline at =
+                moved(rotated(piece.outline, place.rotation_deg), {place.at.x + by.x, place.at.y + by.y});
+            const PointMm middle = centroid(at);
+            cut += fmt::format("    <path d=\"{}\"/>\n", pathOf(at));
+            labels += fmt::format("    <text x=\"{:.3f}\" y=\"{:.3f}\">{}</text>\n", middle.x, middle.y,
+                                  escaped(piece.id));
+        }
+    }
+    return fmt::format(
+        "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.3f}mm\" height=\"{1:.3f}mm\" viewBox=\"0 0 "
+        "{0:.3f} "
+        "{1:.3f}\">\n  <g id=\"keep\" fill=\"none\" stroke=\"#888888\" stroke-width=\"0.2\">\n{2}  </g>\n  "
+        "<g id=\"cut\" "
+        "fill=\"none\" stroke=\"#d01010\" stroke-width=\"0.1\">\n{3}  </g>\n  <g id=\"labels\" "
+        "font-family=\"sans-serif\" "
+        "font-size=\"{5}\" text-anchor=\"middle\">\n{4}  </g>\n</svg>\n",
+        width, box.height, keep, cut, labels, words_mm);
+}
+
+}  // namespace tympan

@@ -1,0 +1,47 @@
+#pragma once
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/measure/outline.h"
+
+namespace tympan {
+
+// Pieces to be laid into containers, in millimetres, y down. A piece is never flipped.
+
+enum class Turning { none, quarter, free };
+
+struct NestPiece {
+    std::string id;
+    Outline outline;  ///< tidy; holes may hold other pieces
+    int copies = 1;
+};
+
+struct NestProblem {
+    Outline container;  ///< tidy; there are as many as are needed, all alike
+    std::optional<int> most_containers;
+    double gap_mm = 0;       ///< between pieces
+    double edge_gap_mm = 0;  ///< between pieces and the edges of a container and of its holes
+    Turning turning = Turning::none;
+    std::vector<NestPiece> pieces;
+};
+
+/// Where one copy lies: its outline turned about the origin by [c -s; s c], then moved.
+struct NestPlace {
+    std::size_t piece = 0;
+    int copy = 0;
+    double rotation_deg = 0;
+    PointMm at;
+    bool operator==(const NestPlace&) const = default;
+};
+
+struct NestLayout {
+    std::vector<std::vector<NestPlace>> containers;
+    std::vector<NestPlace> unplaced;  ///< by piece and copy
+    double density = 0;               ///< of the containers that are used
+};
+
+/// How much of the last container is used, by the shorter of its two sides: 1 is all of it.
+double lastContainerPart(const NestProblem& problem, const NestLayout& layout);
+
+}  // namespace tympan

@@ -1,0 +1,279 @@
+#include "core/nest/separation.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+namespace tympan {
+
+namespace {
+
+constexpr double never = std::numeric_limits<double>::infinity();
+constexpr int anywhere_samples = 26, nearby_samples = 14, kept_samples = 3;
+constexpr double nearby_part = 0.25;  // of a shape's size
+constexpr int patience = 200;         // sweeps without gain
+constexpr float most_growth = 1.9F, least_growth = 1.2F, decay = 0.95F, heaviest = 1e9F;
+
+}  // namespace
+
+Separation::Separation(const std::vector<NestShape>& shapes, std::vector<NestRoom> rooms, Turning turning,
+                       std::uint64_t seed)
+    : shapes_(shapes), rooms_(std::move(rooms)), turning_(turning), random_(seed) {}
+
+std::vector<NestItem> Separation::items() const {
+    std::vector<NestItem> items(lying_.size());
+    for (std::size_t i = 0; i < items.size(); ++i)
+        items[i] = {shape_of_[i], lying_[i].container, lying_[i].placed.pose};
+    return items;
+}
+
+void Separation::set(const std::vector<NestItem>& items) {
+    const bool as_many = items.size() == lying_.size();
+    lying_.resize(items.size());
+    shape_of_.resize(items.size());
+    for (std::size_t i = 0; i < items.size(); ++i) {
+        shape_of_[i] = items[i].shape;
+        lying_[i].container = items[i].container;
+        place(shapes_[items[i].shape], items[i].pose, lying_[i].placed);
+    }
+    if (as_many) return;
+    weights_.assign(items.size() * items.size(), 1);
+    room_weights_.assign(items.size(), 1);
+}
+
+double Separation::turned(double from) {
+    switch (turning_) {
+        case Turning::none:
+            return 0;
+        case Turning::quarter:
+            return 90.0 * random_.below(4);
+        case Turning::free:
+            // Right angles are what straight sides want.
+            return random_.unit() < 0.3 ? std::fmod(from + 90.0 * random_.below(4), 360)
+                                        : random_.between(0, 360);
+    }
+    return 0;
+}
+
+Pose Separation::randomPose(std::size_t item, int container) {
+    const RectMm& box = rooms_[static_cast<std::size_t>(container)].box();
+    Pose pose{turned(lying_[item].placed.pose.rotation_deg), {0, 0}};
+    place(shapes_[shape_of_[item]], pose, trial_);
+    const auto within = [&](double from, double to, double low, double high) {
+        const double least = from - low, most = to - high;
+        return least < most ? random_.between(least, most) : (least + most) / 2;
+    };
+    pose.at = {within(box.x, box.right(), trial_.left, trial_.right),
+               within(box.y, box.bottom(), trial_.top, trial_.bottom)};
+    return pose;
+}
+
+double Separation::loss(std::size_t item, int container, const Placed& placed, double bound) const {
+    double sum = 0;
+    const NestRoom& room = rooms_[static_cast<std::size_t>(container)];
+    if (!inside(room, placed)) sum += static_cast<double>(room_weights_[item]) * severity(room, placed);
+    for (std::size_t other = 0; other < lying_.size(); ++other) {
+        if (sum >= bound) return never;
+        const Lying& lies = lying_[other];
+        if (other == item || lies.container != container || !overlap(placed, lies.placed)) continue;
+        sum += static_cast<double>(weight(item, other)) * severity(placed, lies.placed);
+    }
+    return sum < bound ? sum : never;
+}
+
+double Separation::improve(std::size_t item, int container, Pose& pose, double value, double step,
+                           double turn, double until) {
+    const NestShape& shape = shapes_[shape_of_[item]];
+    const bool turns = turning_ == Turning::free && turn > 0;
+    double across = step, down = step;
+    while (value > 0 && (across > until || down > until || (turns && turn > 0.05))) {
+        Pose best = pose;
+        double least = value;
+        const auto attempt = [&](const Pose& other) {
+            place(shape, other, trial_);
+            const double now = loss(item, container, trial_, least);
+            if (now < least) least = now, best = other;
+        };
+        const int way = random_.below(turns ? 4 : 3);
+        for (const double side : {-1.0, 1.0}) {
+            Pose other = pose;
+            if (way == 0) other.at.x += side * across;
+            if (way == 1) other.at.y += side * down;
+            if (way == 2) {
+                other.at.x += side * across;
+                other.at.y += (random_.unit() < 0.5 ? -1 : 1) * down;
+            }
+            if (way == 3) other.rotation_deg = std::fmod(other.rotation_deg + side * turn + 360, 360);
+            attempt(other);
+        }
+        const double change = least < value ? 1.1 : 0.5;
+        if (way == 0 || way == 2) across *= change;
+        if (way == 1 || way == 2) down *= change;
+        if (way == 3) turn *= change;
+        pose = best;
+        value = least;
+    }
+    return value;
+}
+
+bool Separation::search(std::size_t item, const std::vector<int>& containers, int anywhere, int nearby) {
+    ++moves_;
+    struct Found {
+        double value;
+        int container;
+        Pose pose;
+    };
+    std::vector<Found> kept;
+    Lying& lies = lying_[item];
+    const NestShape& shape = shapes_[shape_of_[item]];
+    const auto consider = [&](int container, const Pose& pose, bool always) {
+        place(shape, pose, trial_);
+        const double bound = always || kept.size() < kept_samples ? never : kept.back().value;
+        const double value = loss(item, container, trial_, bound);
+        if (value == never) return;
+        kept.insert(std::upper_bound(kept.begin(), kept.end(), value,
+                                     [](double v, const Found& f) { return v < f.value; }),
+                    {value, container, pose});
+        if (kept.size() > kept_samples) kept.pop_back();
+    };
+    if (lies.container >= 0) {
+        const Pose here = lies.placed.pose;
+        consider(lies.container, here, true);
+        for (int i = 0; i < nearby; ++i) {
+            Pose pose = here;
+            const double reach = nearby_part * shape.size;
+            pose.at.x += random_.between(-reach, reach), pose.at.y += random_.between(-reach, reach);
+            if (turning_ == Turning::free) pose.rotation_deg += random_.between(-25, 25);
+            if (turning_ == Turning::quarter && random_.unit() < 0.3) pose.rotation_deg = turned(0);
+            consider(lies.container, pose, false);
+        }
+    }
+    for (int i = 0; i < anywhere; ++i) {
+        const int container =
+            containers[static_cast<std::size_t>(random_.below(static_cast<int>(containers.size())))];
+        consider(container, randomPose(item, container), false);
+    }
+    for (Found& found : kept) {
+        const double size = std::min(shape.size, shape.reach * 2);
+        found.value = improve(item, found.container, found.pose, found.value, 0.12 * size, 12, 0.01 * size);
+    }
+    std::sort(kept.begin(), kept.end(), [](const Found& a, const Found& b) { return a.value < b.value; });
+    Found& best = kept.front();
+    best.value =
+        improve(item, best.container, best.pose, best.value, 0.01 * shape.size, 1, 0.0004 * shape.size);
+    lies.container = best.container;
+    place(shape, best.pose, lies.placed);
+    return best.value == 0;
+}
+
+bool Separation::insert(std::size_t item, const std::vector<int>& containers) {
+    lying_[item].container = -1;
+    return search(item, containers, 3 * anywhere_samples, 0);
+}
+
+bool Separation::collides(std::size_t item) const {
+    const Lying& lies = lying_[item];
+    if (lies.container < 0) return false;
+    if (!inside(rooms_[static_cast<std::size_t>(lies.container)], lies.placed)) return true;
+    for (std::size_t other = 0; other < lying_.size(); ++other)
+        if (other != item && lying_[other].container == lies.container &&
+            overlap(lies.placed, lying_[other].placed))
+            return true;
+    return false;
+}
+
+std::vector<std::size_t> Separation::colliding() const {
+    std::vector<std::size_t> items;
+    for (std::size_t i = 0; i < lying_.size(); ++i)
+        if (collides(i)) items.push_back(i);
+    return items;
+}
+
+/// Weights of what collides grow, of all else shrink; what it all comes to without them.
+double Separation::reweigh() {
+    struct Hit {
+        float* weight;
+        double severity;
+    };
+    std::vector<Hit> hits;
+    double sum = 0, most = 0;
+    for (std::size_t a = 0; a < lying_.size(); ++a) {
+        const Lying& lies = lying_[a];
+        if (lies.container < 0) continue;
+        const NestRoom& room = rooms_[static_cast<std::size_t>(lies.container)];
+        if (!inside(room, lies.placed))
+            hits.push_back({&room_weights_[a], severity(room, lies.placed)});
+        else
+            room_weights_[a] = std::max(1.0F, room_weights_[a] * decay);
+        for (std::size_t b = a + 1; b < lying_.size(); ++b) {
+            float& w = weight(a, b);
+            if (lying_[b].container == lies.container && overlap(lies.placed, lying_[b].placed))
+                hits.push_back({&w, severity(lies.placed, lying_[b].placed)});
+            else
+                w = std::max(1.0F, w * decay);
+        }
+    }
+    for (const Hit& hit : hits) sum += hit.severity, most = std::max(most, hit.severity);
+    for (const Hit& hit : hits)
+        *hit.weight =
+            std::min(heaviest, *hit.weight * (least_growth + (most_growth - least_growth) *
+                                                                 static_cast<float>(hit.severity / most)));
+    return sum;
+}
+
+bool Separation::separate(const std::vector<int>& containers, const std::function<bool()>& enough) {
+    std::fill(weights_.begin(), weights_.end(), 1.0F);
+    std::fill(room_weights_.begin(), room_weights_.end(), 1.0F);
+    std::vector<NestItem> best = items();
+    double least = never;
+    int since = 0;
+    for (;;) {
+        std::vector<std::size_t> items_now = colliding();
+        if (items_now.empty()) return true;
+        for (std::size_t i = items_now.size(); i-- > 1;)
+            std::swap(items_now[i],
+                      items_now[static_cast<std::size_t>(random_.below(static_cast<int>(i) + 1))]);
+        for (std::size_t item : items_now) {
+            if (enough()) {
+                set(best);
+                return false;
+            }
+            if (collides(item)) search(item, containers, anywhere_samples, nearby_samples);
+        }
+        const double now = reweigh();
+        if (now == 0) return true;
+        if (now < 0.98 * least)
+            since = 0;
+        else if (++since > patience) {
+            set(best);
+            return false;
+        }
+        if (now < least) least = now, best = items();
+    }
+}
+
+void Separation::settle(std::size_t item) {
+    Lying& lies = lying_[item];
+    if (lies.container < 0) return;
+    const NestShape& shape = shapes_[shape_of_[item]];
+    const auto slide = [&](bool down) {
+        double step = shape.size;
+        bool moved = false;
+        while (step > 0.05) {
+            Pose pose = lies.placed.pose;
+            (down ? pose.at.y : pose.at.x) -= step;
+            place(shape, pose, trial_);
+            if (loss(item, lies.container, trial_, never) == 0)
+                std::swap(lies.placed, trial_), moved = true;
+            else
+                step /= 2;
+        }
+        return moved;
+    };
+    for (int i = 0; i < 4; ++i) {
+        const bool one = slide(false), other = slide(true);
+        if (!one && !other) break;
+    }
+}
+
+}  // namespace tympan

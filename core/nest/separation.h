@@ -1,0 +1,79 @@
+#pragma once
+#include <functional>
+
+#include "core/nest/placed.h"
+#include "core/nest/random.h"
+
+namespace tympan {
+
+/// A copy of a piece in the search.
+struct NestItem {
+    std::size_t shape = 0;
+    int container = -1;  ///< -1: nowhere
+    Pose pose;
+    bool operator==(const NestItem&) const = default;
+};
+
+/// Pieces that lie in containers, perhaps over each other, and the search that takes them apart.
+///
+/// Method: guided local search over overlaps (C. Voudouris and E. Tsang 1999; for packing J. Egeblad, B.
+/// Nielsen and A. Odgaard 2007). What two pieces' collision counts is its severity times a weight, which
+/// grows for as long as they go on colliding; so the search fills its own dead ends. A piece that collides is
+/// laid where it counts least among places sampled over the containers and about where it lies, each then
+/// improved along one direction after another.
+class Separation {
+  public:
+    Separation(const std::vector<NestShape>& shapes, std::vector<NestRoom> rooms, Turning turning,
+               std::uint64_t seed);
+
+    std::vector<NestItem> items() const;
+    void set(const std::vector<NestItem>& items);
+    void addRoom(NestRoom room) { rooms_.push_back(std::move(room)); }
+    const std::vector<NestRoom>& rooms() const { return rooms_; }
+
+    /// Lays an item where it collides least, weights being 1; whether that is not at all.
+    bool insert(std::size_t item, const std::vector<int>& containers);
+    void take(std::size_t item) { lying_[item].container = -1; }
+
+    /// Takes apart what collides, laying items only into these containers. True when nothing collides any
+    /// more; false when `enough()` says so or nothing has been gained for long.
+    bool separate(const std::vector<int>& containers, const std::function<bool()>& enough);
+
+    /// Moves an item towards the top left as far as nothing is in its way.
+    void settle(std::size_t item);
+    long moves() const { return moves_; }
+
+  private:
+    struct Lying {
+        int container = -1;
+        Placed placed;
+    };
+    bool collides(std::size_t item) const;
+    std::vector<std::size_t> colliding() const;
+    double loss(std::size_t item, int container, const Placed& placed, double bound) const;
+    bool search(std::size_t item, const std::vector<int>& containers, int anywhere, int nearby);
+    double improve(std::size_t item, int container, Pose& pose, double value, double step, double turn,
+                   double until);
+    Pose randomPose(std::size_t item, int container);
+    double turned(double from);
+    float& weight(std::size_t a, std::size_t b) {
+        return weights_[std::min(a, b) * lying_.size() + std::max(a, b)];
+    }
+    float weight(std::size_t a, std::size_t b) const {
+        return weights_[std::min(a, b) * lying_.size() + std::max(a, b)];
+    }
+    double reweigh();
+
+    const std::vector<NestShape>& shapes_;
+    std::vector<NestRoom> rooms_;
+    Turning turning_;
+    Random random_;
+    std::vector<std::size_t> shape_of_;
+    std::vector<Lying> lying_;
+    std::vector<float> weights_;
+    std::vector<float> room_weights_;
+    Placed trial_;
+    long moves_ = 0;
+};
+
+}  // namespace tympan

@@ -1,0 +1,31 @@
+#pragma once
+#include <vector>
+
+#include "core/nest/problem.h"
+
+namespace tympan {
+
+/// A circle inside a shape.
+struct Pole {
+    PointMm at;
+    double radius = 0;
+};
+
+/// What the search knows of a piece: its outline grown by half the gap, with few corners, about its own
+/// middle, and circles that fill it. Two pieces have their gap when these outlines do not overlap.
+struct NestShape {
+    Outline outline;          ///< tidy, about the middle of its box
+    PointMm middle;           ///< of the piece's own outline, where that is
+    std::vector<Pole> poles;  ///< the largest first
+    double area = 0;
+    double reach = 0;  ///< from the middle to the farthest corner
+    double size = 0;   ///< the root of the area of its convex hull
+};
+
+/// How much less than half the gap an outline is grown, so that what only just touches is no collision: two
+/// such outlines are apart by the gap less twice this.
+inline constexpr double nest_slack_mm = 0.003;
+
+NestShape shapeOf(const Outline& outline, double gap_mm);
+
+}  // namespace tympan

@@ -1,0 +1,233 @@
+#include "core/nest/nest.h"
+
+#include <chrono>
+#include <cmath>
+#include <set>
+
+#include <gmock/gmock.h>
+#include <rapidcheck/gtest.h>
+
+#include "core/base/error.h"
+#include "core/measure/outline_operations.h"
+#include "core/nest/nest_json.h"
+
+using namespace tympan;
+using testing::HasSubstr;
+
+namespace {
+
+Outline box(double width, double height) { return rectangleOutline({0, 0, width, height}); }
+
+/// A star-like outline with as many corners as that, about the origin.
+Outline jagged(const std::vector<double>& radii) {
+    Ring ring;
+    for (std::size_t i = 0; i < radii.size(); ++i) {
+        const double angle =
+            2 * 3.14159265358979 * static_cast<double>(i) / static_cast<double>(radii.size());
+        ring.push_back({radii[i] * std::cos(angle), radii[i] * std::sin(angle)});
+    }
+    return tidied({ring});
+}
+
+Outline laid(const NestProblem& problem, const NestPlace& place) {
+    return moved(rotated(problem.pieces[place.piece].outline, place.rotation_deg), place.at);
+}
+
+/// What is wrong with a layout, by areas of Clipper's alone: nothing of the search's own geometry. Lengths to
+/// a hundredth of a millimetre.
+std::string faultOf(const NestProblem& problem, const NestLayout& layout) {
+    constexpr double tolerance = 0.01;
+    std::set<std::pair<std::size_t, int>> seen;
+    std::size_t wanted = 0;
+    for (const NestPiece& piece : problem.pieces) wanted += static_cast<std::size_t>(piece.copies);
+    const Outline room = offset(problem.container, tolerance - problem.edge_gap_mm,
+                                tolerance > problem.edge_gap_mm ? Corners::sharp : Corners::round);
+    for (const auto& container : layout.containers) {
+        if (container.empty()) return "an empty container";
+        std::vector<Outline> grown;
+        for (const NestPlace& place : container) {
+            if (!seen.insert({place.piece, place.copy}).second) return "a copy twice";
+            const double quarter = std::fmod(place.rotation_deg, 90);
+            if (problem.turning == Turning::none && place.rotation_deg != 0) return "turned";
+            if (problem.turning == Turning::quarter && quarter != 0) return "turned by less than a quarter";
+            const Outline at = laid(problem, place);
+            if (area(without(at, room)) > 1e-3) return "reaches out of the container";
+            // Half of the gap round each, less half of the tolerance: they must not share anything then.
+            grown.push_back(offset(at, (problem.gap_mm - tolerance) / 2));
+        }
+        for (std::size_t i = 0; i < grown.size(); ++i)
+            for (std::size_t j = i + 1; j < grown.size(); ++j)
+                if (area(shared(grown[i], grown[j])) > 1e-3) return "too near to each other";
+    }
+    for (const NestPlace& place : layout.unplaced)
+        if (!seen.insert({place.piece, place.copy}).second) return "unplaced, and placed";
+    if (seen.size() != wanted) return "a copy is missing";
+    if (problem.most_containers &&
+        layout.containers.size() > static_cast<std::size_t>(*problem.most_containers))
+        return "too many containers";
+    return {};
+}
+
+NestProblem problemOf(Outline container, std::vector<NestPiece> pieces) {
+    NestProblem problem;
+    problem.container = std::move(container);
+    problem.pieces = std::move(pieces);
+    return problem;
+}
+
+constexpr NestLimits few{20, 400, 1};
+
+}  // namespace
+
+RC_GTEST_PROP(Nest, everyLayoutIsLegal, ()) {
+    NestProblem problem;
+    switch (*rc::gen::inRange(0, 3)) {
+        case 0:
+            problem.container = box(200, 150);
+            break;
+        case 1:
+            problem.container = ellipseOutline({10, -20}, 220, 160);
+            break;
+        default:
+            problem.container = without(box(220, 160), ellipseOutline({80, 70}, 40, 30));
+    }
+    problem.gap_mm = *rc::gen::inRange(0, 4);
+    problem.edge_gap_mm = *rc::gen::inRange(0, 5);
+    problem.turning = *rc::gen::element(Turning::none, Turning::quarter, Turning::free);
+    if (*rc::gen::arbitrary<bool>()) problem.most_containers = 1;
+    const int pieces = *rc::gen::inRange(1, 6);
+    for (int i = 0; i < pieces; ++i) {
+        const int corners = *rc::gen::inRange(3, 12);
+        std::vector<double> radii;
+        for (int k = 0; k < corners; ++k) radii.push_back(*rc::gen::inRange(6, 40));
+        problem.pieces.push_back(
+            {std::to_string(i), moved(jagged(radii), {17.0 * i, -9}), *rc::gen::inRange(1, 4)});
+    }
+    std::vector<std::string> on_the_way;
+    const NestLayout layout =
+        nest(problem, {20, 120, static_cast<std::uint64_t>(*rc::gen::inRange(0, 99))},
+             [&](const NestLayout& better) { on_the_way.push_back(faultOf(problem, better)); });
+    RC_ASSERT(faultOf(problem, layout) == "");
+    for (const std::string& fault : on_the_way) RC_ASSERT(fault == "");
+}
+
+TEST(Nest, aSeedAndANumberOfMovesGiveTheSameLayout) {
+    NestProblem problem =
+        problemOf(box(200, 150), {{"a", jagged({30, 20, 35, 18, 30}), 6}, {"b", box(40, 22), 7}});
+    problem.turning = Turning::free;
+    problem.gap_mm = 2;
+    const NestLayout one = nest(problem, few), again = nest(problem, few);
+    EXPECT_EQ(one.containers, again.containers);
+    EXPECT_EQ(one.unplaced, again.unplaced);
+    const NestLayout other = nest(problem, {20, 400, 2});
+    EXPECT_NE(one.containers, other.containers);
+}
+
+TEST(Nest, sixRoundsShareASheet) {
+    NestProblem problem = problemOf(box(200, 287), {{"coaster", ellipseOutline({0, 0}, 90, 90), 24}});
+    problem.gap_mm = 2;
+    problem.turning = Turning::quarter;
+    const NestLayout layout = nest(problem, {60, 20'000, 1});
+    EXPECT_EQ(faultOf(problem, layout), "");
+    EXPECT_EQ(layout.containers.size(), 4u);
+    EXPECT_NEAR(layout.density, 24 * 3.14159 * 45 * 45 / (4 * 200 * 287.0), 0.01);
+}
+
+TEST(Nest, whatIsSmallLiesInAHole) {
+    const Outline ring = without(ellipseOutline({0, 0}, 100, 100), ellipseOutline({0, 0}, 70, 70));
+    NestProblem problem =
+        problemOf(box(102, 102), {{"ring", ring, 1}, {"disc", ellipseOutline({0, 0}, 60, 60), 1}});
+    problem.gap_mm = 1;
+    problem.most_containers = 1;
+    const NestLayout layout = nest(problem, {30, 4000, 1});
+    EXPECT_EQ(faultOf(problem, layout), "");
+    EXPECT_TRUE(layout.unplaced.empty());
+}
+
+TEST(Nest, aTightFitIsFoundByTakingPiecesApart) {
+    // Nine of 32 mm in a square of 100 with gaps of one: two millimetres are to spare.
+    NestProblem problem = problemOf(box(100, 100), {{"tile", box(32, 32), 9}});
+    problem.gap_mm = 1;
+    problem.most_containers = 1;
+    const NestLayout layout = nest(problem, {60, 20'000, 3});
+    EXPECT_EQ(faultOf(problem, layout), "");
+    EXPECT_TRUE(layout.unplaced.empty()) << layout.unplaced.size();
+}
+
+TEST(Nest, whatIsTooLargeHasNoPlaceAndTheRestHas) {
+    NestProblem problem = problemOf(box(100, 60), {{"plank", box(150, 10), 2}, {"tag", box(20, 20), 3}});
+    problem.turning = Turning::free;
+    const NestLayout layout = nest(problem, few);
+    EXPECT_EQ(faultOf(problem, layout), "");
+    EXPECT_EQ(layout.unplaced.size(), 2u);
+    EXPECT_EQ(layout.containers.size(), 1u);
+    problem.edge_gap_mm = 40;
+    EXPECT_THROW(nest(problem, few), Error) << "nothing is left of it";
+    EXPECT_TRUE(nest(problemOf(box(100, 60), {}), few).containers.empty());
+}
+
+TEST(Nest, endsInTimeAndWhenStopped) {
+    NestProblem problem = problemOf(box(200, 287), {{"a", jagged({30, 12, 35, 18, 30, 9, 22}), 60}});
+    problem.turning = Turning::free;
+    const auto timed = [&](const NestLimits& limits, const Progress& progress) {
+        const auto begun = std::chrono::steady_clock::now();
+        EXPECT_EQ(faultOf(problem, nest(problem, limits, {}, progress)), "");
+        return std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count();
+    };
+    EXPECT_LT(timed({1, 0, 1}, {}), 5) << "with the check's own time";
+    std::stop_source stop;
+    stop.request_stop();
+    EXPECT_LT(timed({60, 0, 1}, {stop.get_token(), {}}), 5) << "what there is so far is the answer";
+}
+
+TEST(NestJson, readsMendsAndNames) {
+    const auto read = [](const std::string& text) { return readNestProblem("p.json", text); };
+    const ReadNestProblem good = read(
+        R"({"container":{"outline":[[0,0],[100,0],[100,50],[0,50]],"holes":[[[10,10],[20,10],[20,20],[10,20]]]},
+            "max_containers":null,"gap_mm":2,"rotations":"free",
+            "pieces":[{"id":"bow","outline":[[0,0],[10,10],[10,0],[0,10]]},
+                      {"id":"back","outline":[[0,0],[0,10],[10,10],[10,10],[10,0]],"copies":3}]})");
+    EXPECT_NEAR(area(good.problem.container), 4900, 1);
+    EXPECT_EQ(good.problem.turning, Turning::free);
+    EXPECT_EQ(good.problem.pieces[1].copies, 3);
+    EXPECT_NEAR(area(good.problem.pieces[1].outline), 100, 0.1) << "runs the other way, and a point twice";
+    ASSERT_EQ(good.notes.size(), 1u);
+    EXPECT_THAT(good.notes[0], testing::AllOf(HasSubstr("bow"), HasSubstr("crossed itself")));
+
+    const auto fault = [&](const std::string& text) {
+        try {
+            read(text);
+        } catch (const Error& error) {
+            return std::string(error.what());
+        }
+        return std::string("none");
+    };
+    const std::string square = R"("container":{"outline":[[0,0],[9,0],[9,9],[0,9]]})";
+    EXPECT_THAT(fault("{"), HasSubstr("not a JSON object"));
+    EXPECT_THAT(fault("{" + square + "}"), HasSubstr("pieces"));
+    EXPECT_THAT(fault("{" + square + R"(,"pieces":[{"id":"a","outline":[[0,0],[1,1]]}]})"),
+                testing::AllOf(HasSubstr("piece \"a\""), HasSubstr("three points")));
+    EXPECT_THAT(fault("{" + square + R"(,"pieces":[{"id":"a","outline":[[0,0],[1,1],[2,2]]}]})"),
+                HasSubstr("no area"));
+    EXPECT_THAT(fault("{" + square + R"(,"pieces":[{"id":"a","outline":[[0,0],[1e9,1],[2,2]]}]})"),
+                HasSubstr("point 2"));
+    EXPECT_THAT(fault("{" + square + R"(,"gap_mm":-1,"pieces":[]})"), HasSubstr("gap_mm"));
+    EXPECT_THAT(fault("{" + square + R"(,"rotations":"some","pieces":[]})"), HasSubstr("rotations"));
+    EXPECT_THAT(fault("{" + square + R"(,"pieces":[{"id":"a","copies":1.5,"outline":[[0,0],[1,0],[1,1]]}]})"),
+                HasSubstr("copies"));
+    EXPECT_THAT(fault("{" + square +
+                      R"(,"pieces":[{"id":"a","outline":[[0,0],[1,0],[1,1]]},)"
+                      R"({"id":"a","outline":[[0,0],[1,0],[1,1]]}]})"),
+                HasSubstr("twice"));
+}
+
+TEST(NestJson, cutPathsLieWhereThePiecesDo) {
+    NestProblem problem = problemOf(box(100, 50), {{"<tag>", moved(box(20, 10), {5, 5}), 1}});
+    NestLayout layout;
+    layout.containers = {{NestPlace{0, 0, 90, {60, 0}}}};
+    const std::string svg = nestSvg(problem, layout);
+    EXPECT_THAT(svg, testing::AllOf(HasSubstr("width=\"100.000mm\""), HasSubstr("id=\"cut\""),
+                                    HasSubstr("id=\"keep\""), HasSubstr("&lt;tag>")));
+    // Turned by [c -s; s c], then moved: x from 60 - 15 to 60 - 5, y from 5 to 25.
+    for (const char* corner : {"45.000 5.000", "55.000 25.000"}) EXPECT_THAT(svg, HasSubstr(corner));
+}
