@@ -10,7 +10,6 @@ namespace tympan {
 namespace {
 
 constexpr double grid_places = 160;
-constexpr double apart_mm = 1e-6;
 
 bool isUpright(const Outline& outline, const RectMm& box) {
     if (outline.rings.size() != 1 || outline.rings[0].size() != 4) return false;
@@ -36,7 +35,8 @@ NestRoom::NestRoom(Outline outline) : outline_(std::move(outline)), box_(bounds(
 }
 
 NestRoom NestRoom::of(const Outline& container, double edge_gap_mm, double gap_mm) {
-    const double by = gap_mm / 2 - edge_gap_mm + nest_slack_mm - apart_mm;
+    // A piece without a gap is smaller by a hair, and may reach out by another.
+    const double by = std::abs(nestGrowth(gap_mm)) - edge_gap_mm;
     return NestRoom(by == 0 ? container : offset(container, by, by > 0 ? Corners::sharp : Corners::round));
 }
 

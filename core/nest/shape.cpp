@@ -93,7 +93,7 @@ NestShape shapeOf(const Outline& outline, double gap_mm) {
     NestShape shape;
     shape.middle = middle(bounds(outline));
     const Outline centred = moved(outline, {-shape.middle.x, -shape.middle.y});
-    shape.outline = simplifiedOutward(offset(centred, gap_mm / 2 - nest_slack_mm));
+    shape.outline = simplifiedOutward(offset(centred, nestGrowth(gap_mm)));
     if (shape.outline.empty()) shape.outline = centred;
     shape.area = area(shape.outline);
     shape.poles = polesOf(shape.outline);

@@ -33,6 +33,15 @@ Outline laid(const NestProblem& problem, const NestPlace& place) {
     return moved(rotated(problem.pieces[place.piece].outline, place.rotation_deg), place.at);
 }
 
+/// How far apart two shapes are that share nothing: somewhere a corner of one is nearest.
+double apart(const Outline& a, const Outline& b) {
+    double least = 1e9;
+    for (const auto& [from, to] : {std::pair(&a, &b), std::pair(&b, &a)})
+        for (const Ring& ring : from->rings)
+            for (const PointMm& corner : ring) least = std::min(least, distanceToEdge(*to, corner));
+    return least;
+}
+
 /// What is wrong with a layout, by areas of Clipper's alone: nothing of the search's own geometry. Lengths to
 /// a hundredth of a millimetre.
 std::string faultOf(const NestProblem& problem, const NestLayout& layout) {
@@ -44,7 +53,7 @@ std::string faultOf(const NestProblem& problem, const NestLayout& layout) {
                                 tolerance > problem.edge_gap_mm ? Corners::sharp : Corners::round);
     for (const auto& container : layout.containers) {
         if (container.empty()) return "an empty container";
-        std::vector<Outline> grown;
+        std::vector<Outline> grown, as_they_lie;
         for (const NestPlace& place : container) {
             if (!seen.insert({place.piece, place.copy}).second) return "a copy twice";
             const double quarter = std::fmod(place.rotation_deg, 90);
@@ -52,12 +61,17 @@ std::string faultOf(const NestProblem& problem, const NestLayout& layout) {
             if (problem.turning == Turning::quarter && quarter != 0) return "turned by less than a quarter";
             const Outline at = laid(problem, place);
             if (area(without(at, room)) > 1e-3) return "reaches out of the container";
+            if (apart(at, problem.container) < problem.edge_gap_mm - tolerance) return "too near to the edge";
+            as_they_lie.push_back(at);
             // Half of the gap round each, less half of the tolerance: they must not share anything then.
             grown.push_back(offset(at, (problem.gap_mm - tolerance) / 2));
         }
         for (std::size_t i = 0; i < grown.size(); ++i)
             for (std::size_t j = i + 1; j < grown.size(); ++j)
-                if (area(shared(grown[i], grown[j])) > 1e-3) return "too near to each other";
+                if (area(shared(grown[i], grown[j])) > 1e-3 ||
+                    (problem.gap_mm > 0 &&
+                     apart(as_they_lie[i], as_they_lie[j]) < problem.gap_mm - tolerance))
+                    return "too near to each other";
     }
     for (const NestPlace& place : layout.unplaced)
         if (!seen.insert({place.piece, place.copy}).second) return "unplaced, and placed";
