@@ -27,6 +27,44 @@ class Stages : public WindowTest {
         for (const QLabel* label : find(widget)->findChildren<QLabel*>()) words << label->text();
         return words.join(QLatin1Char('\n')).toStdString();
     }
+    /// The seams of the only piece, finished frame.
+    Bands finishedBands() {
+        const SeamPlan& plan = window.store().imposition()->plans.front();
+        return flipped(plan.bands, plan.print.width, window.store().imposition()->prints.front().mirrored);
+    }
+    /// A sheets stage on which seams can be taken: their quiet places are known.
+    void showSeams() {
+        window.goTo(app::MainWindow::sheets);
+        ASSERT_TRUE(settled());
+        ASSERT_TRUE(
+            waitFor([&] { return find("laid")->accessibleName().startsWith(QStringLiteral("Seams")); }));
+        ASSERT_FALSE(finishedBands().edges.empty());
+    }
+    /// Pixels of the screen to one of the print. The map begins at (8, 28) and takes the width or the height
+    /// that is left.
+    double mapScale() {
+        const SizePx print = window.store().imposition()->plans.front().print;
+        return std::min((find("laid")->width() - 16.0) / print.width,
+                        (find("laid")->height() - 54.0) / print.height);
+    }
+    QPoint onMap(double along, double across) {
+        const QPointF place = finishedBands().upright ? QPointF(across, along) : QPointF(along, across);
+        return QPointF(8 + place.x() * mapScale(), 28 + place.y() * mapScale()).toPoint();
+    }
+    void movePointer(const QPoint& to, Qt::MouseButton button) {
+        QMouseEvent move(QEvent::MouseMove, to, find("laid")->mapToGlobal(to), button, button,
+                         button == Qt::NoButton ? Qt::NoModifier : Qt::AltModifier);
+        QCoreApplication::sendEvent(find("laid"), &move);
+    }
+    /// Takes the first seam between bands and lays it so many pixels of the screen further, freely.
+    void dragFirstSeam(double along, double by) {
+        const double edge = finishedBands().edges[0].at(along);
+        const QPoint from = onMap(along, edge), to = onMap(along, edge + by / mapScale());
+        QTest::mousePress(find("laid"), Qt::LeftButton, Qt::AltModifier, from);
+        movePointer(to, Qt::LeftButton);
+        QTest::mouseRelease(find("laid"), Qt::LeftButton, Qt::AltModifier, to);
+        ASSERT_TRUE(settled());
+    }
     /// A job of this many pieces, without the card.
     void hangMany(int count) {
         Job many = fresh();
@@ -93,30 +131,10 @@ TEST_F(Stages, aWanderingSeamWandersAboutThePlaceItIsDraggedTo) {
     window.goTo(app::MainWindow::sheets);
     ASSERT_TRUE(settled());
     choose("seams", static_cast<int>(SeamManner::wandering));
-    ASSERT_TRUE(settled());
-    QWidget* laid = find("laid");
-    ASSERT_TRUE(waitFor([&] { return laid->accessibleName().startsWith(QStringLiteral("Seams")); }));
-    const auto finishedBands = [&] {
-        const SeamPlan& plan = window.store().imposition()->plans.front();
-        return flipped(plan.bands, plan.print.width, window.store().imposition()->prints.front().mirrored);
-    };
+    showSeams();
     const Bands before = finishedBands();
-    ASSERT_FALSE(before.edges.empty());
     ASSERT_FALSE(before.edges[0].straight()) << "otherwise this says nothing";
-    const SizePx print = window.store().imposition()->plans.front().print;
-    const double scale =
-        std::min((laid->width() - 16.0) / print.width, (laid->height() - 54.0) / print.height);
-    const auto at = [&](double along, double across) {
-        const QPointF place = before.upright ? QPointF(across, along) : QPointF(along, across);
-        return QPointF(8 + place.x() * scale, 28 + place.y() * scale).toPoint();
-    };
-    const double along = 25 / scale, edge = before.edges[0].at(along);
-    const QPoint from = at(along, edge), to = at(along, edge + 14 / scale);
-    QTest::mousePress(laid, Qt::LeftButton, Qt::AltModifier, from);
-    QMouseEvent move(QEvent::MouseMove, to, laid->mapToGlobal(to), Qt::LeftButton, Qt::LeftButton,
-                     Qt::AltModifier);
-    QCoreApplication::sendEvent(laid, &move);
-    QTest::mouseRelease(laid, Qt::LeftButton, Qt::AltModifier, to);
+    dragFirstSeam(25 / mapScale(), 14);
     ASSERT_TRUE(job().pieces.front().joining.seams);
     ASSERT_TRUE(settled());
     const KeptSeams& kept = *job().pieces.front().joining.seams;
@@ -131,38 +149,12 @@ TEST_F(Stages, aWanderingSeamWandersAboutThePlaceItIsDraggedTo) {
 TEST_F(Stages, aSeamIsDraggedSnapsAndStaysUntilItIsLaidAnew) {
     hang(marked({300, 200}, 3));
     type("picture-width", "450");
-    window.goTo(app::MainWindow::sheets);
-    ASSERT_TRUE(settled());
-    QWidget* laid = find("laid");
-    // Until its quiet places are known a seam cannot be taken.
-    ASSERT_TRUE(waitFor([&] { return laid->accessibleName().startsWith(QStringLiteral("Seams")); }));
-    const auto finishedBands = [&] {
-        const SeamPlan& plan = window.store().imposition()->plans.front();
-        return flipped(plan.bands, plan.print.width, window.store().imposition()->prints.front().mirrored);
-    };
+    showSeams();
     const Bands before = finishedBands();
-    ASSERT_FALSE(before.edges.empty());
-    const SizePx print = window.store().imposition()->plans.front().print;
-    // The map begins at (8, 28) and takes the width or the height that is left.
-    const double scale =
-        std::min((laid->width() - 16.0) / print.width, (laid->height() - 54.0) / print.height);
-    const auto at = [&](double along, double across) {
-        const QPointF place = before.upright ? QPointF(across, along) : QPointF(along, across);
-        return QPointF(8 + place.x() * scale, 28 + place.y() * scale).toPoint();
-    };
     const int edge = before.edges[0].corners.front().y;
-    const QPoint from = at(20, edge), to = at(20, edge - 18 / scale);
-    QTest::mousePress(laid, Qt::LeftButton, Qt::AltModifier, from);
-    QMouseEvent move(QEvent::MouseMove, to, laid->mapToGlobal(to), Qt::LeftButton, Qt::LeftButton,
-                     Qt::AltModifier);
-    QCoreApplication::sendEvent(laid, &move);
-    QTest::mouseRelease(laid, Qt::LeftButton, Qt::AltModifier, to);
-    ASSERT_TRUE(settled());
-    const QPoint there = at(20, finishedBands().edges[0].corners.front().y);
-    QMouseEvent hover(QEvent::MouseMove, there, laid->mapToGlobal(there), Qt::NoButton, Qt::NoButton,
-                      Qt::NoModifier);
-    QCoreApplication::sendEvent(laid, &hover);
-    EXPECT_THAT(laid->toolTip().toStdString(), HasSubstr("from the even place"))
+    dragFirstSeam(20, -18);
+    movePointer(onMap(20, finishedBands().edges[0].corners.front().y), Qt::NoButton);
+    EXPECT_THAT(find("laid")->toolTip().toStdString(), HasSubstr("from the even place"))
         << "it says why it lies there";
     ASSERT_TRUE(job().pieces.front().joining.seams);
     ASSERT_TRUE(settled());
