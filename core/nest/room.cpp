@@ -35,8 +35,8 @@ NestRoom::NestRoom(Outline outline) : outline_(std::move(outline)), box_(bounds(
 }
 
 NestRoom NestRoom::of(const Outline& container, double edge_gap_mm, double gap_mm) {
-    // A piece without a gap is smaller by a hair, and may reach out by another.
-    const double by = std::abs(nestGrowth(gap_mm)) - edge_gap_mm;
+    // Chords of round corners count here too; without a gap there are none on the pieces.
+    const double by = (gap_mm > 0 ? nestGrowth(gap_mm) - 0.003 : 0.003) - edge_gap_mm;
     return NestRoom(by == 0 ? container : offset(container, by, by > 0 ? Corners::sharp : Corners::round));
 }
 

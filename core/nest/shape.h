@@ -23,9 +23,9 @@ struct NestShape {
 };
 
 /// How far outlines are grown: by half the gap and so much more that the chords of their round corners, which
-/// lie up to 0.005 mm inside, still keep it to less than a hundredth. Without a gap they shrink by a hair, so
-/// that what only just touches is no collision.
-inline double nestGrowth(double gap_mm) { return gap_mm > 0 ? gap_mm / 2 + 0.002 : -0.003; }
+/// lie up to 0.005 mm inside, still keep it to less than a hundredth. Not at all without a gap: shrinking a
+/// needle by a hair takes far more than that off its tip.
+inline double nestGrowth(double gap_mm) { return gap_mm > 0 ? gap_mm / 2 + 0.002 : 0; }
 
 NestShape shapeOf(const Outline& outline, double gap_mm);
 
