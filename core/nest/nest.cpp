@@ -76,7 +76,7 @@ class Nesting {
         layFirst();
         told();
         while (!over()) {
-            if (unplaced() > 0) {
+            if (anyHomeless()) {
                 if (!placeMore()) break;
             } else if (containers() > 1 && fewerArePossible() && rounds_without_ < 3) {
                 giveOneUp();
@@ -101,9 +101,17 @@ class Nesting {
         for (const NestItem& item : best_) last = std::max(last, item.container);
         return last + 1;
     }
-    std::size_t unplaced() const {
-        return static_cast<std::size_t>(std::count_if(
-            best_.begin(), best_.end(), [](const NestItem& item) { return item.container < 0; }));
+    /// Whether it has no place but might find one.
+    bool homeless(const NestItem& item) const {
+        return item.container < 0 && !too_large_.contains(item.shape);
+    }
+    bool anyHomeless() const {
+        return std::any_of(best_.begin(), best_.end(), [&](const NestItem& item) { return homeless(item); });
+    }
+    void sayHowFar() const {
+        if (!progress_.sink) return;
+        const double left = std::chrono::duration<double>(end_ - Clock::now()).count();
+        progress_.sink(std::clamp(1 - left / std::max(1e-3, limits_.seconds), 0.0, 1.0));
     }
     double areaOf(int container) const {
         double sum = 0;
@@ -139,6 +147,7 @@ class Nesting {
         std::vector<int> first(shapes_.size(), 0);
         for (const std::size_t item : order) {
             if (over()) break;
+            sayHowFar();
             if (too_large_.contains(best_[item].shape)) continue;
             int& container = first[best_[item].shape];
             bool lies = false;
@@ -173,6 +182,7 @@ class Nesting {
         const auto go = [&](int side) {
             Separation& search = *searches[side];
             const auto enough = [&] {
+                if (side == 0) sayHowFar();
                 return Clock::now() >= end_ || progress_.stop.stop_requested() ||
                        (limits_.moves > 0 ? search.moves() >= left : done.load());
             };
@@ -227,24 +237,22 @@ class Nesting {
     /// Pieces without a place are laid over the others, and all taken apart: one of them, or all, or one in
     /// exchange for a smaller one, so that what is left without a place shrinks.
     bool placeMore() {
-        std::vector<std::size_t> homeless, chosen;
+        std::vector<std::size_t> waiting, chosen;
         std::optional<std::size_t> given_up;
         double lying = 0;
         for (std::size_t i = 0; i < best_.size(); ++i) {
-            if (best_[i].container < 0)
-                homeless.push_back(i);
-            else
-                lying += areaOfItem(i);
+            if (homeless(best_[i])) waiting.push_back(i);
+            if (best_[i].container >= 0) lying += areaOfItem(i);
         }
-        std::stable_sort(homeless.begin(), homeless.end(),
+        std::stable_sort(waiting.begin(), waiting.end(),
                          [&](std::size_t a, std::size_t b) { return areaOfItem(a) < areaOfItem(b); });
         const int round = rounds_without_++;
-        if (round > 60 && static_cast<std::size_t>(round) > 40 * homeless.size()) return false;
+        if (round > 60 && static_cast<std::size_t>(round) > 40 * waiting.size()) return false;
         const std::size_t one =
-            round == 0 ? homeless.front()
-                       : homeless[static_cast<std::size_t>(random_.below(static_cast<int>(homeless.size())))];
+            round == 0 ? waiting.front()
+                       : waiting[static_cast<std::size_t>(random_.below(static_cast<int>(waiting.size())))];
         if (round % 4 == 3) {
-            chosen = homeless;
+            chosen = waiting;
         } else {
             chosen = {one};
             if (round % 4 != 0) given_up = smallerThan(one);
@@ -297,7 +305,7 @@ class Nesting {
 
     /// Less of the last container, by its shorter side: what then reaches out is taken apart among all.
     bool pressLast() {
-        if (room_.upright() == false) return false;
+        if (!room_.upright()) return false;
         const SizeMm extent = lastExtent();
         const int count = containers();
         const bool down = std::min(extent.height, extent.width) == extent.height;
@@ -342,19 +350,6 @@ class Nesting {
 };
 
 }  // namespace
-
-double lastContainerPart(const NestProblem& problem, const NestLayout& layout) {
-    if (layout.containers.empty()) return 0;
-    const RectMm box = bounds(problem.container);
-    double across = 0, down = 0;
-    for (const NestPlace& place : layout.containers.back()) {
-        const RectMm at =
-            bounds(moved(rotated(problem.pieces[place.piece].outline, place.rotation_deg), place.at));
-        across = std::max(across, (at.right() - box.x) / box.width);
-        down = std::max(down, (at.bottom() - box.y) / box.height);
-    }
-    return std::min(across, down);
-}
 
 NestLayout nest(const NestProblem& problem, const NestLimits& limits,
                 const std::function<void(const NestLayout&)>& better, const Progress& progress) {

@@ -17,7 +17,7 @@ using nlohmann::json;
 
 constexpr double most_mm = 20'000, least_area_mm2 = 1e-4;
 constexpr int most_copies = 10'000;
-constexpr std::size_t most_items = 20'000, most_points = 200'000;
+constexpr std::size_t most_items = 4'000, most_points = 200'000;
 
 /// Reads one problem; remembers where it is, so that a fault can be named.
 class Reader {

@@ -41,7 +41,4 @@ struct NestLayout {
     double density = 0;               ///< of the containers that are used
 };
 
-/// How much of the last container is used, by the shorter of its two sides: 1 is all of it.
-double lastContainerPart(const NestProblem& problem, const NestLayout& layout);
-
 }  // namespace tympan

@@ -33,9 +33,6 @@ SheetRoom roomOf(const Job& job, const Piece& piece);
 /// How far a piece's sheets overlap, in pixels; 0 at a butt joint.
 int overlapOf(const Job& job, const Piece& piece);
 
-/// Where even seams would lie, finished frame; nothing where there is no room.
-std::optional<Bands> evenBands(const Job& job, const Piece& piece, const SizePx& print);
-
 /// Where even seams would lie, whatever they run through, finished frame; nothing where there is no room.
 std::optional<Bands> evenBands(const Job& job, const Piece& piece, const SizePx& print);
 

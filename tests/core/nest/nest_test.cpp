@@ -175,7 +175,18 @@ TEST(Nest, whatIsTooLargeHasNoPlaceAndTheRestHas) {
     EXPECT_EQ(faultOf(problem, layout), "");
     EXPECT_EQ(layout.unplaced.size(), 2u);
     EXPECT_EQ(layout.containers.size(), 1u);
-    problem.edge_gap_mm = 40;
+    // What can never lie is no reason to stop looking for better places for the rest.
+    problem.container = box(140, 140);
+    problem.pieces[0].outline = box(250, 10);
+    problem.pieces[1] = {"leaf", jagged({30, 12, 35, 18, 30, 9, 22}), 7};
+    double far = 0;
+    std::vector<std::size_t> sheets;
+    const auto told = [&](const NestLayout& better) { sheets.push_back(better.containers.size()); };
+    nest(problem, {30, 4000, 1}, told, {{}, [&](double part) { far = part; }});
+    EXPECT_GT(sheets.size(), 1u) << "the sheet is pressed";
+    EXPECT_EQ(sheets.back(), 1u);
+    EXPECT_GT(far, 0) << "and how far it is was said";
+    problem.edge_gap_mm = 80;
     EXPECT_THROW(nest(problem, few), Error) << "nothing is left of it";
     EXPECT_TRUE(nest(problemOf(box(100, 60), {}), few).containers.empty());
 }
