@@ -11,6 +11,7 @@
 #include "core/job/joining.h"
 #include "core/measure/length.h"
 #include "core/method/method.h"
+#include "core/nest/problem.h"
 #include "core/object/object.h"
 #include "core/printer/paper.h"
 #include "core/printer/printer.h"
@@ -125,6 +126,10 @@ struct SheetRules {
     int more_sheets = 0;     ///< how many more than it takes a parted print may use to hide its seams
     double overlap_mm = 10;  ///< how far sheets that overlap do
     double ppi = 300;
+    /// How small pieces may be turned where they are laid close (see layout/nesting.h), and which of the
+    /// ways to lay them was taken last: another number, another way.
+    Turning turning = Turning::quarter;
+    int nest_seed = 1;
     bool operator==(const SheetRules&) const = default;
 };
 
@@ -139,6 +144,7 @@ struct KeptPlace {
     int copy = 0;
     PointMm middle;           ///< of its print and its tab, on the page as it is printed
     double rotation_deg = 0;  ///< clockwise
+    bool locked = false;      ///< a hand put it there: laying pieces closer leaves it
     bool operator==(const KeptPlace&) const = default;
 };
 
@@ -159,7 +165,7 @@ struct Job {
     std::vector<MatchedSet> sets;
     std::vector<Printer> printers{Printer{}};  ///< at least one
     SheetRules sheets;
-    std::vector<KeptSheet> kept_sheets;  ///< in the order in which they are printed; see whole_pieces.h
+    std::vector<KeptSheet> kept_sheets;  ///< in the order in which they are printed; see kept_places.h
     /// Seconds since 1970; the date written into PDFs, so that the same job makes the same bytes.
     long long created = 0;
     int next_id = 1;

@@ -36,7 +36,9 @@ json toJson(const SheetRules& rules) {
             {"seams", name(rules.seams)},
             {"fewest", rules.fewest},
             {"more_sheets", rules.more_sheets},
-            {"overlap_mm", rules.overlap_mm}};
+            {"overlap_mm", rules.overlap_mm},
+            {"turning", name(rules.turning)},
+            {"nest_seed", rules.nest_seed}};
 }
 
 SheetRules readSheetRules(JsonReader& reader) {
@@ -51,6 +53,12 @@ SheetRules readSheetRules(JsonReader& reader) {
     rules.fewest = reader.flag("fewest", false);
     rules.more_sheets = reader.integer("more_sheets", limits::more_sheets, 0);
     rules.overlap_mm = reader.number("overlap_mm", limits::overlap_mm, rules.overlap_mm);
+    if (reader.has("turning")) {
+        const std::string turning = reader.oneOf("turning", namesOf(turnings));
+        rules.turning = *std::find_if(std::begin(turnings), std::end(turnings),
+                                      [&](Turning each) { return name(each) == turning; });
+    }
+    rules.nest_seed = reader.integer("nest_seed", limits::nest_seed, rules.nest_seed);
     return rules;
 }
 
@@ -139,7 +147,8 @@ json toJson(const KeptSheet& sheet) {
                           {"copy", place.copy},
                           {"x_mm", place.middle.x},
                           {"y_mm", place.middle.y},
-                          {"turn_deg", place.rotation_deg}});
+                          {"turn_deg", place.rotation_deg},
+                          {"locked", place.locked}});
     return {{"landscape", sheet.landscape}, {"places", std::move(places)}};
 }
 
@@ -152,6 +161,7 @@ KeptSheet readKeptSheet(JsonReader reader) {
         place.copy = entry.integer("copy", limits::copy);
         place.middle = {entry.number("x_mm", limits::on_page_mm), entry.number("y_mm", limits::on_page_mm)};
         place.rotation_deg = entry.number("turn_deg", limits::rotation_deg, 0);
+        place.locked = entry.flag("locked", false);
         entry.finish();
         sheet.places.push_back(place);
     }

@@ -3,6 +3,8 @@
 #include <algorithm>
 
 #include "core/job/landing.h"
+#include "core/layout/cut_outline.h"
+#include "core/layout/kept_places.h"
 #include "core/layout/remainders.h"
 #include "core/layout/tiles.h"
 #include "core/layout/whole_pieces.h"
@@ -11,6 +13,19 @@ namespace tympan {
 
 namespace {
 
+/// Whether two pieces may share a sheet: the same printer, the same kind of paper fed the same way, and both
+/// mirrored or neither. Where sheets of different methods get different work done before they are cut, they
+/// are of different methods by their paper already.
+bool sameSheet(const Job& job, const Imposition& imposition, std::size_t a, std::size_t b) {
+    const Piece &one = job.pieces[a], &other = job.pieces[b];
+    if (one.printer != other.printer) return false;
+    if (one.method == other.method) return true;
+    const Method &m = *one.method, &n = *other.method;
+    return m.carrier == n.carrier && m.media_type == n.media_type && m.before_printing == n.before_printing &&
+           !n.laid_whole && m.passes == n.passes && printedSideOf(m) == printedSideOf(n) &&
+           imposition.prints[a].mirrored == imposition.prints[b].mirrored;
+}
+
 /// The pieces that share sheets with the one at `first`, itself among them; it alone where sheets are laid
 /// whole.
 std::vector<std::size_t> sharingWith(std::size_t first, const Job& job, const Imposition& imposition) {
@@ -18,8 +33,7 @@ std::vector<std::size_t> sharingWith(std::size_t first, const Job& job, const Im
     std::vector<std::size_t> together{first};
     if (piece.method->laid_whole) return together;
     for (std::size_t other = first + 1; other < job.pieces.size(); ++other)
-        if (job.pieces[other].method == piece.method && job.pieces[other].printer == piece.printer &&
-            imposition.plans[other].tiles.empty())
+        if (sameSheet(job, imposition, first, other) && imposition.plans[other].tiles.empty())
             together.push_back(other);
     return together;
 }
@@ -70,7 +84,7 @@ std::optional<Tab> tabOnPaper(const Job& job, const Piece& piece) {
 }
 
 Imposition impose(const Job& job, std::optional<Mirrored> forced, const Progress& progress) {
-    Imposition imposition{{job.sheets.ppi}, {}, {}, {}};
+    Imposition imposition{{job.sheets.ppi}, {}, {}, {}, {}};
     for (const Piece& piece : job.pieces) {
         progress.at(static_cast<double>(imposition.prints.size()) / static_cast<double>(job.pieces.size()));
         PrintGeometry print = geometryOf(job, piece, job.sheets.ppi);
@@ -78,6 +92,8 @@ Imposition impose(const Job& job, std::optional<Mirrored> forced, const Progress
         imposition.plans.push_back(fitsOneSheet(job, piece, print.size)
                                        ? SeamPlan{print.size, {}, {}}
                                        : planSeams(job, piece, print, {progress.stop, {}}));
+        imposition.cuts.push_back(imposition.plans.back().tiles.empty() ? cutOutline(job, piece, print)
+                                                                        : Outline{});
         imposition.prints.push_back(print);
     }
     std::vector<std::vector<Sheet>> of(

@@ -20,7 +20,8 @@ struct Sheet {
 struct Imposition {
     PixelGrid grid;
     std::vector<PrintGeometry> prints;  ///< one for each piece, in the job's order
-    std::vector<SeamPlan> plans;        ///< how each is parted; no tiles while it lies on a sheet whole
+    std::vector<Outline> cuts;    ///< of each: what it is cut to, see cut_outline.h; of parted ones empty
+    std::vector<SeamPlan> plans;  ///< how each is parted; no tiles while it lies on a sheet whole
     std::vector<Sheet> sheets;
 };
 

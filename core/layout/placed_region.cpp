@@ -39,8 +39,27 @@ RectPx PlacedRegion::onPage(const RectPx& in_print) const {
             static_cast<int>(std::ceil(y1 - rounding)) - y};
 }
 
-RectPx PlacedRegion::withTab() const {
-    return onPage({region.x, region.y - tab_px, region.width, region.height + tab_px});
+RectPx PlacedRegion::regionWithTab() const {
+    return {region.x, region.y - tab_px, region.width, region.height + tab_px};
+}
+
+RectPx PlacedRegion::withTab() const { return onPage(regionWithTab()); }
+
+void PlacedRegion::layAt(const PointMm& middle_px, double degrees) {
+    rotation_deg = degrees;
+    // At the origin first; then all moves by whole pixels.
+    const Affine turn = toPage();
+    const auto extent = [&](double along_x, double along_y) {
+        constexpr double rounding = 1e-6;
+        return static_cast<int>(
+            std::ceil(region.width * std::abs(along_x) + region.height * std::abs(along_y) - rounding));
+    };
+    placed = {0, 0, extent(turn.a, turn.c), extent(turn.b, turn.d)};
+    const RectPx all = regionWithTab();
+    const PointMm at = toPage()({all.x + all.width / 2.0, all.y + all.height / 2.0});
+    const auto whole = [](double by) { return static_cast<int>(std::floor(by + 0.5)); };
+    placed.x = whole(middle_px.x - at.x);
+    placed.y = whole(middle_px.y - at.y);
 }
 
 }  // namespace tympan

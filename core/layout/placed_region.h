@@ -29,6 +29,11 @@ struct PlacedRegion {
     RectPx inkedOnPage() const { return onPage(inked); }
     /// The box round the region and the paper up to the tab's end, on the page.
     RectPx withTab() const;
+    /// The region and the paper up to the tab's end, in the print frame.
+    RectPx regionWithTab() const;
+    /// Lays a part so that the middle of its region and tab comes as near as whole pixels allow to a place
+    /// of the page, in pixels, turned by any angle.
+    void layAt(const PointMm& middle_px, double degrees);
 };
 
 /// Quarter turns clockwise, 0 to 3, of a turn that is a multiple of them; nothing of any other.

@@ -1,9 +1,9 @@
 #include "core/layout/whole_pieces.h"
 
 #include <algorithm>
-#include <map>
 #include <tuple>
 
+#include "core/layout/kept_places.h"
 #include "core/layout/rows.h"
 
 namespace tympan {
@@ -24,59 +24,12 @@ void layInto(PlacedRegion& part, const RectPx& box, int quarters) {
     (quarters % 2 == 0 ? part.placed.height : part.placed.width) -= tab;
 }
 
-namespace {
-
 Sheet emptySheet(const Job& job, const Piece& piece, Orientation orientation) {
     return {pageOf(job.sheets.paper, orientation), areaFor(job, piece, orientation), {}, "",
             printedSideOf(*piece.method),          piece.method->laid_whole};
 }
 
-/// Where a job keeps a part, on a sheet of this grid. Nothing when its place is turned by no quarter.
-std::optional<PlacedRegion> laidAt(PlacedRegion part, const KeptPlace& place, const PixelGrid& grid) {
-    const std::optional<int> quarters = quarterTurns(place.rotation_deg);
-    if (!quarters) return {};
-    SizePx box = boxOf(part);
-    if (*quarters % 2 == 1) std::swap(box.width, box.height);
-    const auto from = [&](double middle_mm, int length) {
-        return grid.nearest(middle_mm - grid.mm(length) / 2);
-    };
-    layInto(part, {from(place.middle.x, box.width), from(place.middle.y, box.height), box.width, box.height},
-            *quarters);
-    return part;
-}
-
-/// Takes the parts that the job keeps a place for, and that still have it: within the printable area, clear
-/// of one another.
-std::vector<Sheet> keptSheets(const Imposition& imposition, const Job& job,
-                              std::vector<PlacedRegion>& parts) {
-    std::vector<Sheet> sheets;
-    if (job.kept_sheets.empty()) return sheets;
-    const Piece& first = job.pieces[parts.front().print];
-    std::map<std::pair<int, int>, PlacedRegion> waiting;  // by piece and copy
-    for (PlacedRegion& part : parts) waiting.emplace(std::pair(part.piece, part.copy), std::move(part));
-    for (const KeptSheet& kept : job.kept_sheets) {
-        Sheet sheet = emptySheet(job, first, kept.landscape ? Orientation::landscape : Orientation::portrait);
-        for (const KeptPlace& place : kept.places) {
-            const auto found = waiting.find({place.piece, place.copy});
-            if (found == waiting.end()) continue;
-            const auto laid = laidAt(found->second, place, imposition.grid);
-            if (!laid || !contains(sheet.printable, laid->withTab())) continue;
-            if (std::any_of(sheet.regions.begin(), sheet.regions.end(), [&](const PlacedRegion& other) {
-                    return intersection(other.withTab(), laid->withTab()).area() > 0;
-                }))
-                continue;
-            sheet.regions.push_back(*laid);
-            waiting.erase(found);
-        }
-        if (!sheet.regions.empty()) sheets.push_back(std::move(sheet));
-    }
-    parts.clear();
-    for (auto& [of, part] : waiting) parts.push_back(std::move(part));
-    std::sort(parts.begin(), parts.end(), [](const PlacedRegion& a, const PlacedRegion& b) {
-        return std::pair(a.print, a.copy) < std::pair(b.print, b.copy);
-    });
-    return sheets;
-}
+namespace {
 
 /// All parts in rows, on the orientation that takes fewer sheets.
 std::vector<Sheet> rowSheets(const Imposition& imposition, const Job& job,
@@ -144,35 +97,6 @@ std::vector<Sheet> sharedSheets(const Imposition& imposition, const Job& job,
     if (parts.empty()) return sheets;
     for (Sheet& sheet : rowSheets(imposition, job, parts)) sheets.push_back(std::move(sheet));
     return sheets;
-}
-
-bool keepsPlaceFor(const Job& job, const PlacedRegion& part) {
-    return std::any_of(job.kept_sheets.begin(), job.kept_sheets.end(), [&](const KeptSheet& sheet) {
-        return std::any_of(sheet.places.begin(), sheet.places.end(), [&](const KeptPlace& place) {
-            return place.piece == part.piece && place.copy == part.copy;
-        });
-    });
-}
-
-Job withPlacesKept(Job job, const Imposition& imposition) {
-    job.kept_sheets.clear();
-    for (const Sheet& sheet : imposition.sheets) {
-        if (sheet.regions.front().tile) continue;  // what lies beside a part of another finds its room again
-        KeptSheet kept{sheet.page.width > sheet.page.height, {}};
-        for (const PlacedRegion& part : sheet.regions) {
-            if (part.seams.any()) continue;
-            const RectMm box = imposition.grid.mm(part.withTab());
-            kept.places.push_back(
-                {part.piece, part.copy, {box.x + box.width / 2, box.y + box.height / 2}, part.rotation_deg});
-        }
-        if (!kept.places.empty()) job.kept_sheets.push_back(std::move(kept));
-    }
-    return job;
-}
-
-Job withPlacesFree(Job job) {
-    job.kept_sheets.clear();
-    return job;
 }
 
 }  // namespace tympan

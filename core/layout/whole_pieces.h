@@ -7,6 +7,9 @@ namespace tympan {
 /// right.
 void layInto(PlacedRegion& part, const RectPx& box, int quarters);
 
+/// A sheet as a piece is printed on, without anything.
+Sheet emptySheet(const Job& job, const Piece& piece, Orientation orientation);
+
 /// All copies of a piece that lies on sheets whole, not yet laid anywhere: the tab is known, the place is
 /// not.
 std::vector<PlacedRegion> wholePieces(const Imposition& imposition, const Job& job, std::size_t print);
@@ -16,15 +19,5 @@ std::vector<PlacedRegion> wholePieces(const Imposition& imposition, const Job& j
 /// Error (input) when there is no room for one of them.
 std::vector<Sheet> sharedSheets(const Imposition& imposition, const Job& job,
                                 std::vector<PlacedRegion> parts);
-
-/// Whether the job keeps a place for a part.
-bool keepsPlaceFor(const Job& job, const PlacedRegion& part);
-
-/// Keeps the places of all pieces that lie on sheets whole, as this imposition of the job has them (those
-/// beside a part of a larger print find the same room again), so that whatever is added or changed later,
-/// they are printed there again while they fit.
-Job withPlacesKept(Job job, const Imposition& imposition);
-/// Lays all pieces anew.
-Job withPlacesFree(Job job);
 
 }  // namespace tympan

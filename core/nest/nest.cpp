@@ -8,12 +8,18 @@
 #include <optional>
 #include <set>
 #include <thread>
+#include <tuple>
 
 #include "core/base/error.h"
 #include "core/measure/outline_operations.h"
-#include "core/nest/separation.h"
+#include "core/nest/first_layout.h"
 
 namespace tympan {
+
+std::string_view name(Turning turning) {
+    constexpr std::string_view names[] = {"none", "quarter", "free"};
+    return names[static_cast<std::size_t>(turning)];
+}
 
 namespace {
 
@@ -39,12 +45,9 @@ class Nesting {
         for (const NestPiece& piece : problem.pieces)
             shapes_.push_back(shapeOf(piece.outline, problem.gap_mm));
         for (std::size_t i = 0; i < shapes_.size(); ++i)
-            for (int copy = 0; copy < problem.pieces[i].copies; ++copy) {
-                NestItem item;
-                item.shape = i;
-                best_.push_back(item);
-                copy_.push_back(copy);
-            }
+            for (int copy = 0; copy < problem.pieces[i].copies; ++copy) addItem(i, copy);
+        layAt(limits.from, false);
+        layAt(problem.locked, true);
         most_ = problem.most_containers.value_or(static_cast<int>(best_.size()));
     }
 
@@ -55,6 +58,7 @@ class Nesting {
         for (std::size_t i = 0; i < best_.size(); ++i) {
             const NestItem& item = best_[i];
             NestPlace at{item.shape, copy_[i], 0, {}};
+            if (spare_without_.contains(i)) continue;
             if (item.container < 0) {
                 layout.unplaced.push_back(at);
                 continue;
@@ -73,22 +77,40 @@ class Nesting {
     void run(const std::function<void()>& better) {
         if (best_.empty()) return;
         better_ = better;
-        layFirst();
+        if (limits_.from.empty() || !takeApart()) layFirst();
         told();
         while (!over()) {
             if (anyHomeless()) {
                 if (!placeMore()) break;
             } else if (containers() > 1 && fewerArePossible() && rounds_without_ < 3) {
-                giveOneUp();
+                if (!giveOneUp()) break;
             } else if (!problem_.most_containers) {
                 if (!pressLast()) break;
             } else {
                 break;
             }
         }
+        fillWithSpares();
     }
 
   private:
+    void addItem(std::size_t shape, int copy) {
+        NestItem item;
+        item.shape = shape;
+        best_.push_back(item);
+        copy_.push_back(copy);
+    }
+    void layAt(const NestPlaces& places, bool locked) {
+        for (std::size_t container = 0; container < places.size(); ++container)
+            for (const NestPlace& place : places[container])
+                for (std::size_t i = 0; i < best_.size(); ++i) {
+                    if (best_[i].shape != place.piece || copy_[i] != place.copy) continue;
+                    const PointMm middle = rotated(shapes_[place.piece].middle, place.rotation_deg);
+                    best_[i].container = static_cast<int>(container);
+                    best_[i].pose = {place.rotation_deg, {place.at.x + middle.x, place.at.y + middle.y}};
+                    best_[i].locked = locked;
+                }
+    }
     bool over() const {
         return Clock::now() >= end_ || progress_.stop.stop_requested() ||
                (limits_.moves > 0 && moves_ >= limits_.moves);
@@ -104,6 +126,14 @@ class Nesting {
     /// Whether it has no place but might find one.
     bool homeless(const NestItem& item) const {
         return item.container < 0 && !too_large_.contains(item.shape);
+    }
+    /// What a layout costs: what has no place; containers; how far the last is filled.
+    std::tuple<double, int, double> costs() const {
+        double without = 0;
+        for (std::size_t i = 0; i < best_.size(); ++i)
+            if (homeless(best_[i])) without += areaOfItem(i);
+        const SizeMm extent = lastExtent();
+        return {without, containers(), std::min(extent.width, extent.height)};
     }
     bool anyHomeless() const {
         return std::any_of(best_.begin(), best_.end(), [&](const NestItem& item) { return homeless(item); });
@@ -133,42 +163,43 @@ class Nesting {
     }
     std::uint64_t nextSeed() { return limits_.seed * 1000003U + ++seeds_; }
 
-    /// The largest first, each into the first container where it collides with nothing, up and to the left.
+    /// By several rules, some on each core; the best of them.
     void layFirst() {
-        std::vector<std::size_t> order(best_.size());
-        std::iota(order.begin(), order.end(), std::size_t{0});
-        std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
-            return shapes_[best_[a].shape].size > shapes_[best_[b].shape].size;
-        });
-        Separation search(shapes_, {}, problem_.turning, nextSeed());
-        search.set(best_);
-        int count = 0;
-        // Where a shape found no place before, its next copy finds none.
-        std::vector<int> first(shapes_.size(), 0);
-        for (const std::size_t item : order) {
-            if (over()) break;
-            sayHowFar();
-            if (too_large_.contains(best_[item].shape)) continue;
-            int& container = first[best_[item].shape];
-            bool lies = false;
-            for (; container < std::min(count + 1, most_); ++container) {
-                if (static_cast<std::size_t>(container) == search.rooms().size()) search.addRoom(room_);
-                for (int tries = 0; !lies && tries < (container == count ? 20 : 2); ++tries)
-                    lies = search.insert(item, {container});
-                if (lies) break;
-                // What does not fit an empty one fits none.
-                if (container == count) break;
-            }
-            if (!lies && container == count && count < most_) too_large_.insert(best_[item].shape);
-            if (lies) {
-                count = std::max(count, container + 1);
-                search.settle(item);
-            } else {
-                search.take(item);
-            }
+        using Order = LayingRule::Order;
+        constexpr LayingRule rules[] = {{Order::by_size, false},
+                                        {Order::by_area, true},
+                                        {Order::by_length, false},
+                                        {Order::by_size, true}};
+        constexpr std::size_t few = 100;  // of which each rule takes no time
+        const std::size_t tried = best_.size() <= few ? std::size(rules) : 2;
+        Laying laying{shapes_, room_, problem_.turning, best_, {}, most_};
+        for (const NestPiece& piece : problem_.pieces) laying.first.push_back(piece.first);
+        std::vector<FirstLayout> laid(tried);
+        std::vector<std::uint64_t> seeds;
+        for (std::size_t i = 0; i < tried; ++i) seeds.push_back(nextSeed());
+        const auto layHalf = [&](std::size_t side) {
+            for (std::size_t i = side; i < tried; i += 2)
+                if (i < 2 || !over())
+                    laid[i] = layInTurn(
+                        laying, rules[i], seeds[i], [&] { return over(); },
+                        [&] {
+                            if (side == 0) sayHowFar();
+                        });
+        };
+        {
+            const std::jthread other(layHalf, 1);
+            layHalf(0);
         }
-        moves_ += search.moves();
-        best_ = search.items();
+        std::vector<NestItem> best;
+        std::tuple<double, int, double> least;
+        for (FirstLayout& layout : laid) {
+            moves_ += layout.moves;
+            if (layout.items.empty()) continue;
+            too_large_ = layout.too_large;
+            best_ = std::move(layout.items);
+            if (best.empty() || costs() < least) best = best_, least = costs();
+        }
+        best_ = best;
     }
 
     /// Tries the same on both cores from different seeds; the items of whichever managed it.
@@ -203,12 +234,37 @@ class Nesting {
         return {};
     }
 
-    /// The pieces of the emptiest container over those in the others, and all taken apart.
-    void giveOneUp() {
+    /// What begins over each other, or without a place, is taken apart; whether that was managed.
+    bool takeApart() {
+        const int count = std::max(1, containers());
+        const auto found = attempt(
+            [&](Separation& search, const std::function<bool()>& enough) {
+                for (std::size_t i = 0; i < best_.size(); ++i)
+                    if (best_[i].container < 0) search.insert(i, upTo(count));
+                return search.separate(upTo(count), enough);
+            },
+            [&] { return rooms(count); });
+        if (found)
+            best_ = *found;
+        else
+            for (NestItem& item : best_)
+                if (!item.locked) item.container = -1;
+        return found.has_value();
+    }
+
+    bool anyLocked(int container) const {
+        return std::any_of(best_.begin(), best_.end(),
+                           [&](const NestItem& item) { return item.locked && item.container == container; });
+    }
+
+    /// The pieces of the emptiest container over those in the others, and all taken apart. False when none
+    /// can be given up.
+    bool giveOneUp() {
         const int count = containers();
-        int least = 0;
-        for (int i = 1; i < count; ++i)
-            if (areaOf(i) < areaOf(least)) least = i;
+        int least = -1;
+        for (int i = 0; i < count; ++i)
+            if (!anyLocked(i) && (least < 0 || areaOf(i) < areaOf(least))) least = i;
+        if (least < 0) return false;
         const auto found = attempt(
             [&](Separation& search, const std::function<bool()>& enough) {
                 std::vector<NestItem> items = search.items();
@@ -232,6 +288,7 @@ class Nesting {
         } else {
             ++rounds_without_;
         }
+        return true;
     }
 
     /// Pieces without a place are laid over the others, and all taken apart: one of them, or all, or one in
@@ -240,8 +297,11 @@ class Nesting {
         std::vector<std::size_t> waiting, chosen;
         std::optional<std::size_t> given_up;
         double lying = 0;
+        bool any_first = false;  // then the others wait
+        for (std::size_t i = 0; i < best_.size(); ++i)
+            any_first = any_first || (homeless(best_[i]) && isFirst(i));
         for (std::size_t i = 0; i < best_.size(); ++i) {
-            if (homeless(best_[i])) waiting.push_back(i);
+            if (homeless(best_[i]) && (!any_first || isFirst(i))) waiting.push_back(i);
             if (best_[i].container >= 0) lying += areaOfItem(i);
         }
         std::stable_sort(waiting.begin(), waiting.end(),
@@ -275,14 +335,17 @@ class Nesting {
         return true;
     }
 
+    bool isFirst(std::size_t item) const { return problem_.pieces[best_[item].shape].first; }
     double areaOfItem(std::size_t item) const { return shapes_[best_[item].shape].area; }
 
-    /// One that lies somewhere, of between a third and all of another's area.
+    /// One that lies somewhere, of between a third and all of another's area; for one that gets its place
+    /// first any that does not.
     std::optional<std::size_t> smallerThan(std::size_t item) {
         std::vector<std::size_t> some;
         for (std::size_t i = 0; i < best_.size(); ++i)
-            if (best_[i].container >= 0 && areaOfItem(i) < 0.98 * areaOfItem(item) &&
-                areaOfItem(i) > areaOfItem(item) / 3)
+            if (best_[i].container >= 0 && !best_[i].locked && (isFirst(item) || !isFirst(i)) &&
+                ((isFirst(item) && !isFirst(i)) ||
+                 (areaOfItem(i) < 0.98 * areaOfItem(item) && areaOfItem(i) > areaOfItem(item) / 3)))
                 some.push_back(i);
         if (some.empty()) return {};
         return some[static_cast<std::size_t>(random_.below(static_cast<int>(some.size())))];
@@ -308,6 +371,7 @@ class Nesting {
         if (!room_.upright()) return false;
         const SizeMm extent = lastExtent();
         const int count = containers();
+        if (anyLocked(count - 1)) return false;
         const bool down = std::min(extent.height, extent.width) == extent.height;
         const double part = (down ? extent.height : extent.width) * (1 - cut_);
         if (areaOf(-1) > fullest * area(room_.outline()) * (count - 1 + part)) {
@@ -331,6 +395,41 @@ class Nesting {
         return true;
     }
 
+    /// Spare copies, the largest first, wherever they lie free in a container that is used already.
+    void fillWithSpares() {
+        std::vector<std::size_t> shapes;
+        for (std::size_t i = 0; i < shapes_.size(); ++i)
+            if (problem_.pieces[i].spares > 0) shapes.push_back(i);
+        if (shapes.empty() || containers() == 0 || progress_.stop.stop_requested()) return;
+        std::stable_sort(shapes.begin(), shapes.end(),
+                         [&](std::size_t a, std::size_t b) { return shapes_[a].size > shapes_[b].size; });
+        constexpr double with_tries = 1.5;  // a room fuller than this holds none
+        double room = with_tries * (area(room_.outline()) * containers() - areaOf(-1));
+        std::vector<std::size_t> items;
+        for (const std::size_t shape : shapes)
+            for (int k = 0; k < problem_.pieces[shape].spares && room > 0; ++k, room -= shapes_[shape].area) {
+                items.push_back(best_.size());
+                addItem(shape, problem_.pieces[shape].copies + k);
+            }
+        Separation search(shapes_, rooms(containers()), problem_.turning, nextSeed());
+        search.set(best_);
+        std::set<std::size_t> full;
+        for (const std::size_t item : items) {
+            if (full.contains(best_[item].shape)) continue;
+            bool lies = false;
+            for (int tries = 0; !lies && tries < 4; ++tries) lies = search.insert(item, upTo(containers()));
+            if (lies)
+                search.settle(item, false);
+            else
+                search.take(item), full.insert(best_[item].shape);
+        }
+        best_ = search.items();
+        // What found no room was never asked for.
+        for (const std::size_t item : items)
+            if (best_[item].container < 0) spare_without_.insert(item);
+        told();
+    }
+
     const NestProblem& problem_;
     const NestLimits& limits_;
     const Progress& progress_;
@@ -340,6 +439,7 @@ class Nesting {
     std::vector<NestShape> shapes_;
     std::vector<NestItem> best_;
     std::vector<int> copy_;
+    std::set<std::size_t> spare_without_;
     std::set<std::size_t> too_large_;  // shapes for which an empty container had no place
     int most_ = 1;
     int rounds_without_ = 0;

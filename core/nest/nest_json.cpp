@@ -16,7 +16,7 @@ namespace {
 using nlohmann::json;
 
 constexpr double most_mm = 20'000, least_area_mm2 = 1e-4;
-constexpr int most_copies = 10'000;
+constexpr int most_copies = 10'000, most_spares = 1'000;
 constexpr std::size_t most_items = 4'000, most_points = 200'000;
 
 /// Reads one problem; remembers where it is, so that a fault can be named.
@@ -93,6 +93,41 @@ Turning turningOf(const Reader& reader, const json& root) {
     reader.fail("rotations", "must be \"none\", \"quarter\" or \"free\"");
 }
 
+/// "locked": a list of containers, each a list of places as a layout has them.
+void readLocked(const Reader& reader, const json& root, NestProblem& problem) {
+    const auto locked = root.find("locked");
+    if (locked == root.end() || locked->is_null()) return;
+    if (!locked->is_array() || locked->size() > most_items) reader.fail("locked", "must be a list of lists");
+    std::set<std::pair<std::size_t, int>> met;
+    for (const json& container : *locked) {
+        if (!container.is_array()) reader.fail("locked", "must be a list of lists");
+        problem.locked.emplace_back();
+        for (const json& each : container) {
+            const std::string where = fmt::format("locked piece {}", met.size() + 1);
+            if (!each.is_object()) reader.fail(where, "must be an object");
+            NestPlace place;
+            const json& id = reader.field(each, "piece", where);
+            while (place.piece < problem.pieces.size() && problem.pieces[place.piece].id != id) ++place.piece;
+            if (place.piece == problem.pieces.size()) reader.fail(where, "names no piece");
+            const json& copy = reader.field(each, "copy", where);
+            if (!copy.is_number_integer() || copy.get<long>() < 0 ||
+                copy.get<long>() >= problem.pieces[place.piece].copies)
+                reader.fail(where, "\"copy\" must be one of the piece's copies, from 0");
+            place.copy = copy.get<int>();
+            const auto number = [&](const char* name) {
+                const json& value = reader.field(each, name, where);
+                if (!value.is_number() || !(std::abs(value.get<double>()) <= most_mm))
+                    reader.fail(where, fmt::format("\"{}\" must be a number up to {}", name, most_mm));
+                return value.get<double>();
+            };
+            place.rotation_deg = number("rotation_deg");
+            place.at = {number("x_mm"), number("y_mm")};
+            if (!met.insert({place.piece, place.copy}).second) reader.fail(where, "is locked twice");
+            problem.locked.back().push_back(place);
+        }
+    }
+}
+
 std::string pathOf(const Outline& outline) {
     std::string path;
     for (const Ring& ring : outline.rings) {
@@ -157,12 +192,23 @@ ReadNestProblem readNestProblem(const std::string& file, const std::string& text
                             fmt::format("\"copies\" must be a whole number from 0 to {}", most_copies));
             piece.copies = copies->get<int>();
         }
-        items += static_cast<std::size_t>(piece.copies);
+        if (const auto first = each.find("first"); first != each.end()) {
+            if (!first->is_boolean()) reader.fail(where, "\"first\" must be true or false");
+            piece.first = first->get<bool>();
+        }
+        if (const auto spares = each.find("spares"); spares != each.end()) {
+            if (!spares->is_number_integer() || spares->get<long>() < 0 || spares->get<long>() > most_spares)
+                reader.fail(where,
+                            fmt::format("\"spares\" must be a whole number from 0 to {}", most_spares));
+            piece.spares = spares->get<int>();
+        }
+        items += static_cast<std::size_t>(piece.copies + piece.spares);
         if (items > most_items)
             reader.fail(where, fmt::format("more than {} pieces in all", most_items),
                         "nest them in several files");
         problem.pieces.push_back(std::move(piece));
     }
+    readLocked(reader, root, problem);
     read.notes = std::move(reader.notes);
     return read;
 }

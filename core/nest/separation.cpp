@@ -23,7 +23,7 @@ Separation::Separation(const std::vector<NestShape>& shapes, std::vector<NestRoo
 std::vector<NestItem> Separation::items() const {
     std::vector<NestItem> items(lying_.size());
     for (std::size_t i = 0; i < items.size(); ++i)
-        items[i] = {shape_of_[i], lying_[i].container, lying_[i].placed.pose};
+        items[i] = {shape_of_[i], lying_[i].container, lying_[i].placed.pose, lying_[i].locked};
     return items;
 }
 
@@ -34,6 +34,7 @@ void Separation::set(const std::vector<NestItem>& items) {
     for (std::size_t i = 0; i < items.size(); ++i) {
         shape_of_[i] = items[i].shape;
         lying_[i].container = items[i].container;
+        lying_[i].locked = items[i].locked;
         place(shapes_[items[i].shape], items[i].pose, lying_[i].placed);
     }
     if (as_many) return;
@@ -185,7 +186,7 @@ bool Separation::collides(std::size_t item) const {
 std::vector<std::size_t> Separation::colliding() const {
     std::vector<std::size_t> items;
     for (std::size_t i = 0; i < lying_.size(); ++i)
-        if (collides(i)) items.push_back(i);
+        if (!lying_[i].locked && collides(i)) items.push_back(i);
     return items;
 }
 
@@ -201,13 +202,14 @@ double Separation::reweigh() {
         const Lying& lies = lying_[a];
         if (lies.container < 0) continue;
         const NestRoom& room = rooms_[static_cast<std::size_t>(lies.container)];
-        if (!inside(room, lies.placed))
+        if (!lies.locked && !inside(room, lies.placed))
             hits.push_back({&room_weights_[a], severity(room, lies.placed)});
         else
             room_weights_[a] = std::max(1.0F, room_weights_[a] * decay);
         for (std::size_t b = a + 1; b < lying_.size(); ++b) {
             float& w = weight(a, b);
-            if (lying_[b].container == lies.container && overlap(lies.placed, lying_[b].placed))
+            if (lying_[b].container == lies.container && !(lies.locked && lying_[b].locked) &&
+                overlap(lies.placed, lying_[b].placed))
                 hits.push_back({&w, severity(lies.placed, lying_[b].placed)});
             else
                 w = std::max(1.0F, w * decay);
@@ -252,7 +254,7 @@ bool Separation::separate(const std::vector<int>& containers, const std::functio
     }
 }
 
-void Separation::settle(std::size_t item) {
+void Separation::settle(std::size_t item, bool up_first) {
     Lying& lies = lying_[item];
     if (lies.container < 0) return;
     const NestShape& shape = shapes_[shape_of_[item]];
@@ -271,7 +273,7 @@ void Separation::settle(std::size_t item) {
         return moved;
     };
     for (int i = 0; i < 4; ++i) {
-        const bool one = slide(false), other = slide(true);
+        const bool one = slide(up_first), other = slide(!up_first);
         if (!one && !other) break;
     }
 }

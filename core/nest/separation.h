@@ -11,6 +11,7 @@ struct NestItem {
     std::size_t shape = 0;
     int container = -1;  ///< -1: nowhere
     Pose pose;
+    bool locked = false;  ///< stays where it lies
     bool operator==(const NestItem&) const = default;
 };
 
@@ -39,13 +40,14 @@ class Separation {
     /// more; false when `enough()` says so or nothing has been gained for long.
     bool separate(const std::vector<int>& containers, const std::function<bool()>& enough);
 
-    /// Moves an item towards the top left as far as nothing is in its way.
-    void settle(std::size_t item);
+    /// Moves an item to the left and up, or the other way round, as far as nothing is in its way.
+    void settle(std::size_t item, bool up_first);
     long moves() const { return moves_; }
 
   private:
     struct Lying {
         int container = -1;
+        bool locked = false;
         Placed placed;
     };
     bool collides(std::size_t item) const;

@@ -8,6 +8,7 @@
 
 #include <cairo/cairo.h>
 
+#include "core/layout/placed_region.h"
 #include "core/output/typeface.h"
 
 namespace tympan {
@@ -16,8 +17,11 @@ namespace {
 
 constexpr double rise = 0.76, fall = 0.24;  // of the em, for the extent of words
 
-PointMm turned(PointMm p, int quarters) {
-    for (int i = 0; i < (quarters & 3); ++i) p = {-p.y, p.x};
+/// Quarters exactly.
+PointMm turned(PointMm p, double degrees) {
+    const std::optional<int> quarters = quarterTurns(degrees);
+    if (!quarters) return rotated(p, degrees);
+    for (int i = 0; i < *quarters; ++i) p = {-p.y, p.x};
     return p;
 }
 
@@ -43,7 +47,7 @@ void draw(cairo_t* page, const Words& words) {
     cairo_save(page);
     cairo_set_source_rgb(page, 0, 0, 0);
     cairo_translate(page, words.at.x, words.at.y);
-    cairo_rotate(page, words.quarter_turns * std::numbers::pi / 2);
+    cairo_rotate(page, words.turn_deg * std::numbers::pi / 180);
     setFace(page, words.size_mm, words.strong);
     cairo_move_to(page, 0, 0);
     cairo_show_text(page, words.text.c_str());
@@ -111,19 +115,19 @@ void draw(cairo_t* page, const Marks& marks) {
     for (const Mark& mark : marks) std::visit([&](const auto& m) { draw(page, m); }, mark);
 }
 
-Marks placed(const Marks& marks, PointMm by, int quarter_turns) {
+Marks placed(const Marks& marks, PointMm by, double turn_deg) {
     Marks moved = marks;
     for (Mark& mark : moved) {
         if (auto* shape = std::get_if<FilledShape>(&mark)) {
             for (PointMm& corner : shape->corners) {
-                corner = turned(corner, quarter_turns);
+                corner = turned(corner, turn_deg);
                 corner = {corner.x + by.x, corner.y + by.y};
             }
         } else {
             Words& words = std::get<Words>(mark);
-            words.at = turned(words.at, quarter_turns);
+            words.at = turned(words.at, turn_deg);
             words.at = {words.at.x + by.x, words.at.y + by.y};
-            words.quarter_turns = (words.quarter_turns + quarter_turns) & 3;
+            words.turn_deg = std::fmod(words.turn_deg + turn_deg, 360);
         }
     }
     return moved;
@@ -136,8 +140,9 @@ RectMm extent(const Mark& mark) {
     } else {
         const Words& words = std::get<Words>(mark);
         const double width = widthOf(words.text, words.size_mm, words.strong);
-        for (const PointMm& p : {PointMm{0, -rise * words.size_mm}, PointMm{width, fall * words.size_mm}}) {
-            const PointMm q = turned(p, words.quarter_turns);
+        const double top = -rise * words.size_mm, bottom = fall * words.size_mm;
+        for (const PointMm& p : {PointMm{0, top}, {width, top}, {width, bottom}, {0, bottom}}) {
+            const PointMm q = turned(p, words.turn_deg);
             corners.push_back({q.x + words.at.x, q.y + words.at.y});
         }
     }

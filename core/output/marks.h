@@ -21,12 +21,12 @@ struct FilledShape {
         false;  ///< one that points up the page, and must go on doing so when what it is part of is turned
 };
 
-/// One line of words. `at` is where its baseline begins; `quarter_turns` turn it clockwise about that point.
+/// One line of words. `at` is where its baseline begins; `turn_deg` turns it clockwise about that point.
 struct Words {
     std::string text;
     PointMm at;
     double size_mm = 2.6;  ///< of the typeface's em
-    int quarter_turns = 0;
+    double turn_deg = 0;
     bool strong = false;
 };
 
@@ -54,8 +54,8 @@ std::vector<std::string> brokenInto(double width_mm, const std::string& text, do
 /// Draws onto a cairo context whose unit is one mm of the page.
 void draw(cairo_t* page, const Marks& marks);
 
-/// Moves marks that were laid out about the origin: turned by quarters clockwise, then moved.
-Marks placed(const Marks& marks, PointMm by, int quarter_turns);
+/// Moves marks that were laid out about the origin: turned clockwise, then moved.
+Marks placed(const Marks& marks, PointMm by, double turn_deg);
 
 /// The smallest upright box that holds a mark.
 RectMm extent(const Mark& mark);

@@ -56,8 +56,11 @@ struct PdfFile::State {
                         std::string("the PDF cannot be made (") + cairo_status_to_string(status) + ")", "");
     }
     /// `where`: points of the page, y down.
-    void place(std::size_t stored, const RectMm& where) {
-        pictures.place(stored, {where.x, page_height - where.bottom(), where.width, where.height});
+    void place(std::size_t stored, const RectMm& where, const Outline& clip = {}) {
+        pictures.place(stored, {where.x, page_height - where.bottom(), where.width, where.height},
+                       changed(clip, [&](const PointMm& at) {
+                           return PointMm{at.x * points_per_mm, page_height - at.y * points_per_mm};
+                       }));
     }
 };
 
@@ -87,11 +90,13 @@ void PdfFile::beginPage(const SizeMm& page) {
 
 std::size_t PdfFile::store(const PackedInk& ink) { return state_->pictures.store(ink); }
 
-void PdfFile::place(std::size_t stored, int x, int y, const PixelGrid& grid) {
+void PdfFile::place(std::size_t stored, int x, int y, const PixelGrid& grid, const Outline& clip) {
     const SizePx size = state_->pictures.sizeOf(stored);
     const double px = grid.pixel_mm() * points_per_mm;
-    state_->place(stored, {(x + inset_px) * px, (y + inset_px) * px, (size.width - 2 * inset_px) * px,
-                           (size.height - 2 * inset_px) * px});
+    state_->place(stored,
+                  {(x + inset_px) * px, (y + inset_px) * px, (size.width - 2 * inset_px) * px,
+                   (size.height - 2 * inset_px) * px},
+                  clip);
 }
 
 void PdfFile::picture(const cv::Mat& ink, int x, int y, const PixelGrid& grid) {

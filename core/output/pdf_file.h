@@ -4,6 +4,7 @@
 #include <opencv2/core.hpp>
 
 #include "core/base/progress.h"
+#include "core/measure/outline.h"
 #include "core/measure/pixel_grid.h"
 #include "core/output/marks.h"
 #include "core/output/packed_ink.h"
@@ -25,7 +26,8 @@ class PdfFile {
     /// So that its pixels lie exactly on the page's pixel grid, from pixel (x, y). Drawn without
     /// interpolation and inset by a ten-thousandth of a pixel: with none, rounding makes some viewers draw
     /// one pixel too many; with ten times as much, others mix a trace of each pixel's neighbour into it.
-    void place(std::size_t stored, int x, int y, const PixelGrid& grid);
+    /// `clip`, in mm of the page, unless it is empty: only what lies inside of it is drawn.
+    void place(std::size_t stored, int x, int y, const PixelGrid& grid, const Outline& clip = {});
     /// Stores and places 8-bit ink, grey or RGB, in parts as `partsOf` makes them.
     void picture(const cv::Mat& ink, int x, int y, const PixelGrid& grid);
     /// A picture scaled into a box, for looking at, not for transfer.

@@ -78,6 +78,18 @@ class Out : public Pipeline {
     const Progress& progress_;
 };
 
+/// By the even-odd rule.
+std::string clipping(const Outline& clip) {
+    if (clip.empty()) return {};
+    std::string path;
+    for (const Ring& ring : clip.rings) {
+        for (std::size_t i = 0; i < ring.size(); ++i)
+            path += fmt::format("{:.4f} {:.4f} {} ", ring[i].x, ring[i].y, i == 0 ? "m" : "l");
+        path += "h ";
+    }
+    return path + "W* n ";
+}
+
 }  // namespace
 
 std::size_t PdfPictures::store(const PackedInk& ink) {
@@ -102,7 +114,9 @@ std::string PdfPictures::bytesOf(const Stored& stored) const {
     return bytes;
 }
 
-void PdfPictures::place(std::size_t stored, const RectMm& where) { pages_.back().push_back({stored, where}); }
+void PdfPictures::place(std::size_t stored, const RectMm& where, const Outline& clip) {
+    pages_.back().push_back({stored, where, clip});
+}
 
 void PdfPictures::writeWith(const std::string& document, WriteAside& file, const Progress& progress) const {
     QPDF pdf;
@@ -134,11 +148,11 @@ void PdfPictures::writeWith(const std::string& document, WriteAside& file, const
             resources.replaceKey("/XObject", QPDFObjectHandle::newDictionary());
         QPDFObjectHandle named = resources.getKey("/XObject");
         std::string content;
-        for (const auto& [stored, where] : pages_[i]) {
+        for (const auto& [stored, where, clip] : pages_[i]) {
             const std::string key = fmt::format("/Ink{}", stored);
             named.replaceKey(key, images[stored]);
-            content += fmt::format("q {:.7f} 0 0 {:.7f} {:.7f} {:.7f} cm {} Do Q\n", where.width,
-                                   where.height, where.x, where.y, key);
+            content += fmt::format("q {}{:.7f} 0 0 {:.7f} {:.7f} {:.7f} cm {} Do Q\n", clipping(clip),
+                                   where.width, where.height, where.x, where.y, key);
         }
         pages.at(i).addPageContents(QPDFObjectHandle::newStream(&pdf, content), true);
     }

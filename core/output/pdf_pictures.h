@@ -6,7 +6,7 @@
 #include "core/base/nameless_file.h"
 #include "core/base/progress.h"
 #include "core/base/write_aside.h"
-#include "core/measure/geometry.h"
+#include "core/measure/outline.h"
 #include "core/output/packed_ink.h"
 
 namespace tympan {
@@ -19,8 +19,9 @@ class PdfPictures {
     /// Throws Error (output) when there is no room.
     std::size_t store(const PackedInk& ink);
     SizePx sizeOf(std::size_t stored) const { return stored_[stored].size; }
-    /// On the page that was begun last. `where`: points, y up from the page's lower edge.
-    void place(std::size_t stored, const RectMm& where);
+    /// On the page that was begun last. `where`: points, y up from the page's lower edge; so is `clip`:
+    /// unless it is empty, only what lies inside of it is drawn.
+    void place(std::size_t stored, const RectMm& where, const Outline& clip);
 
     /// Writes `document`, a PDF with as many pages as were begun, with each page's pictures under what it
     /// shows. Throws Error (output, stopped).
@@ -37,6 +38,7 @@ class PdfPictures {
     struct Placed {
         std::size_t stored;
         RectMm where;
+        Outline clip;
     };
 
     std::string bytesOf(const Stored& stored) const;

@@ -5,7 +5,9 @@
 
 #include <fmt/format.h>
 
+#include "core/layout/cut_outline.h"
 #include "core/layout/free_room.h"
+#include "core/measure/outline_operations.h"
 #include "core/output/seam_marks.h"
 
 namespace tympan {
@@ -57,7 +59,7 @@ Block wordsBlock(const std::string& label, const std::string& name, const std::s
 /// The same block a quarter turn anticlockwise, as in a band beside an upright seam; its arrow still points
 /// up the page.
 Block uprightBlock(const Block& block) {
-    Marks marks = placed(block.marks, {0, block.size.width}, 3);
+    Marks marks = placed(block.marks, {0, block.size.width}, 270);
     for (Mark& mark : marks)
         if (auto* shape = std::get_if<FilledShape>(&mark); shape && shape->arrow) {
             const RectMm e = extent(*shape);
@@ -97,27 +99,57 @@ Marks tabMarks(const Tab& tab) {
     return marks;
 }
 
-/// On the page: above the print's middle; on its right when it is turned once, and so on.
+/// On the page: above the print's middle, as the print lies.
 Marks tabMarks(const PlacedRegion& part, const PixelGrid& grid) {
-    const RectMm all = grid.mm(part.withTab());
-    const PointMm middle{all.x + all.width / 2, all.y + all.height / 2};
-    const PointMm feet[] = {{middle.x, all.y + tab_outside_mm},
-                            {all.right() - tab_outside_mm, middle.y},
-                            {middle.x, all.bottom() - tab_outside_mm},
-                            {all.x + tab_outside_mm, middle.y}};
-    const int quarters = quarterTurns(part.rotation_deg).value_or(0);
-    return placed(tabMarks(part.tab), feet[quarters], quarters);
+    const RectPx all = part.regionWithTab();
+    const double px = grid.pixel_mm();
+    const PointMm foot = part.toPage()({all.x + all.width / 2.0, all.y + tab_outside_mm / px});
+    return placed(tabMarks(part.tab), {foot.x * px, foot.y * px}, part.rotation_deg);
+}
+
+/// An outline as boxes that hold it, of so many millimetres down.
+std::vector<RectMm> boxesAbout(const Outline& outline, double air) {
+    std::vector<RectMm> boxes;
+    const RectMm all = bounds(outline);
+    if (area(outline) > all.width * all.height * 0.999) return {grown(all, air)};
+    const double high = std::max(2.0, all.height / 16);
+    for (double y = all.y; y < all.bottom(); y += high) {
+        const Outline strip = shared(outline, rectangleOutline({all.x, y, all.width, high}));
+        for (const Ring& ring : strip.rings)
+            if (area(ring) > 0) boxes.push_back(grown(bounds(Outline{{ring}}), air));
+    }
+    return boxes;
 }
 
 /// What words must stay clear of around a region: its ink with a little air.
-RectMm keptClear(const PlacedRegion& part, const PixelGrid& grid) {
+std::vector<RectMm> keptClear(const Imposition& imposition, const PlacedRegion& part) {
+    const PixelGrid& grid = imposition.grid;
+    if (!part.tile && !imposition.cuts[part.print].empty())
+        return boxesAbout(onPage(imposition.cuts[part.print], part, grid), clear_of_picture_mm);
     const RectMm inked = grid.mm(part.inkedOnPage()), kept = grid.mm(part.withTab());
     const auto air = [](bool seam) { return seam ? clear_of_bleed_mm : clear_of_picture_mm; };
     // Only untiled pieces are turned, and they have no seams: the sides need no turning here.
     const double left = std::min(inked.x, kept.x) - air(part.seams.left),
                  top = std::min(inked.y, kept.y) - air(part.seams.top);
-    return {left, top, std::max(inked.right(), kept.right()) + air(part.seams.right) - left,
-            inked.bottom() + air(part.seams.bottom) - top};
+    return {{left, top, std::max(inked.right(), kept.right()) + air(part.seams.right) - left,
+             inked.bottom() + air(part.seams.bottom) - top}};
+}
+
+/// What each part is, as near to it as there is room.
+void putLabels(const Imposition& imposition, const Sheet& sheet, const std::vector<std::string>& labels,
+               const RectMm& area, std::vector<RectMm>& taken, Marks& marks) {
+    constexpr double label_mm = 2.2, near_mm = 7;
+    for (std::size_t i = 0; i < labels.size(); ++i) {
+        const Block lying = settled({Words{labels[i], {0, 0}, label_mm, 0, false}});
+        const Outline cut =
+            onPage(imposition.cuts[sheet.regions[i].print], sheet.regions[i], imposition.grid);
+        const RectMm about = grown(bounds(cut), near_mm);
+        const double left = std::max(area.x, about.x), top = std::max(area.y, about.y);
+        put({lying},
+            {left, top, std::min(area.right(), about.right()) - left,
+             std::min(area.bottom(), about.bottom()) - top},
+            taken, marks);
+    }
 }
 
 }  // namespace
@@ -151,14 +183,15 @@ Marks checkBar(BarKind kind) {
     return marks;
 }
 
-SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const std::string& name) {
+SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const std::string& name,
+                      const std::vector<std::string>& labels) {
     SheetMarks result;
     if (sheet.laid_whole) return result;
     const RectMm area = imposition.grid.mm(sheet.printable);
     std::vector<RectMm> taken;
     bool gauges = false;
     for (const PlacedRegion& part : sheet.regions) {
-        taken.push_back(keptClear(part, imposition.grid));
+        for (const RectMm& box : keptClear(imposition, part)) taken.push_back(box);
         SeamMarks seams = seamMarks(imposition, part, area);
         gauges = gauges || seams.gauges;
         for (const RectMm& mark : seams.taken) taken.push_back(grown(mark, clear_of_tick_mm));
@@ -175,6 +208,7 @@ SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const st
         bars.push_back(settled(checkBar(kind)));
     result.words = put(words, area, taken, result.marks);
     result.check_bar = put(bars, area, taken, result.marks);
+    putLabels(imposition, sheet, labels, area, taken, result.marks);
     if (gauges)
         put({settled({Words{"no room for marks at the seam's ends: cut 2.5 mm in from the short lines",
                             {0, 0},

@@ -16,8 +16,10 @@ struct SheetMarks {
     bool check_bar = false;  ///< so did a bar to measure
 };
 
-/// `name`: the piece or job, for the sheet's label.
-SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const std::string& name);
+/// `name`: the piece or job, for the sheet's label. `labels`: what is said beside each of its parts, in their
+/// order; where there is no room for one within a few millimetres of its part it is left out.
+SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const std::string& name,
+                      const std::vector<std::string>& labels = {});
 
 /// The tell-tale, which reads normally on the printed sheet whatever the picture does.
 extern const char* const tell_tale;

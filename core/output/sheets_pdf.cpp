@@ -11,10 +11,13 @@
 
 #include "core/base/error.h"
 #include "core/base/made_ahead.h"
+#include "core/layout/cut_outline.h"
 #include "core/layout/shared_ink.h"
+#include "core/measure/outline_operations.h"
 #include "core/output/pdf_file.h"
 #include "core/output/sheet_marks.h"
 #include "core/render/render_region.h"
+#include "core/render/turned.h"
 
 namespace tympan {
 
@@ -67,10 +70,36 @@ std::string wordsOn(const Job& job, const Sheet& sheet) {
 
 }  // namespace
 
+namespace {
+
+/// What each part of a sheet is and what it goes onto, where several pieces share it.
+std::vector<std::string> labelsOn(const Job& job, const Sheet& sheet) {
+    std::vector<std::string> labels;
+    const int first = sheet.regions.front().piece;
+    if (std::all_of(sheet.regions.begin(), sheet.regions.end(),
+                    [&](const PlacedRegion& part) { return part.piece == first; }))
+        return labels;
+    for (const PlacedRegion& part : sheet.regions) {
+        const Piece* piece = findPiece(job, part.piece);
+        if (!piece) return {};
+        const std::string& object = objectOf(job, *piece).name;
+        labels.push_back(object.empty() ? piece->name : piece->name + " · " + object);
+    }
+    return labels;
+}
+
+}  // namespace
+
 Print printIn(const Imposition& imposition, const Job& job, std::size_t print, double ppi) {
     Print made = printOf(job, job.pieces[print], ppi);
     made.mirrored = imposition.prints[print].mirrored;
     return made;
+}
+
+Print turnedOn(const PlacedRegion& part, const Print& print) {
+    Affine to_box = part.toPage();
+    to_box.e -= part.placed.x, to_box.f -= part.placed.y;
+    return turnedPrint(print, to_box, {part.placed.width, part.placed.height});
 }
 
 cv::Mat regionInk(const Imposition& imposition, const Print& print, const PlacedRegion& part,
@@ -90,20 +119,50 @@ SameInk sameInk(const PlacedRegion& part) {
             part.inked.width, part.inked.height,     part.rotation_deg};
 }
 
-/// The ink of all sheets in the order of their pages, each once, in parts.
-std::vector<std::function<PackedInk()>> inkOf(const Imposition& imposition, const std::vector<Print>& prints,
-                                              const std::stop_token& stop) {
-    std::vector<std::function<PackedInk()>> makers;
-    std::set<SameInk> met;
-    for (const Sheet& sheet : imposition.sheets)
-        for (const PlacedRegion& part : sheet.regions) {
-            if (!met.insert(sameInk(part)).second) continue;
-            for (const RectPx& box : partsOf(part.inked))
-                makers.push_back([&, box, stop] {
-                    return packed(regionInk(imposition, prints[part.print], part, box, {stop, {}}));
-                });
+/// A picture on a page: how it is made, and where its upper left corner lies, in pixels of the page.
+struct InkOnPage {
+    std::function<PackedInk(const std::stop_token&)> make;
+    PointPx at;
+};
+
+/// The ink of a part, in pictures of no more than may be held at once.
+std::vector<InkOnPage> inkOf(const Imposition& imposition, const std::vector<Print>& prints,
+                             const PlacedRegion& part) {
+    std::vector<InkOnPage> pictures;
+    const Print& print = prints[part.print];
+    if (quarterTurns(part.rotation_deg)) {
+        for (const RectPx& box : partsOf(part.inked)) {
+            const RectPx on_page = part.onPage(box);
+            pictures.push_back({[&imposition, &print, part, box](const std::stop_token& stop) {
+                                    return packed(regionInk(imposition, print, part, box, {stop, {}}));
+                                },
+                                {on_page.x, on_page.y}});
         }
-    return makers;
+        return pictures;
+    }
+    const auto turned = std::make_shared<const Print>(turnedOn(part, print));
+    for (const RectPx& box : partsOf({0, 0, turned->size.width, turned->size.height}))
+        pictures.push_back({[turned, box](const std::stop_token& stop) {
+                                return packed(renderRegion(*turned, box, {stop, {}}));
+                            },
+                            {part.placed.x + box.x, part.placed.y + box.y}});
+    return pictures;
+}
+
+/// What a part's pictures may show where another's lie over them: half of what is between them about its
+/// outline. Empty where none does.
+Outline clipOf(const Job& job, const Imposition& imposition, const Sheet& sheet, const PlacedRegion& part) {
+    const RectPx box = part.inkedOnPage();
+    const bool alone =
+        std::none_of(sheet.regions.begin(), sheet.regions.end(), [&](const PlacedRegion& other) {
+            return &other != &part && intersection(box, other.inkedOnPage()).area() > 0;
+        });
+    if (alone || part.tile) return {};
+    constexpr double widest_mm = 1;  // round a rim: more than any pixel
+    PlacedRegion without_tab = part;
+    without_tab.tab_px = 0;
+    return offset(onPage(imposition.cuts[part.print], without_tab, imposition.grid),
+                  std::min(widest_mm, job.sheets.scissor_gap_mm / 2));
 }
 
 }  // namespace
@@ -117,7 +176,14 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
     for (std::size_t i = 0; i < job.pieces.size(); ++i)
         prints.push_back(printIn(imposition, job, i, imposition.grid.ppi));
     constexpr double all_stored = 0.95;  // of the time; then they are put into the file
-    std::vector<std::function<PackedInk()>> makers = inkOf(imposition, prints, progress.stop);
+    std::vector<std::function<PackedInk()>> makers;
+    std::set<SameInk> met;
+    for (const Sheet& sheet : imposition.sheets)
+        for (const PlacedRegion& part : sheet.regions)
+            if (met.insert(sameInk(part)).second)
+                for (InkOnPage& picture : inkOf(imposition, prints, part))
+                    makers.push_back(
+                        [make = std::move(picture.make), stop = progress.stop] { return make(stop); });
     const auto count = static_cast<double>(makers.size());
     MadeAhead<PackedInk> inks(std::move(makers));
     std::map<SameInk, std::vector<std::size_t>> stored;
@@ -125,18 +191,17 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
     for (const Sheet& sheet : imposition.sheets) {
         pdf.beginPage(sheet.page);
         for (const PlacedRegion& part : sheet.regions) {
-            const std::vector<RectPx> boxes = partsOf(part.inked);
+            const std::vector<InkOnPage> pictures = inkOf(imposition, prints, part);
             std::vector<std::size_t>& numbers = stored[sameInk(part)];
-            while (numbers.size() < boxes.size()) {
+            while (numbers.size() < pictures.size()) {
                 progress.at(all_stored * made++ / count);
                 numbers.push_back(pdf.store(inks.next()));
             }
-            for (std::size_t i = 0; i < boxes.size(); ++i) {
-                const RectPx at = part.onPage(boxes[i]);
-                pdf.place(numbers[i], at.x, at.y, imposition.grid);
-            }
+            const Outline clip = clipOf(job, imposition, sheet, part);
+            for (std::size_t i = 0; i < pictures.size(); ++i)
+                pdf.place(numbers[i], pictures[i].at.x, pictures[i].at.y, imposition.grid, clip);
         }
-        pdf.marks(sheetMarks(imposition, sheet, wordsOn(job, sheet)).marks);
+        pdf.marks(sheetMarks(imposition, sheet, wordsOn(job, sheet), labelsOn(job, sheet)).marks);
         pdf.endPage();
     }
     const auto rest = [&](double part) { progress.at(all_stored + (1 - all_stored) * part); };
@@ -153,29 +218,47 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t n
         // The print at screen resolution is another raster, alike but not bit-equal: enough to look at.
         const Print small = printIn(imposition, job, part.print, ppi);
         const double scale = ppi / imposition.grid.ppi;
-        const auto near = [&](int px, int most) {
-            return std::clamp(static_cast<int>(std::lround(px * scale)), 0, most);
-        };
-        const int left = near(part.inked.x, small.size.width - 1),
-                  top = near(part.inked.y, small.size.height - 1);
-        const int right = std::max(left + 1, near(part.inked.right(), small.size.width));
-        const int bottom = std::max(top + 1, near(part.inked.bottom(), small.size.height));
-        const RectPx box{left, top, right - left, bottom - top};
-        cv::Mat ink = renderRegion(small, box, progress);
-        if (part.tile) shareInk(ink, imposition.plans[part.print], *part.tile, box, kindOf(small), scale);
-        ink = turnedByQuarters(std::move(ink), part);
+        cv::Mat ink;
+        cv::Point at;
+        if (quarterTurns(part.rotation_deg)) {
+            const auto near = [&](int px, int most) {
+                return std::clamp(static_cast<int>(std::lround(px * scale)), 0, most);
+            };
+            const int left = near(part.inked.x, small.size.width - 1),
+                      top = near(part.inked.y, small.size.height - 1);
+            const int right = std::max(left + 1, near(part.inked.right(), small.size.width));
+            const int bottom = std::max(top + 1, near(part.inked.bottom(), small.size.height));
+            const RectPx box{left, top, right - left, bottom - top};
+            ink = renderRegion(small, box, progress);
+            if (part.tile) shareInk(ink, imposition.plans[part.print], *part.tile, box, kindOf(small), scale);
+            ink = turnedByQuarters(std::move(ink), part);
+            const RectPx on_page = part.inkedOnPage();
+            at = {static_cast<int>(std::lround(on_page.x * scale)),
+                  static_cast<int>(std::lround(on_page.y * scale))};
+        } else {
+            // About the same middle of the page.
+            PlacedRegion smaller = part;
+            smaller.region = smaller.inked = {0, 0, small.size.width, small.size.height};
+            smaller.tab_px = 0;
+            const RectPx& p = part.placed;
+            smaller.layAt({(p.x + p.width / 2.0) * scale, (p.y + p.height / 2.0) * scale}, part.rotation_deg);
+            const Print turned = turnedOn(smaller, small);
+            ink = renderRegion(turned, {0, 0, turned.size.width, turned.size.height}, progress);
+            at = {smaller.placed.x, smaller.placed.y};
+        }
         cv::cvtColor(ink, ink, ink.channels() == 1 ? cv::COLOR_GRAY2BGRA : cv::COLOR_RGB2BGRA);
-        const RectPx at = part.inkedOnPage();
-        const cv::Rect where = cv::Rect(static_cast<int>(std::lround(at.x * scale)),
-                                        static_cast<int>(std::lround(at.y * scale)), ink.cols, ink.rows) &
-                               cv::Rect(0, 0, picture.cols, picture.rows);
-        ink(cv::Rect(0, 0, where.width, where.height)).copyTo(picture(where));
+        const cv::Rect there =
+            cv::Rect(at.x, at.y, ink.cols, ink.rows) & cv::Rect(0, 0, picture.cols, picture.rows);
+        if (there.empty()) continue;
+        // Where boxes lie over each other only one of them has ink.
+        cv::Mat under = picture(there);
+        cv::min(under, ink(there - at), under);
     }
     cairo_surface_t* surface = cairo_image_surface_create_for_data(
         picture.data, CAIRO_FORMAT_RGB24, picture.cols, picture.rows, static_cast<int>(picture.step));
     cairo_t* page = cairo_create(surface);
     cairo_scale(page, 1 / screen.pixel_mm(), 1 / screen.pixel_mm());
-    draw(page, sheetMarks(imposition, sheet, wordsOn(job, sheet)).marks);
+    draw(page, sheetMarks(imposition, sheet, wordsOn(job, sheet), labelsOn(job, sheet)).marks);
     cairo_destroy(page);
     cairo_surface_destroy(surface);
     return picture;

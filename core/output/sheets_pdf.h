@@ -22,6 +22,9 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t s
 /// Imposition::prints.
 Print printIn(const Imposition& imposition, const Job& job, std::size_t print, double ppi);
 
+/// A print as a part lies on its page at an angle that is no quarter: its raster is the part's box there.
+Print turnedOn(const PlacedRegion& part, const Print& print);
+
 /// The ink of a box of one region (print frame), turned by quarters as it lies on its page; where the region
 /// is laid in goes, its share.
 cv::Mat regionInk(const Imposition& imposition, const Print& print, const PlacedRegion& part,

@@ -14,7 +14,9 @@ namespace {
 cv::Point2d placeOf(const Print& print, int column, int row) {
     const double p = print.grid.pixel_mm();
     const PrintBend& bend = *print.bend;
-    const PointMm in_frame{bend.origin.x + (column + 0.5) * p, bend.origin.y + (row + 0.5) * p};
+    PointMm at{column + 0.5, row + 0.5};
+    if (print.turn) at = print.turn->to_finished(at);
+    const PointMm in_frame{bend.origin.x + at.x * p, bend.origin.y + at.y * p};
     const PointMm turned_back = rotated(in_frame, bend.rotation_deg);
     const PointMm in_picture = bend.bend.toPicture({turned_back.x + bend.at.x, turned_back.y + bend.at.y});
     return {(in_picture.x / bend.picture.width + 0.5) * bend.upright.width,

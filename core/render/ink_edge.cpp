@@ -114,8 +114,12 @@ cv::Mat edgeCoverage(const InkEdge& edge, const PixelGrid& grid, const RectPx& b
             const bool inside = passed % 2 != 0;
             const double d = from_rim[column];
             // Far inside nothing is lost, far outside nothing is left.
-            const double stays =
-                d >= far * 0.999 ? (inside ? 1.0 : 0.0) : coverage(edge, inside ? d : -d, x, y, p);
+            if (d >= far * 0.999) {
+                out[column] = inside ? 255 : 0;
+                continue;
+            }
+            const PointMm noise = edge.to_noise({x, y});
+            const double stays = coverage(edge, inside ? d : -d, noise.x, noise.y, p);
             out[column] = static_cast<std::uint8_t>(std::lround(255 * stays));
         }
     }

@@ -2,6 +2,7 @@
 #include <opencv2/core.hpp>
 
 #include "core/job/job.h"
+#include "core/measure/affine.h"
 #include "core/measure/outline.h"
 #include "core/measure/pixel_grid.h"
 
@@ -13,6 +14,9 @@ struct InkEdge {
     Rim rim = Rim::sharp;
     double rim_mm = 0;
     int seed = 1;
+    /// From where a place lies here to where it lies in the print, both in mm: what the noise of torn and
+    /// worn rims depends on.
+    Affine to_noise = {};
 };
 
 /// How much of the ink stays in each pixel of a box of the print's raster, 0 to 255 (CV_8UC1). Depends on

@@ -2,6 +2,7 @@
 #include <memory>
 
 #include "core/job/landing.h"
+#include "core/measure/affine.h"
 #include "core/measure/pixel_grid.h"
 #include "core/render/ink_edge.h"
 #include "core/tone/grey_mix.h"
@@ -17,6 +18,12 @@ struct PrintBend {
     PointMm origin;           ///< the raster's top left corner, picture's frame
     SizeMm picture;
     SizePx upright;  ///< its raster at the print's resolution
+};
+
+/// How a print lies turned on its page: see turned.h.
+struct PrintTurn {
+    Affine to_finished;  ///< from its raster to that of the print as it is seen on the object, pixels
+    SizePx upright;      ///< the size of that
 };
 
 /// A piece resolved to what one print of it is: exactly one raster at one resolution. Everything that shows
@@ -43,6 +50,7 @@ struct Print {
     SizeMm asked;  ///< of the raster: the picture's size, or that of the box round a bent one
     std::shared_ptr<const InkEdge> edge;    ///< none: the whole raster, sharp
     std::shared_ptr<const PrintBend> bend;  ///< none: upright
+    std::optional<PrintTurn> turn;          ///< none: as it is printed, or by quarters
 };
 
 /// The print of a piece of a job at a resolution. Mirroring follows from the turns alone.

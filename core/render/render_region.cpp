@@ -12,6 +12,7 @@
 #include "core/render/bend.h"
 #include "core/render/judged_tone.h"
 #include "core/render/source_rows.h"
+#include "core/render/turned.h"
 #include "core/tone/line_art.h"
 #include "core/tone/local_contrast.h"
 #include "core/tone/scatter.h"
@@ -26,7 +27,9 @@ constexpr std::uint32_t full = 65535;
 constexpr double most_at_once = 16e6;  // pixels of an enlarged picture
 
 /// The raster of the picture before it is bent.
-SizePx uprightSize(const Print& print) { return print.bend ? print.bend->upright : print.size; }
+SizePx uprightSize(const Print& print) {
+    return print.bend ? print.bend->upright : print.turn ? print.turn->upright : print.size;
+}
 
 /// What is resampled: the picture as the network makes it; of a drawing, at the print's resolution.
 PixelSource sourceOf(const Print& print, const Progress& progress) {
@@ -107,6 +110,37 @@ cv::Mat uprightRegion(const Print& print, const RectPx& box, const Progress& pro
     return region;
 }
 
+/// Read at its angle from the picture itself.
+cv::Mat turnedRegion(const Print& print, const RectPx& box, const Progress& progress) {
+    const SizePx size = print.turn->upright;
+    const PixelSource picture = sourceOf(print, progress);
+    TurnedSource source;
+    source.left = print.box.left * picture.size.width, source.right = print.box.right * picture.size.width;
+    source.top = print.box.top * picture.size.height, source.bottom = print.box.bottom * picture.size.height;
+    source.across = (source.right - source.left) / size.width;
+    source.down = (source.bottom - source.top) / size.height;
+    source.to_source =
+        Affine{source.across, 0, 0, source.down, source.left, source.top}.after(print.turn->to_finished);
+    const bool shrinks = source.across > 1 || source.down > 1;
+    const GreyWeights mix = weightsOf(*print.artwork, print.mix);
+    bool alpha = false;
+    cv::Mat region = turnedRegion(
+        source, box, picture,
+        [&](const cv::Mat& pixels) {
+            SourceRows rows(pixels, print.ink,
+                            shrinks ? SourceRows::Light::linear : SourceRows::Light::encoded, mix);
+            alpha = rows.alpha();
+            return rows;
+        },
+        progress);
+    if (shrinks)
+        inTwoParts(region.rows, [&](int first, int last) {
+            cv::Mat part = region.rowRange(first, last);
+            encode(part, alpha);
+        });
+    return region;
+}
+
 /// Takes ink away where the rim says so.
 void trim(const Print& print, cv::Mat& ink, const RectPx& box) {
     const cv::Mat stays = edgeCoverage(*print.edge, print.grid, box);
@@ -123,6 +157,7 @@ void trim(const Print& print, cv::Mat& ink, const RectPx& box) {
 }  // namespace
 
 cv::Mat resampledRegion(const Print& print, const RectPx& box, const Progress& progress) {
+    if (!print.bend && print.turn) return turnedRegion(print, box, progress);
     if (!print.bend) return uprightRegion(print, box, progress);
     return bentRegion(print, box,
                       [&](const RectPx& upright) { return uprightRegion(print, upright, progress); });

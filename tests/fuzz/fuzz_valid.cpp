@@ -22,7 +22,7 @@
 #include "core/job/edits.h"
 #include "core/job/job_json.h"
 #include "core/job/limits.h"
-#include "core/layout/whole_pieces.h"
+#include "core/layout/kept_places.h"
 #include "core/method/catalogue.h"
 #include "core/object/outline_file.h"
 #include "core/output/plan_json.h"

@@ -11,7 +11,7 @@
 #include "app/widgets/tray_parts.h"
 #include "core/base/error.h"
 #include "core/job/edits.h"
-#include "core/layout/whole_pieces.h"
+#include "core/layout/kept_places.h"
 #include "core/seams/seam_planning.h"
 
 namespace tympan::app {

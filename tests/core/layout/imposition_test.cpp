@@ -7,7 +7,7 @@
 #include <rapidcheck/gtest.h>
 
 #include "core/base/error.h"
-#include "core/layout/whole_pieces.h"
+#include "core/layout/kept_places.h"
 #include "core/method/catalogue.h"
 #include "core/render/render_region.h"
 #include "tests/support/pictures.h"

@@ -3,7 +3,7 @@
 
 #include "core/job/edits.h"
 #include "core/job/job_json.h"
-#include "core/layout/whole_pieces.h"
+#include "core/layout/kept_places.h"
 #include "core/method/catalogue.h"
 #include "tests/support/pictures.h"
 

@@ -18,14 +18,14 @@ Mark anyMark() {
     const double x = *rc::gen::inRange(-50, 50), y = *rc::gen::inRange(-50, 50);
     if (*rc::gen::arbitrary<bool>())
         return box({x, y, *rc::gen::inRange(1, 40) / 2.0, *rc::gen::inRange(1, 40) / 2.0});
-    return Words{"ink side", {x, y}, 2.6, *rc::gen::inRange(0, 4), *rc::gen::arbitrary<bool>()};
+    return Words{"ink side", {x, y}, 2.6, 90.0 * *rc::gen::inRange(0, 4), *rc::gen::arbitrary<bool>()};
 }
 
 }  // namespace
 
 RC_GTEST_PROP(Placed, fourQuartersAreNoneAndMovingAddsUp, ()) {
     const Mark mark = anyMark();
-    const Marks turned = placed(placed(placed(placed({mark}, {}, 1), {}, 1), {}, 1), {}, 1);
+    const Marks turned = placed(placed(placed(placed({mark}, {}, 90), {}, 90), {}, 90), {}, 90);
     expectAlike(extent(turned.front()), extent(mark));
     const RectMm before = extent(mark), moved = extent(placed({mark}, {3, -4}, 0).front());
     expectAlike(moved, {before.x + 3, before.y - 4, before.width, before.height});
@@ -34,7 +34,7 @@ RC_GTEST_PROP(Placed, fourQuartersAreNoneAndMovingAddsUp, ()) {
 RC_GTEST_PROP(Placed, aQuarterTurnsTheExtentClockwise, ()) {
     const Mark mark = anyMark();
     const RectMm before = extent(mark);
-    expectAlike(extent(placed({mark}, {}, 1).front()),
+    expectAlike(extent(placed({mark}, {}, 90).front()),
                 {-before.bottom(), before.x, before.height, before.width});
 }
 

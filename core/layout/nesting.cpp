@@ -1,0 +1,158 @@
+#include "core/layout/nesting.h"
+
+#include <algorithm>
+#include <map>
+
+#include "core/job/limits.h"
+#include "core/layout/cut_outline.h"
+#include "core/layout/kept_places.h"
+#include "core/measure/outline_operations.h"
+#include "core/seams/seam_planning.h"
+
+namespace tympan {
+
+namespace {
+
+/// A part about the origin of its print.
+PlacedRegion notLaid(PlacedRegion part) {
+    part.rotation_deg = 0;
+    part.placed = part.region;
+    return part;
+}
+
+/// The middle of a part's region and tab in its print frame, mm.
+PointMm middleOf(const PlacedRegion& part, const PixelGrid& grid) {
+    return middle(grid.mm(part.regionWithTab()));
+}
+
+/// Sheets whose pieces may all lie together share one nesting.
+struct Group {
+    const Sheet* first = nullptr;
+    SheetNesting nesting;
+    std::map<int, std::size_t> of_piece;  // which of the problem's pieces
+};
+
+bool sameGroup(const Job& job, const Sheet& a, const Sheet& b) {
+    const Piece &one = *findPiece(job, a.regions.front().piece),
+                &other = *findPiece(job, b.regions.front().piece);
+    return one.printer == other.printer && a.printed_side == b.printed_side &&
+           one.method->carrier == other.method->carrier &&
+           one.method->media_type == other.method->media_type &&
+           one.method->before_printing == other.method->before_printing;
+}
+
+}  // namespace
+
+std::vector<SheetNesting> nestingsOf(const Job& job, const Imposition& imposition, bool spares) {
+    const PixelGrid& grid = imposition.grid;
+    std::map<std::pair<int, int>, KeptPlace> locked;
+    for (const KeptSheet& kept : job.kept_sheets)
+        for (const KeptPlace& place : kept.places)
+            if (place.locked) locked[{place.piece, place.copy}] = place;
+    std::vector<Group> groups;
+    for (const Sheet& sheet : imposition.sheets) {
+        if (sheet.laid_whole || sheet.regions.front().tile) continue;
+        auto group = std::find_if(groups.begin(), groups.end(), [&](const Group& each) {
+            return sameGroup(job, *each.first, sheet) &&
+                   imposition.prints[each.first->regions.front().print].mirrored ==
+                       imposition.prints[sheet.regions.front().print].mirrored;
+        });
+        if (group == groups.end()) {
+            group = groups.insert(groups.end(), Group{&sheet, {}, {}});
+            const Piece& piece = *findPiece(job, sheet.regions.front().piece);
+            NestProblem& problem = group->nesting.problem;
+            problem.container = rectangleOutline(grid.mm(areaFor(job, piece, Orientation::portrait)));
+            problem.gap_mm = job.sheets.scissor_gap_mm + 1.5 * grid.pixel_mm();
+            problem.edge_gap_mm = grid.pixel_mm();
+            problem.turning = job.sheets.turning;
+        }
+        SheetNesting& nesting = group->nesting;
+        // Sheets that lie on their side keep no locked places: the nesting's are upright.
+        const bool upright = sheet.page.width <= sheet.page.height;
+        std::vector<NestPlace> stay;
+        for (const PlacedRegion& part : sheet.regions) {
+            const auto [at, fresh] = group->of_piece.try_emplace(part.piece, nesting.parts.size());
+            if (fresh) {
+                NestPiece piece;
+                piece.outline = withTab(imposition.cuts[part.print], part, grid);
+                piece.copies = 0;
+                nesting.problem.pieces.push_back(std::move(piece));
+                nesting.parts.push_back(notLaid(part));
+                nesting.copies.emplace_back();
+            }
+            NestPiece& piece = nesting.problem.pieces[at->second];
+            nesting.copies[at->second].push_back(part.copy);
+            const int copy = piece.copies++;
+            const auto lock = locked.find({part.piece, part.copy});
+            if (lock == locked.end() || !upright) continue;
+            const PointMm turned =
+                rotated(middleOf(nesting.parts[at->second], grid), lock->second.rotation_deg);
+            stay.push_back({at->second,
+                            copy,
+                            lock->second.rotation_deg,
+                            {lock->second.middle.x - turned.x, lock->second.middle.y - turned.y}});
+        }
+        if (!stay.empty()) nesting.problem.locked.push_back(std::move(stay));
+        ++nesting.sheets;
+    }
+    std::vector<SheetNesting> nestings;
+    for (Group& group : groups) {
+        int copies = 0;
+        for (NestPiece& piece : group.nesting.problem.pieces) {
+            copies += piece.copies;
+            if (spares) piece.spares = piece.copies;
+        }
+        if (copies > 1 || spares) nestings.push_back(std::move(group.nesting));
+    }
+    return nestings;
+}
+
+Job withNested(Job job, const Imposition& imposition, const std::vector<SheetNesting>& nestings,
+               const std::vector<NestLayout>& layouts, int seed) {
+    job = withPlacesKept(std::move(job), imposition);
+    job.sheets.nest_seed = seed;
+    for (std::size_t n = 0; n < nestings.size(); ++n) {
+        const SheetNesting& nesting = nestings[n];
+        std::map<std::pair<int, int>, bool> locked;
+        for (KeptSheet& kept : job.kept_sheets)
+            std::erase_if(kept.places, [&](const KeptPlace& place) {
+                const auto part =
+                    std::find_if(nesting.parts.begin(), nesting.parts.end(),
+                                 [&](const PlacedRegion& each) { return each.piece == place.piece; });
+                if (part == nesting.parts.end()) return false;
+                locked[{place.piece, place.copy}] = place.locked;
+                return true;
+            });
+        std::map<std::size_t, int> spares;  // by the problem's piece
+        for (const auto& container : layouts[n].containers) {
+            KeptSheet kept;
+            for (const NestPlace& place : container) {
+                const PlacedRegion& part = nesting.parts[place.piece];
+                const std::vector<int>& copies = nesting.copies[place.piece];
+                const PointMm turned = rotated(middleOf(part, imposition.grid), place.rotation_deg);
+                KeptPlace at{
+                    part.piece, 0, {place.at.x + turned.x, place.at.y + turned.y}, place.rotation_deg, false};
+                if (place.copy < static_cast<int>(copies.size())) {
+                    at.copy = copies[static_cast<std::size_t>(place.copy)];
+                    at.locked = locked[{at.piece, at.copy}];
+                } else {
+                    at.copy = printed(*findPiece(job, part.piece)) + spares[place.piece]++;
+                }
+                kept.places.push_back(at);
+            }
+            if (!kept.places.empty()) job.kept_sheets.push_back(std::move(kept));
+        }
+        for (const auto& [piece, more] : spares)
+            for (Piece& each : job.pieces)
+                if (each.id == nesting.parts[piece].piece)
+                    each = withinLimits([&] {
+                        Piece with = each;
+                        with.spares += more;
+                        return with;
+                    }());
+    }
+    std::erase_if(job.kept_sheets, [](const KeptSheet& kept) { return kept.places.empty(); });
+    return job;
+}
+
+}  // namespace tympan
