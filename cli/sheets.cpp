@@ -8,7 +8,9 @@
 #include "cli/say.h"
 #include "core/inspect/findings.h"
 #include "core/job/edits.h"
+#include "core/layout/nesting.h"
 #include "core/output/assembly_guide.h"
+#include "core/output/cut_paths.h"
 #include "core/output/plan_json.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
@@ -26,6 +28,10 @@ struct Options {
     std::string only, joint, overlap = "10mm", seams = "quiet";
     bool fewest = false;
     int more_sheets = 0;
+    std::string cuts, cut_from = "printed-side", cut_beyond = "0mm", turning;
+    bool cut_lines = false, corner_marks = false, spares = false;
+    double nest_seconds = 0;
+    int seed = 0;
 };
 
 void checkBand(const SheetRules& rules, const std::string& asked) {
@@ -54,6 +60,17 @@ SheetRules rulesOf(const Options& options, SheetRules rules, bool of_job) {
         if (!limits::overlap_mm.holds(rules.overlap_mm))
             throw Error(Error::Kind::usage, "", "--overlap " + options.overlap + " is no overlap of sheets",
                         fmt::format("use {} to {} mm", limits::overlap_mm.least, limits::overlap_mm.most));
+    }
+    for (const Turning each : turnings)
+        if (name(each) == options.turning) rules.turning = each;
+    if (options.cut_lines) rules.cut_lines = true;
+    if (options.corner_marks) rules.corner_marks = true;
+    if (asked("--cut-beyond")) {
+        rules.cut_beyond_mm = lengthOf("--cut-beyond", options.cut_beyond);
+        if (!limits::cut_beyond_mm.holds(rules.cut_beyond_mm))
+            throw Error(Error::Kind::usage, "",
+                        "--cut-beyond " + options.cut_beyond + " is no border of a cut",
+                        fmt::format("use 0 to {} mm", limits::cut_beyond_mm.most));
     }
     checkBand(rules, options.band);
     return rules;
@@ -125,8 +142,18 @@ Imposition onlyAsked(Imposition imposition, const std::string& labels) {
     return imposition;
 }
 
+/// The job with its small pieces laid close, if that was asked.
+Job closer(const Options& options, const Job& job) {
+    if (options.nest_seconds == 0) return job;
+    NestingSearch search;
+    search.seconds = options.nest_seconds;
+    search.seed = options.seed > 0 ? options.seed : job.sheets.nest_seed;
+    search.spares = options.spares;
+    return nested(job, impose(job, options.print.forced()), search, {}, progressLine());
+}
+
 int sheets(const Options& options, const OpenedJob& opened) {
-    const Job& job = opened.job;
+    const Job job = closer(options, opened.job);
     const Imposition whole = impose(job, options.print.forced()), imposition = onlyAsked(whole, options.only);
     if (!options.guide.empty() && !needsGuide(whole))
         throw Error(Error::Kind::usage, "",
@@ -148,6 +175,9 @@ int sheets(const Options& options, const OpenedJob& opened) {
         say("test sheet for plain paper: " + test.string());
     }
     if (!options.plan.empty()) writePlan(options.plan, job, imposition);
+    if (!options.cuts.empty())
+        writeCutPaths(options.cuts, job, imposition,
+                      options.cut_from == "back" ? CutFrom::back : CutFrom::printed_side);
     if (!options.guide.empty()) writeGuide(options.guide, job, whole, progressLine());
     return blocked ? 1 : 0;
 }
@@ -171,9 +201,21 @@ void addSheets(CommandLine& line) {
     command.whole("--more-sheets", options->more_sheets, 0, 50, "sheets more than it takes, to hide seams");
     command.option("--only", options->only, "print these sheets alone: B2,C1");
     command.option("--guide", options->guide, "also write how to put the sheets together, as a PDF");
+    command.number("--nest", options->nest_seconds, 0, 86'400,
+                   "lay small pieces close: seconds to look (0: in rows)");
+    command.oneOf("--turning", options->turning, {"none", "quarter", "free"},
+                  "how they may be turned (as the job says)");
+    command.whole("--seed", options->seed, 1, 1'000'000, "another number, another way to lay them");
+    command.flag("--fill", options->spares, "fill the room that is left with spare copies");
+    command.option("--cuts", options->cuts, "also write cut paths of small pieces, SVG in mm, one a sheet");
+    command.oneOf("--cut-from", options->cut_from, {"printed-side", "back"}, "the side that is cut from");
+    command.option("--cut-beyond", options->cut_beyond, "how far outside of each piece they run");
+    command.flag("--cut-lines", options->cut_lines, "print a line to cut along outside of each small piece");
+    command.flag("--corner-marks", options->corner_marks, "print marks for a cutting machine");
     command.option("--plan", options->plan, "also write which region lies where, as JSON");
     command.does([options] {
-        refuseSameFile({options->out, options->plan, options->guide}, {options->piece.picture});
+        refuseSameFile({options->out, options->plan, options->guide, options->cuts},
+                       {options->piece.picture});
         const OpenedJob opened = jobOf(*options);
         if (isJobFile(options->piece.picture)) return sheets(*options, opened);
         return namingFile(options->piece.picture, opened.job, [&] { return sheets(*options, opened); });

@@ -130,6 +130,9 @@ struct SheetRules {
     /// ways to lay them was taken last: another number, another way.
     Turning turning = Turning::quarter;
     int nest_seed = 1;
+    bool cut_lines = false;     ///< a thin line to cut along is printed just outside of each small piece
+    bool corner_marks = false;  ///< sheets of small pieces carry marks that a cutting machine looks for
+    double cut_beyond_mm = 0;   ///< so far outside of its outline a cutting machine cuts a piece
     bool operator==(const SheetRules&) const = default;
 };
 

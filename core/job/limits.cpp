@@ -95,6 +95,7 @@ SheetRules withinLimits(SheetRules rules) {
     rules.paper.size = {paper_mm.nearest(rules.paper.size.width), paper_mm.nearest(rules.paper.size.height)};
     rules.band_mm = band_mm.nearest(rules.band_mm);
     rules.overlap_mm = overlap_mm.nearest(rules.overlap_mm);
+    rules.cut_beyond_mm = cut_beyond_mm.nearest(rules.cut_beyond_mm);
     rules.nest_seed = static_cast<int>(nest_seed.nearest(rules.nest_seed));
     rules.more_sheets = static_cast<int>(more_sheets.nearest(rules.more_sheets));
     rules.scissor_gap_mm = scissor_gap_mm.nearest(rules.scissor_gap_mm);

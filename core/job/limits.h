@@ -32,6 +32,7 @@ inline constexpr Range screen_per_cm{2, 60};
 inline constexpr Range seen_from_mm{150, 50'000}, quality{1, 100}, speck_mm{0, 10};
 
 inline constexpr Range paper_mm{50, 5000}, margin_mm{0, 500}, scissor_gap_mm{0, 200}, ppi{20, 2400};
+inline constexpr Range cut_beyond_mm{0, 20};
 inline constexpr Range nest_seed{1, 1'000'000};
 inline constexpr Range overlap_mm{2, 100}, more_sheets{0, 50};
 inline constexpr std::size_t most_seams = 500;

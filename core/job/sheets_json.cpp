@@ -38,7 +38,10 @@ json toJson(const SheetRules& rules) {
             {"more_sheets", rules.more_sheets},
             {"overlap_mm", rules.overlap_mm},
             {"turning", name(rules.turning)},
-            {"nest_seed", rules.nest_seed}};
+            {"nest_seed", rules.nest_seed},
+            {"cut_lines", rules.cut_lines},
+            {"corner_marks", rules.corner_marks},
+            {"cut_beyond_mm", rules.cut_beyond_mm}};
 }
 
 SheetRules readSheetRules(JsonReader& reader) {
@@ -58,6 +61,9 @@ SheetRules readSheetRules(JsonReader& reader) {
         rules.turning = *std::find_if(std::begin(turnings), std::end(turnings),
                                       [&](Turning each) { return name(each) == turning; });
     }
+    rules.cut_lines = reader.flag("cut_lines", false);
+    rules.corner_marks = reader.flag("corner_marks", false);
+    rules.cut_beyond_mm = reader.number("cut_beyond_mm", limits::cut_beyond_mm, 0);
     rules.nest_seed = reader.integer("nest_seed", limits::nest_seed, rules.nest_seed);
     return rules;
 }

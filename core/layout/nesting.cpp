@@ -32,6 +32,17 @@ struct Group {
     std::map<int, std::size_t> of_piece;  // which of the problem's pieces
 };
 
+/// Without the room that corner marks take (output/cut_marks.h).
+Outline withoutCorners(const Outline& area) {
+    constexpr double taken_mm = 7;
+    const RectMm box = bounds(area);
+    Outline left = area;
+    for (const double x : {box.x, box.right() - taken_mm})
+        for (const double y : {box.y, box.bottom() - taken_mm})
+            left = without(left, rectangleOutline({x, y, taken_mm, taken_mm}));
+    return left;
+}
+
 bool sameGroup(const Job& job, const Sheet& a, const Sheet& b) {
     const Piece &one = *findPiece(job, a.regions.front().piece),
                 &other = *findPiece(job, b.regions.front().piece);
@@ -62,6 +73,7 @@ std::vector<SheetNesting> nestingsOf(const Job& job, const Imposition& impositio
             const Piece& piece = *findPiece(job, sheet.regions.front().piece);
             NestProblem& problem = group->nesting.problem;
             problem.container = rectangleOutline(grid.mm(areaFor(job, piece, Orientation::portrait)));
+            if (job.sheets.corner_marks) problem.container = withoutCorners(problem.container);
             problem.gap_mm = job.sheets.scissor_gap_mm + 1.5 * grid.pixel_mm();
             problem.edge_gap_mm = grid.pixel_mm();
             problem.turning = job.sheets.turning;
@@ -98,9 +110,12 @@ std::vector<SheetNesting> nestingsOf(const Job& job, const Imposition& impositio
     std::vector<SheetNesting> nestings;
     for (Group& group : groups) {
         int copies = 0;
-        for (NestPiece& piece : group.nesting.problem.pieces) {
-            copies += piece.copies;
-            if (spares) piece.spares = piece.copies;
+        std::vector<NestPiece>& pieces = group.nesting.problem.pieces;
+        for (std::size_t i = 0; i < pieces.size(); ++i) {
+            copies += pieces[i].copies;
+            const int has = findPiece(job, group.nesting.parts[i].piece)->spares;
+            if (spares)
+                pieces[i].spares = std::min(pieces[i].copies, static_cast<int>(limits::spares.most) - has);
         }
         if (copies > 1 || spares) nestings.push_back(std::move(group.nesting));
     }
@@ -130,8 +145,11 @@ Job withNested(Job job, const Imposition& imposition, const std::vector<SheetNes
                 const PlacedRegion& part = nesting.parts[place.piece];
                 const std::vector<int>& copies = nesting.copies[place.piece];
                 const PointMm turned = rotated(middleOf(part, imposition.grid), place.rotation_deg);
-                KeptPlace at{
-                    part.piece, 0, {place.at.x + turned.x, place.at.y + turned.y}, place.rotation_deg, false};
+                KeptPlace at{part.piece,
+                             0,
+                             {place.at.x + turned.x, place.at.y + turned.y},
+                             std::remainder(place.rotation_deg, 360),
+                             false};
                 if (place.copy < static_cast<int>(copies.size())) {
                     at.copy = copies[static_cast<std::size_t>(place.copy)];
                     at.locked = locked[{at.piece, at.copy}];
@@ -144,15 +162,52 @@ Job withNested(Job job, const Imposition& imposition, const std::vector<SheetNes
         }
         for (const auto& [piece, more] : spares)
             for (Piece& each : job.pieces)
-                if (each.id == nesting.parts[piece].piece)
-                    each = withinLimits([&] {
-                        Piece with = each;
-                        with.spares += more;
-                        return with;
-                    }());
+                if (each.id == nesting.parts[piece].piece) each.spares += more;
     }
     std::erase_if(job.kept_sheets, [](const KeptSheet& kept) { return kept.places.empty(); });
     return job;
+}
+
+Job nested(const Job& job, const Imposition& imposition, const NestingSearch& search,
+           const std::function<void(const NestingSoFar&)>& better, const Progress& progress) {
+    const std::vector<SheetNesting> nestings = nestingsOf(job, imposition, search.spares);
+    double all = 0;
+    const auto weightOf = [](const SheetNesting& nesting) {
+        double copies = 0;
+        for (const NestPiece& piece : nesting.problem.pieces) copies += piece.copies;
+        return copies;
+    };
+    for (const SheetNesting& nesting : nestings) all += weightOf(nesting);
+    std::vector<NestLayout> layouts;
+    double done = 0;
+    for (const SheetNesting& nesting : nestings) {
+        const double part = weightOf(nesting) / all;
+        NestLimits limits;
+        limits.seconds = search.seconds * part;
+        limits.moves = search.moves;
+        limits.seed = static_cast<std::uint64_t>(search.seed);
+        const auto sink = [&](double of_this) { progress.at(done + part * of_this); };
+        layouts.emplace_back();
+        const NestLayout layout =
+            nest(nesting.problem, limits,
+                 [&](const NestLayout& found) {
+                     layouts.back() = found;
+                     if (better) better({nestings, layouts});
+                 },
+                 {progress.stop, progress.sink ? std::function<void(double)>(sink) : nullptr});
+        layouts.back() = layout;
+        done += part;
+    }
+    // What needs more sheets than it has stays as it is.
+    std::vector<SheetNesting> taken;
+    std::vector<NestLayout> places;
+    for (std::size_t i = 0; i < nestings.size(); ++i)
+        if (layouts[i].unplaced.empty() && layouts[i].containers.size() <= nestings[i].sheets) {
+            taken.push_back(nestings[i]);
+            places.push_back(layouts[i]);
+        }
+    if (taken.empty()) return job;
+    return withNested(job, imposition, taken, places, search.seed);
 }
 
 }  // namespace tympan

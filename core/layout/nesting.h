@@ -19,6 +19,25 @@ struct SheetNesting {
 /// is left over may be filled with up to as many spare copies of each piece as it has copies.
 std::vector<SheetNesting> nestingsOf(const Job& job, const Imposition& imposition, bool spares = false);
 
+/// A search for closer places.
+struct NestingSearch {
+    double seconds = 20;  ///< in all; each group gets its share
+    long moves = 0;       ///< if not 0, see NestLimits
+    int seed = 1;
+    bool spares = false;
+};
+/// How it goes: what has been found so far, and how many sheets that takes.
+struct NestingSoFar {
+    const std::vector<SheetNesting>& nestings;
+    const std::vector<NestLayout>& layouts;
+};
+
+/// Lays the pieces of the job that lie on sheets whole as close as it finds in the time; the same job where
+/// nothing can lie closer. One that takes more sheets than now is not taken. `better` is told of each better
+/// way, from the calling thread. When stopped, the best so far.
+Job nested(const Job& job, const Imposition& imposition, const NestingSearch& search,
+           const std::function<void(const NestingSoFar&)>& better = {}, const Progress& progress = {});
+
 /// The job with the places that were found, one layout for each nesting, and the spare copies that found
 /// room; `seed`: which way this was. What found no place has none, and is laid in rows.
 Job withNested(Job job, const Imposition& imposition, const std::vector<SheetNesting>& nestings,

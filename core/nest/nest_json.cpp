@@ -8,6 +8,7 @@
 
 #include "core/base/error.h"
 #include "core/measure/outline_operations.h"
+#include "core/measure/svg_path.h"
 
 namespace tympan {
 
@@ -128,29 +129,6 @@ void readLocked(const Reader& reader, const json& root, NestProblem& problem) {
     }
 }
 
-std::string pathOf(const Outline& outline) {
-    std::string path;
-    for (const Ring& ring : outline.rings) {
-        for (std::size_t i = 0; i < ring.size(); ++i)
-            path += fmt::format("{}{:.3f} {:.3f}", i == 0 ? "M" : "L", ring[i].x, ring[i].y);
-        path += "Z";
-    }
-    return path;
-}
-
-std::string escaped(const std::string& text) {
-    std::string safe;
-    for (const char c : text) {
-        if (c == '<')
-            safe += "&lt;";
-        else if (c == '&')
-            safe += "&amp;";
-        else
-            safe += c;
-    }
-    return safe;
-}
-
 }  // namespace
 
 ReadNestProblem readNestProblem(const std::string& file, const std::string& text) {
@@ -243,15 +221,15 @@ std::string nestSvg(const NestProblem& problem, const NestLayout& layout) {
     std::string keep, cut, labels;
     for (std::size_t i = 0; i < layout.containers.size(); ++i) {
         const PointMm by{static_cast<double>(i) * (box.width + apart_mm) - box.x, -box.y};
-        keep += fmt::format("    <path d=\"{}\"/>\n", pathOf(moved(problem.container, by)));
+        keep += fmt::format("    <path d=\"{}\"/>\n", svgPath(moved(problem.container, by)));
         for (const NestPlace& place : layout.containers[i]) {
             const NestPiece& piece = problem.pieces[place.piece];
             const Outline at =
                 moved(rotated(piece.outline, place.rotation_deg), {place.at.x + by.x, place.at.y + by.y});
             const PointMm middle = centroid(at);
-            cut += fmt::format("    <path d=\"{}\"/>\n", pathOf(at));
+            cut += fmt::format("    <path d=\"{}\"/>\n", svgPath(at));
             labels += fmt::format("    <text x=\"{:.3f}\" y=\"{:.3f}\">{}</text>\n", middle.x, middle.y,
-                                  escaped(piece.id));
+                                  escapedXml(piece.id));
         }
     }
     return fmt::format(

@@ -184,11 +184,15 @@ Marks checkBar(BarKind kind) {
 }
 
 SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const std::string& name,
-                      const std::vector<std::string>& labels) {
+                      const std::vector<std::string>& labels, const Marks& others) {
     SheetMarks result;
     if (sheet.laid_whole) return result;
     const RectMm area = imposition.grid.mm(sheet.printable);
     std::vector<RectMm> taken;
+    for (const Mark& mark : others) {
+        result.marks.push_back(mark);
+        taken.push_back(grown(extent(mark), clear_of_tick_mm));
+    }
     bool gauges = false;
     for (const PlacedRegion& part : sheet.regions) {
         for (const RectMm& box : keptClear(imposition, part)) taken.push_back(box);

@@ -14,6 +14,7 @@
 #include "core/layout/cut_outline.h"
 #include "core/layout/shared_ink.h"
 #include "core/measure/outline_operations.h"
+#include "core/output/cut_marks.h"
 #include "core/output/pdf_file.h"
 #include "core/output/sheet_marks.h"
 #include "core/render/render_region.h"
@@ -86,6 +87,15 @@ std::vector<std::string> labelsOn(const Job& job, const Sheet& sheet) {
         labels.push_back(object.empty() ? piece->name : piece->name + " · " + object);
     }
     return labels;
+}
+
+/// All that lies on a sheet beside pictures.
+Marks marksOn(const Job& job, const Imposition& imposition, const Sheet& sheet) {
+    Marks marks = sheetMarks(imposition, sheet, wordsOn(job, sheet), labelsOn(job, sheet),
+                             drawn(cornerMarks(job, imposition, sheet)))
+                      .marks;
+    for (Mark& mark : cutLines(job, imposition, sheet)) marks.push_back(std::move(mark));
+    return marks;
 }
 
 }  // namespace
@@ -201,7 +211,7 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
             for (std::size_t i = 0; i < pictures.size(); ++i)
                 pdf.place(numbers[i], pictures[i].at.x, pictures[i].at.y, imposition.grid, clip);
         }
-        pdf.marks(sheetMarks(imposition, sheet, wordsOn(job, sheet), labelsOn(job, sheet)).marks);
+        pdf.marks(marksOn(job, imposition, sheet));
         pdf.endPage();
     }
     const auto rest = [&](double part) { progress.at(all_stored + (1 - all_stored) * part); };
@@ -258,7 +268,7 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t n
         picture.data, CAIRO_FORMAT_RGB24, picture.cols, picture.rows, static_cast<int>(picture.step));
     cairo_t* page = cairo_create(surface);
     cairo_scale(page, 1 / screen.pixel_mm(), 1 / screen.pixel_mm());
-    draw(page, sheetMarks(imposition, sheet, wordsOn(job, sheet), labelsOn(job, sheet)).marks);
+    draw(page, marksOn(job, imposition, sheet));
     cairo_destroy(page);
     cairo_surface_destroy(surface);
     return picture;
