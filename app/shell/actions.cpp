@@ -53,6 +53,10 @@ Actions::Actions(QObject* parent, const QList<QString>& station_names) {
                 "finest detail."));
     patch = make(parent, "patch", tr("Mend a spot…"), {},
                  tr("One spot of the picture again, its surroundings faint, for a hole or a gap."));
+    cut_paths =
+        make(parent, "cut-paths", tr("Save the cut paths…"), {},
+             tr("For a cutting machine: the outlines of small pieces where they lie, SVG in mm, a file "
+                "for each sheet."));
     // Under a heading a button needs fewer words.
     save_pdf->setIconText(tr("Sheets as PDF…"));
     save_picture->setIconText(tr("One picture…"));
@@ -115,9 +119,10 @@ void Actions::fill(QMenuBar& bar) {
         }
         return added;
     };
-    QMenu* job = menu(tr("&Job"), {fresh, open, save_job, save_job_as, nullptr, save_pdf, copy_shop,
-                                   save_picture, test_sheet, reference, guide, nullptr, reduced, seam_strip,
-                                   patch, nullptr, print, nullptr, quit});
+    QMenu* job =
+        menu(tr("&Job"), {fresh,        open,       save_job,  save_job_as, nullptr, save_pdf, copy_shop,
+                          save_picture, test_sheet, reference, guide,       nullptr, reduced,  seam_strip,
+                          patch,        cut_paths,  nullptr,   print,       nullptr, quit});
     recent = new QMenu(tr("Recent jobs"), &bar);
     recent->setObjectName(QStringLiteral("recent-jobs"));
     job->insertMenu(save_job, recent);

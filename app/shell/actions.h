@@ -11,7 +11,7 @@ namespace tympan::app {
 /// Every action of the program, each once: menus, buttons and keys all use these.
 struct Actions {
     QAction *fresh, *open, *save_job, *save_job_as, *paste, *save_pdf, *save_picture, *copy_shop, *reference,
-        *test_sheet, *guide, *reduced, *seam_strip, *patch, *print, *quit;
+        *test_sheet, *guide, *reduced, *seam_strip, *patch, *cut_paths, *print, *quit;
     QAction *undo, *redo;
     QAction *remove, *next, *previous, *duplicate, *earlier, *later;
     QAction *placement, *corners, *mask_outside, *mask_inside, *ladder;

@@ -28,6 +28,13 @@ QString sentence(const Exported& exported) {
             return QObject::tr("Saved %1. Print it at 100 %, cut, join and try it.").arg(name);
         case What::patch:
             return QObject::tr("Saved %1. Print it at 100 % on what the picture was printed on.").arg(name);
+        case What::cut_paths:
+            return counted(
+                       static_cast<qsizetype>(exported.files.size()),
+                       QObject::tr("Saved %2: the outlines of %1 sheet, seen from its printed side."),
+                       QObject::tr(
+                           "Saved %2 and others: the outlines of %1 sheets, seen from their printed side."))
+                .arg(QString::fromStdString(exported.files.front().filename().string()));
         case What::placement_template:
             return QObject::tr("Saved %1, at true size for plain paper.").arg(name);
         case What::size_ladder:

@@ -16,6 +16,7 @@ struct Exported {
         reduced,
         seam_strip,
         patch,
+        cut_paths,
         placement_template,
         size_ladder,
         proof_strip,

@@ -9,6 +9,7 @@
 #include "app/shell/system_printers.h"
 #include "core/output/assembly_guide.h"
 #include "core/output/copy_shop.h"
+#include "core/output/cut_paths.h"
 #include "core/output/patch_print.h"
 #include "core/output/proof_strip.h"
 #include "core/output/reduced_proof.h"
@@ -135,6 +136,15 @@ void Exports::writeReduced(const QString& file) {
     run(tr("Saving the proof"), [file](const Job& job, const Progress& progress) {
         writeReducedProof(path(file), job, impose(job, {}, {progress.stop, {}}), progress);
         return oneFile(Exported::What::reduced, file);
+    });
+}
+
+void Exports::writeCuts(const QString& file) {
+    run(tr("Saving the cut paths"), [file](const Job& job, const Progress& progress) {
+        Exported done = oneFile(Exported::What::cut_paths, file);
+        done.files =
+            writeCutPaths(path(file), job, impose(job, {}, {progress.stop, {}}), CutFrom::printed_side);
+        return done;
     });
 }
 

@@ -33,6 +33,8 @@ class Exports : public QObject {
     void writeTest(const QString& file);
     void writeGuide(const QString& file);
     void writeReduced(const QString& file);
+    /// A file for each sheet of small pieces.
+    void writeCuts(const QString& file);
     /// A strip of the chosen piece to try, when it lies on several sheets.
     void writeStrip(const QString& file);
     /// A spot of the chosen piece again (in parts of its print).

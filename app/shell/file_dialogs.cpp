@@ -70,6 +70,10 @@ FileDialogs::FileDialogs(QWidget& window, const Actions& actions, JobStore& stor
                      exports_.writePatch(file, patch.spot, patch.side_mm);
                  });
     });
+    on(actions.cut_paths, [this] {
+        save(tr("Save the cut paths"), jobFile(" cut paths.svg"), tr("SVG (*.svg)"),
+             [this](const QString& file) { exports_.writeCuts(file); });
+    });
     on(actions.copy_shop, [this] { saveForShop(); });
     const auto onTemplate = [&](QAction* action, const QString& title, const char* ending,
                                 TemplateKind kind) {

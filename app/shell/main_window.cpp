@@ -169,7 +169,7 @@ void MainWindow::build() {
     connect(sharpness_tray_, &SharpnessTray::proofWanted, this,
             [this](const std::vector<Engine>& engines) { dialogs_->saveProof(loupe_->spot(), engines); });
     trays_->addWidget(sharpness_tray_);
-    trays_->addWidget(new SheetsTray(store_));
+    trays_->addWidget(new SheetsTray(store_, actions_.cut_paths));
     print_tray_ = new PrintTray(store_, service_, exports_, actions_);
     trays_->addWidget(print_tray_);
     tray_layout->addWidget(trays_, 1);
@@ -297,7 +297,7 @@ void MainWindow::refresh() {
           actions_.remove,     actions_.next,         actions_.previous,     actions_.fold,
           actions_.save_job,   actions_.save_job_as,  actions_.duplicate,    actions_.earlier,
           actions_.later,      actions_.placement,    actions_.mask_outside, actions_.mask_inside,
-          actions_.ladder,     actions_.corners})
+          actions_.ladder,     actions_.corners,      actions_.cut_paths})
         action->setEnabled(any);
     actions_.guide->setEnabled(any && store_.imposition() && needsGuide(*store_.imposition()));
     actions_.seam_strip->setEnabled(store_.piece() && sheetsForOneCopy(store_.job(), *store_.piece()) > 1);

@@ -170,7 +170,11 @@ Job withNested(Job job, const Imposition& imposition, const std::vector<SheetNes
 
 Job nested(const Job& job, const Imposition& imposition, const NestingSearch& search,
            const std::function<void(const NestingSoFar&)>& better, const Progress& progress) {
-    const std::vector<SheetNesting> nestings = nestingsOf(job, imposition, search.spares);
+    std::vector<SheetNesting> nestings = nestingsOf(job, imposition, search.spares);
+    std::stable_partition(nestings.begin(), nestings.end(), [&](const SheetNesting& nesting) {
+        return std::any_of(nesting.parts.begin(), nesting.parts.end(),
+                           [&](const PlacedRegion& part) { return part.piece == search.piece; });
+    });
     double all = 0;
     const auto weightOf = [](const SheetNesting& nesting) {
         double copies = 0;
@@ -178,6 +182,7 @@ Job nested(const Job& job, const Imposition& imposition, const NestingSearch& se
         return copies;
     };
     for (const SheetNesting& nesting : nestings) all += weightOf(nesting);
+    std::vector<SheetNesting> begun;
     std::vector<NestLayout> layouts;
     double done = 0;
     for (const SheetNesting& nesting : nestings) {
@@ -188,11 +193,12 @@ Job nested(const Job& job, const Imposition& imposition, const NestingSearch& se
         limits.seed = static_cast<std::uint64_t>(search.seed);
         const auto sink = [&](double of_this) { progress.at(done + part * of_this); };
         layouts.emplace_back();
+        begun.push_back(nesting);
         const NestLayout layout =
             nest(nesting.problem, limits,
                  [&](const NestLayout& found) {
                      layouts.back() = found;
-                     if (better) better({nestings, layouts});
+                     if (better) better({begun, layouts});
                  },
                  {progress.stop, progress.sink ? std::function<void(double)>(sink) : nullptr});
         layouts.back() = layout;

@@ -25,8 +25,9 @@ struct NestingSearch {
     long moves = 0;       ///< if not 0, see NestLimits
     int seed = 1;
     bool spares = false;
+    int piece = 0;  ///< whose sheets are looked at first: somebody watches
 };
-/// How it goes: what has been found so far, and how many sheets that takes.
+/// How it goes: groups that have been worked on, the last one perhaps still, and what was found for each.
 struct NestingSoFar {
     const std::vector<SheetNesting>& nestings;
     const std::vector<NestLayout>& layouts;

@@ -3,14 +3,18 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QPainterPath>
 #include <QPushButton>
 
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/theme.h"
 #include "app/stations/sheets/laid_view.h"
+#include "app/stations/sheets/nest_panel.h"
+#include "app/stations/sheets/pieces_view.h"
 #include "app/widgets/to_image.h"
 #include "app/widgets/tray_parts.h"
+#include "core/layout/cut_outline.h"
 #include "core/output/sheets_pdf.h"
 
 namespace tympan::app {
@@ -43,6 +47,10 @@ SheetsStage::SheetsStage(JobStore& store, RenderService& service, QWidget* paren
     again_->setParent(this);
     again_->setToolTip(tr("This sheet by itself: for one that jammed, smeared or was cut wrongly."));
     connect(again_, &QPushButton::clicked, this, [this] { emit wanted(chosen_); });
+    pieces_ = new PiecesView(store, service, this);
+    nest_ = new NestPanel(store, service, this);
+    connect(pieces_, &PiecesView::leafed, this, [this](int by) { choose(chosen_ + by); });
+    connect(nest_, &NestPanel::foundSoFar, this, &SheetsStage::showFound);
     connect(laid_, &LaidView::sheetChosen, this, &SheetsStage::choose);
     connect(&store_, &JobStore::foreseen, this, &SheetsStage::refresh);
     connect(&store_, &JobStore::changed, this, [this] {
@@ -50,8 +58,10 @@ SheetsStage::SheetsStage(JobStore& store, RenderService& service, QWidget* paren
     });
 }
 
+const Imposition* SheetsStage::shownImposition() const { return found_ ? found_.get() : store_.imposition(); }
+
 int SheetsStage::count() const {
-    return store_.imposition() ? static_cast<int>(store_.imposition()->sheets.size()) : 0;
+    return shownImposition() ? static_cast<int>(shownImposition()->sheets.size()) : 0;
 }
 
 void SheetsStage::refresh() {
@@ -62,7 +72,7 @@ void SheetsStage::refresh() {
     // Follow the chosen piece to its first sheet.
     const Piece* piece = store_.piece();
     if (count() > 0 && piece) {
-        const auto& sheets = store_.imposition()->sheets;
+        const auto& sheets = shownImposition()->sheets;
         const auto holds = [&](const Sheet& sheet) {
             return std::any_of(sheet.regions.begin(), sheet.regions.end(),
                                [&](const PlacedRegion& part) { return part.piece == piece->id; });
@@ -78,6 +88,18 @@ void SheetsStage::refresh() {
     update();
 }
 
+/// While a search is on nothing is rendered but the pieces, once: their places alone change.
+void SheetsStage::showFound(std::shared_ptr<const Imposition> found) {
+    found_ = std::move(found);
+    chosen_ = std::clamp(chosen_, 0, std::max(0, count() - 1));
+    small_.clear();
+    large_of_ = -1;
+    large_ = {};
+    layOut();
+    if (isVisible()) request();
+    update();
+}
+
 void SheetsStage::showEvent(QShowEvent*) { request(); }
 void SheetsStage::resizeEvent(QResizeEvent*) {
     scrollToChosen();
@@ -87,7 +109,8 @@ void SheetsStage::resizeEvent(QResizeEvent*) {
 }
 
 void SheetsStage::request() {
-    laid_->showSheet(count() == 0 ? -1 : chosen_);
+    laid_->showSheet(count() == 0 || found_ ? -1 : chosen_);
+    if (small()) pieces_->showSheet(found_ ? found_ : store_.sharedImposition(), chosen_, !found_);
     setAccessibleName(count() == 0 ? tr("No sheets yet")
                                    : tr("Sheet %1 of %2").arg(chosen_ + 1).arg(count()));
     if (count() == 0) {
@@ -95,11 +118,16 @@ void SheetsStage::request() {
         return;
     }
     const Job job = store_.job();
-    const auto imposition = store_.sharedImposition();
+    const auto imposition = found_ ? found_ : store_.sharedImposition();
     const double ratio = devicePixelRatioF();
     QList<int> wanted;
     for (int i = 0; i < count(); ++i)
         if (!small_.contains(i) && thumbRect(i).intersects(rect())) wanted << i;
+    if (found_) {
+        service_.cancel(QStringLiteral("sheet"));
+        service_.cancel(QStringLiteral("sheets"));
+        return;
+    }
     if (large_of_ != chosen_) {
         const double ppi =
             ppiFor(imposition->sheets[static_cast<std::size_t>(chosen_)], largeRect().size() * ratio);
@@ -111,6 +139,7 @@ void SheetsStage::request() {
                 return [this, picture, n] {
                     large_ = picture;
                     large_of_ = n;
+                    if (small() && n == chosen_) pieces_->setStill(picture);
                     update();
                 };
             });
@@ -139,9 +168,18 @@ QRect SheetsStage::thumbRect(int sheet) const {
 }
 
 void SheetsStage::layOut() {
-    laid_->setGeometry(laidRect());
-    again_->setVisible(count() > 0);
+    const QRect laid = laidRect();
+    laid_->setGeometry(laid);
     const QRectF page = largeRect();
+    pieces_->setVisible(small());
+    nest_->setVisible(small());
+    if (small()) {
+        pieces_->setGeometry(page.toAlignedRect());
+        const int high = nest_->sizeHint().height();
+        nest_->setGeometry(laid.x(), laid.bottom() - high, laid.width(), high);
+        laid_->setGeometry(laid.adjusted(0, 0, 0, -high - 12));
+    }
+    again_->setVisible(count() > 0 && !found_);
     again_->adjustSize();
     again_->move(static_cast<int>(page.right()) - again_->width(), static_cast<int>(page.bottom()) + 8);
 }
@@ -155,8 +193,14 @@ QRect SheetsStage::laidRect() const {
                     : QRect(width() - wide - 16, 12, wide, height() - 24);
 }
 
+/// A sheet of pieces that lie on it whole and are cut out.
+bool SheetsStage::small() const {
+    return count() > 0 && !joined() &&
+           !shownImposition()->sheets[static_cast<std::size_t>(chosen_)].laid_whole;
+}
+
 bool SheetsStage::joined() const {
-    return count() > 0 && store_.imposition()->sheets[static_cast<std::size_t>(chosen_)].regions.front().tile;
+    return count() > 0 && shownImposition()->sheets[static_cast<std::size_t>(chosen_)].regions.front().tile;
 }
 
 QRectF SheetsStage::largeRect() const {
@@ -165,11 +209,35 @@ QRectF SheetsStage::largeRect() const {
         joined() ? QRectF(laid.right() + 20, 16, width() - laid.right() - 40, height() - 32 - again_height)
                  : QRectF(shelf_width + 20, 16, laid.left() - shelf_width - 40, height() - 32 - again_height);
     if (count() == 0) return room;
-    const Sheet& sheet = store_.imposition()->sheets[static_cast<std::size_t>(chosen_)];
+    const Sheet& sheet = shownImposition()->sheets[static_cast<std::size_t>(chosen_)];
     QRectF page(QPointF(),
                 QSizeF(sheet.page.width, sheet.page.height).scaled(room.size(), Qt::KeepAspectRatio));
     page.moveCenter(room.center());
     return page;
+}
+
+/// Where pieces lie, as shapes: while a search is on no sheet is rendered.
+void SheetsStage::paintPlaces(QPainter& painter, const Sheet& sheet, const QRect& page) const {
+    const double scale = page.width() / sheet.page.width;
+    QColor shape = theme().chosen;
+    shape.setAlpha(110);
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(shape);
+    for (const PlacedRegion& part : sheet.regions) {
+        Outline cut = part.tile ? rectangleOutline(found_->grid.mm(part.placed))
+                                : onPage(found_->cuts[part.print], part, found_->grid);
+        QPainterPath path;
+        for (const Ring& ring : cut.rings) {
+            QPolygonF polygon;
+            for (const PointMm& at : ring)
+                polygon << QPointF(page.x() + at.x * scale, page.y() + at.y * scale);
+            path.addPolygon(polygon);
+        }
+        painter.drawPath(path);
+    }
+    painter.restore();
 }
 
 void SheetsStage::paintEvent(QPaintEvent*) {
@@ -186,7 +254,7 @@ void SheetsStage::paintEvent(QPaintEvent*) {
         return;
     }
     painter.setRenderHint(QPainter::SmoothPixmapTransform);
-    const auto& sheets = store_.imposition()->sheets;
+    const auto& sheets = shownImposition()->sheets;
     painter.setFont(textFont(TextSize::small));
     for (int i = 0; i < count(); ++i) {
         const QRect r = thumbRect(i);
@@ -198,6 +266,7 @@ void SheetsStage::paintEvent(QPaintEvent*) {
         page.moveCenter(r.center());
         painter.fillRect(page, Qt::white);
         if (small_.contains(i)) painter.drawImage(page, small_[i]);
+        if (found_) paintPlaces(painter, sheet, page);
         painter.setPen(QPen(i == chosen_ ? t.chosen : t.quiet, i == chosen_ ? 3 : 1));
         painter.drawRect(page);
         painter.setPen(i == chosen_ ? t.chosen : t.text);
@@ -209,7 +278,7 @@ void SheetsStage::paintEvent(QPaintEvent*) {
     const QRectF page = largeRect();
     painter.fillRect(page.translated(2, 3), QColor(0, 0, 0, 36));
     painter.fillRect(page, Qt::white);
-    if (large_of_ == chosen_) painter.drawImage(page, large_);
+    if (large_of_ == chosen_ && !small()) painter.drawImage(page, large_);
 }
 
 void SheetsStage::scrollToChosen() {

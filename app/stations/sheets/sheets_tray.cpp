@@ -1,5 +1,6 @@
 #include "app/stations/sheets/sheets_tray.h"
 
+#include <QAction>
 #include <QCheckBox>
 #include <QComboBox>
 
@@ -31,7 +32,8 @@ QComboBox* choiceOf(const QString& name, const QString& accessible) {
 
 }  // namespace
 
-SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
+SheetsTray::SheetsTray(JobStore& store, QAction* cut_paths, QWidget* parent)
+    : QWidget(parent), store_(store), cut_paths_(cut_paths) {
     setObjectName(QStringLiteral("sheets-tray"));
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
@@ -122,6 +124,8 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     seams->addRow(QString(), anew_);
     seams_form_->setLayout(seams);
     outer->addWidget(seams_form_, 0, Qt::AlignTop);
+    cutting_form_ = cuttingForm();
+    outer->addWidget(cutting_form_, 0, Qt::AlignTop);
 
     outer->addStretch(1);
 
@@ -139,6 +143,55 @@ SheetsTray::SheetsTray(JobStore& store, QWidget* parent) : QWidget(parent), stor
     connect(&store_, &JobStore::changed, this, &SheetsTray::refresh);
     connect(&store_, &JobStore::foreseen, this, &SheetsTray::refresh);
     refresh();
+}
+
+/// How small pieces are laid and cut out.
+QWidget* SheetsTray::cuttingForm() {
+    auto* form = new QWidget;
+    auto* fields = rows();
+    fields->setContentsMargins(0, 0, 0, 0);
+    turning_ = choiceOf(QStringLiteral("turning"), tr("How pieces may be turned"));
+    turning_->addItem(tr("by quarters"), static_cast<int>(Turning::quarter));
+    turning_->addItem(tr("any way"), static_cast<int>(Turning::free));
+    turning_->addItem(tr("not at all"), static_cast<int>(Turning::none));
+    turning_->setToolTip(
+        tr("When they are laid closer. Where the paper has a grain that matters: not at all."));
+    fields->addRow(tr("Pieces turn"), turning_);
+    cut_beyond_ =
+        new LengthEdit(QStringLiteral("cut-beyond"), tr("How far outside of a piece a machine cuts"));
+    cut_beyond_->allowZero();
+    cut_beyond_->setToolTip(tr("Of the cut paths: up to half of the scissor gap."));
+    fields->addRow(tr("Cut outside by"), cut_beyond_);
+    cut_lines_ = new QCheckBox(tr("print lines to cut along"));
+    cut_lines_->setObjectName(QStringLiteral("cut-lines"));
+    cut_lines_->setToolTip(tr("Thin and dashed, on the waste side of each small piece."));
+    fields->addRow(QString(), cut_lines_);
+    corner_marks_ = new QCheckBox(tr("print corner marks"));
+    corner_marks_->setObjectName(QStringLiteral("corner-marks"));
+    corner_marks_->setToolTip(
+        tr("Angles in the corners that a cutting machine looks for; the cut paths have them, too."));
+    fields->addRow(QString(), corner_marks_);
+    auto* save = pushButton(QStringLiteral("save-cut-paths"), cut_paths_->text());
+    save->setToolTip(cut_paths_->toolTip());
+    connect(save, &QPushButton::clicked, cut_paths_, &QAction::trigger);
+    fields->addRow(QString(), save);
+    form->setLayout(fields);
+    connect(turning_, &QComboBox::activated, this, &SheetsTray::changeRules);
+    connect(cut_beyond_, &LengthEdit::typed, this, &SheetsTray::changeRules);
+    for (QCheckBox* box : {cut_lines_, corner_marks_})
+        connect(box, &QCheckBox::clicked, this, &SheetsTray::changeRules);
+    return form;
+}
+
+void SheetsTray::showCutting() {
+    const SheetRules& rules = store_.job().sheets;
+    const Piece* piece = store_.piece();
+    cutting_form_->setVisible(piece && !piece->method->laid_whole &&
+                              sheetsForOneCopy(store_.job(), *piece) == 1);
+    turning_->setCurrentIndex(turning_->findData(static_cast<int>(rules.turning)));
+    cut_beyond_->show(rules.cut_beyond_mm, store_.job().unit);
+    cut_lines_->setChecked(rules.cut_lines);
+    corner_marks_->setChecked(rules.corner_marks);
 }
 
 void SheetsTray::changeRules() {
@@ -165,6 +218,10 @@ void SheetsTray::changeRules() {
     rules.scissor_gap_mm = gap_->value();
     rules.ppi = ppi_->currentData().toDouble();
     rules.seams = static_cast<SeamManner>(manner_->currentData().toInt());
+    rules.turning = static_cast<Turning>(turning_->currentData().toInt());
+    rules.cut_beyond_mm = cut_beyond_->value();
+    rules.cut_lines = cut_lines_->isChecked();
+    rules.corner_marks = corner_marks_->isChecked();
     rules.overlap_mm = overlap_->value();
     rules.fewest = number_->currentData().toInt() == fewest_of_all;
     rules.more_sheets = std::max(0, number_->currentData().toInt());
@@ -292,6 +349,7 @@ void SheetsTray::showSeams() {
 
 void SheetsTray::refresh() {
     showSeams();
+    showCutting();
     const SheetRules& rules = store_.job().sheets;
     const Unit unit = store_.job().unit;
     const bool own = rules.paper.id == "custom";

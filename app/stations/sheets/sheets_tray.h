@@ -1,6 +1,7 @@
 #pragma once
 #include <QWidget>
 
+class QAction;
 class QCheckBox;
 class QComboBox;
 class QLabel;
@@ -17,7 +18,7 @@ class LengthEdit;
 class SheetsTray : public QWidget {
     Q_OBJECT
   public:
-    explicit SheetsTray(JobStore& store, QWidget* parent = nullptr);
+    SheetsTray(JobStore& store, QAction* cut_paths, QWidget* parent = nullptr);
 
   private:
     void refresh();
@@ -28,14 +29,21 @@ class SheetsTray : public QWidget {
     void layAnew();
     void cutFromRoll();
     void showSeams();
+    void showCutting();
+    QWidget* cuttingForm();
     const Printer& shownPrinter() const;
 
     JobStore& store_;
+    QAction* cut_paths_;
     QComboBox *paper_, *ppi_;
     QComboBox *manner_, *joint_, *number_;
     LengthEdit* overlap_;
     QWidget *overlap_label_, *seams_form_;
     QPushButton* anew_;
+    QWidget* cutting_form_;
+    QComboBox* turning_;
+    QCheckBox *cut_lines_, *corner_marks_;
+    LengthEdit* cut_beyond_;
     QCheckBox *black_only_, *keep_;
     LengthEdit *paper_width_, *paper_height_, *margin_, *band_, *gap_;
     QWidget* own_size_;

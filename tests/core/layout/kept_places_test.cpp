@@ -1,9 +1,10 @@
+#include "core/layout/kept_places.h"
+
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
 #include "core/job/edits.h"
 #include "core/job/job_json.h"
-#include "core/layout/kept_places.h"
 #include "core/method/catalogue.h"
 #include "tests/support/pictures.h"
 

@@ -27,7 +27,7 @@ Job rounds(int copies, double across) {
 }
 
 Job nested(const Job& job, long moves, bool spares = false) {
-    return tympan::nested(job, impose(job), {60, moves, 1, spares});
+    return tympan::nested(job, impose(job), {60, moves, 1, spares, 0});
 }
 
 /// What is wrong with the sheets of a job whose pieces lie whole: by areas of polygons alone.
