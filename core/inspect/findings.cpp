@@ -98,7 +98,7 @@ std::optional<Finding> wouldSaveSheets(const Job& job, const Piece& piece) {
 /// Ink over the rim of what is visible, unless it is cut there or meant to be trimmed.
 std::optional<Finding> largerThanObject(const Job& job, const Piece& piece, const Outline& visible,
                                         const Outline& ink) {
-    if (piece.edge.cut == Cut::object) return {};
+    if (piece.edge.cut == Cut::object || piece.edge.cut == Cut::cell) return {};
     const RectMm inside = bounds(visible), all = bounds(ink);
     const double box_over = std::max(
         {inside.x - all.x, inside.y - all.y, all.right() - inside.right(), all.bottom() - inside.bottom()});

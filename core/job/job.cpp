@@ -37,7 +37,8 @@ std::string_view name(Fit fit) {
 }
 
 std::string_view name(Cut cut) {
-    return cut == Cut::object ? "object" : cut == Cut::silhouette ? "silhouette" : "none";
+    constexpr std::string_view names[] = {"none", "object", "silhouette", "cell"};
+    return names[static_cast<std::size_t>(cut)];
 }
 
 std::string_view name(Rim rim) {

@@ -43,6 +43,8 @@ struct Placement {
     Fit fit = Fit::by_hand;
     double margin_mm = 0;                 ///< of Fit::inside: bare all round
     std::vector<SpotDistance> distances;  ///< of a spot: at most two
+    bool locked = false;                  ///< filling its object with pictures leaves it where it is
+    double share = 1;                     ///< of its object, in a patchwork, beside the others'
     bool operator==(const Placement&) const = default;
 };
 
@@ -51,6 +53,7 @@ enum class Cut {
     none,        ///< the picture's own rectangle
     object,      ///< the object's outline, less its holes and keep-outs
     silhouette,  ///< what is in the picture: its alpha, or all but a clean background
+    cell,        ///< its cell of a patchwork
 };
 std::string_view name(Cut cut);
 
@@ -68,6 +71,7 @@ struct Edge {
     int seed = 1;       ///< of torn and worn
     /// A tab without ink at the picture's top that stays on after trimming, to hold it by: see tab.h.
     bool tab = false;
+    Outline cell = {};  ///< of Cut::cell: on the object, whatever the picture does; tidy
     bool operator==(const Edge&) const = default;
 };
 

@@ -113,6 +113,7 @@ std::optional<Outline> inkIn(const Landing& landing, const Object& object, const
     const Outline picture = pictureOutline(landing, piece.size);
     if (piece.edge.cut == Cut::object && !object.spot())
         return shared(picture, landing.fromObject(offset(openOf(object), -piece.edge.stop_mm)));
+    if (piece.edge.cut == Cut::cell) return shared(picture, landing.fromObject(piece.edge.cell));
     if (piece.edge.cut == Cut::silhouette)
         if (const auto seen = silhouetteOn(piece)) {
             const Outline grown = shared(rectangleAbout(piece.size), offset(*seen, -piece.edge.stop_mm));

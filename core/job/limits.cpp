@@ -13,6 +13,7 @@ Placement within(Placement placement) {
                              place_mm.nearest(placement.from_centre.y)};
     placement.rotation_deg = rotation_deg.nearest(placement.rotation_deg);
     placement.margin_mm = bare_mm.nearest(placement.margin_mm);
+    placement.share = share.nearest(placement.share);
     if (placement.distances.size() > most_distances) placement.distances.resize(most_distances);
     for (SpotDistance& each : placement.distances) each.mm = bare_mm.nearest(each.mm);
     return placement;

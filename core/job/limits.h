@@ -16,6 +16,7 @@ inline constexpr Range side_mm{0.01, 20'000};
 inline constexpr Range asked_mm{1, 20'000};
 inline constexpr Range place_mm{-20'000, 20'000};
 inline constexpr Range rotation_deg{-360, 360};
+inline constexpr Range share{0.1, 10};      ///< of a patchwork
 inline constexpr Range bare_mm{0, 20'000};  ///< margins of a fit, distances of a spot
 inline constexpr std::size_t most_distances = 2;
 inline constexpr Range copies{1, 999}, spares{0, 99};

@@ -11,6 +11,7 @@
 #include "core/job/picture_json.h"
 #include "core/job/sheets_json.h"
 #include "core/method/method_json.h"
+#include "core/object/object_json.h"
 
 namespace tympan {
 
@@ -28,6 +29,8 @@ Placement readPlacement(JsonReader reader) {
         reader.has("fit") ? reader.oneOf("fit", {"by-hand", "inside", "fill"}) : "by-hand";
     placement.fit = fit == "inside" ? Fit::inside : fit == "fill" ? Fit::fill : Fit::by_hand;
     placement.margin_mm = reader.number("margin_mm", limits::bare_mm, 0);
+    placement.locked = reader.flag("locked", false);
+    placement.share = reader.number("share", limits::share, 1);
     if (reader.has("distances"))
         for (JsonReader& each : reader.objects("distances")) {
             placement.distances.push_back({each.note("from"), each.number("mm", limits::bare_mm)});
@@ -131,14 +134,18 @@ json toJson(const Placement& placement) {
     json value{{"object", placement.object},      {"x_mm", placement.from_centre.x},
                {"y_mm", placement.from_centre.y}, {"turn_deg", placement.rotation_deg},
                {"fit", name(placement.fit)},      {"margin_mm", placement.margin_mm}};
+    if (placement.locked) value["locked"] = true;
+    if (placement.share != 1) value["share"] = placement.share;
     for (const SpotDistance& each : placement.distances)
         value["distances"].push_back({{"from", each.from}, {"mm", each.mm}});
     return value;
 }
 
 json toJson(const Edge& edge) {
-    return {{"cut", name(edge.cut)}, {"stop_mm", edge.stop_mm}, {"rim", name(edge.rim)},
-            {"rim_mm", edge.rim_mm}, {"seed", edge.seed},       {"tab", edge.tab}};
+    json value{{"cut", name(edge.cut)}, {"stop_mm", edge.stop_mm}, {"rim", name(edge.rim)},
+               {"rim_mm", edge.rim_mm}, {"seed", edge.seed},       {"tab", edge.tab}};
+    if (!edge.cell.empty()) value["cell"] = toJson(edge.cell);
+    return value;
 }
 
 json toJson(const Tone& tone) {
@@ -188,8 +195,11 @@ json toJson(const Tone& tone) {
 
 Edge readEdge(JsonReader reader) {
     Edge edge;
-    const std::string cut = reader.oneOf("cut", {"none", "object", "silhouette"});
-    edge.cut = cut == "object" ? Cut::object : cut == "silhouette" ? Cut::silhouette : Cut::none;
+    const std::string cut = reader.oneOf("cut", {"none", "object", "silhouette", "cell"});
+    for (const Cut each : {Cut::object, Cut::silhouette, Cut::cell})
+        if (name(each) == cut) edge.cut = each;
+    if (reader.has("cell")) edge.cell = readOutline(reader, "cell", true);
+    if (edge.cut == Cut::cell && edge.cell.empty()) reader.fail("cell", "is missing");
     edge.stop_mm = reader.number("stop_mm", limits::stop_mm, 0);
     const std::string rim = reader.oneOf("rim", {"sharp", "feathered", "torn", "worn"});
     edge.rim = rim == "feathered" ? Rim::feathered

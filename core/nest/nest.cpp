@@ -42,8 +42,10 @@ class Nesting {
         if (room_.empty())
             throw Error(Error::Kind::input, "container", "the edge gap leaves no room in it",
                         "make the gap smaller or the container larger");
-        for (const NestPiece& piece : problem.pieces)
+        for (const NestPiece& piece : problem.pieces) {
             shapes_.push_back(shapeOf(piece.outline, problem.gap_mm));
+            shapes_.back().most_turn = piece.most_turn_deg;
+        }
         for (std::size_t i = 0; i < shapes_.size(); ++i)
             for (int copy = 0; copy < problem.pieces[i].copies; ++copy) addItem(i, copy);
         layAt(limits.from, false);

@@ -19,8 +19,9 @@ struct NestPiece {
     std::string id;
     Outline outline;  ///< tidy; holes may hold other pieces
     int copies = 1;
-    bool first = false;  ///< gets its place before all that are not
-    int spares = 0;      ///< at most so many copies more, where room is left over
+    bool first = false;          ///< gets its place before all that are not
+    double most_turn_deg = 180;  ///< either way, where turning is free
+    int spares = 0;              ///< at most so many copies more, where room is left over
 };
 
 /// Where one copy lies: its outline turned about the origin by [c -s; s c], then moved.

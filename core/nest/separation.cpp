@@ -14,6 +14,12 @@ constexpr double nearby_part = 0.25;  // of a shape's size
 constexpr int patience = 200;         // sweeps without gain
 constexpr float most_growth = 1.9F, least_growth = 1.2F, decay = 0.95F, heaviest = 1e9F;
 
+/// The nearest angle that a shape may be turned to.
+double within(const NestShape& shape, double degrees) {
+    if (shape.most_turn >= 180) return std::fmod(degrees + 720, 360);
+    return std::clamp(std::remainder(degrees, 360), -shape.most_turn, shape.most_turn);
+}
+
 }  // namespace
 
 Separation::Separation(const std::vector<NestShape>& shapes, std::vector<NestRoom> rooms, Turning turning,
@@ -42,7 +48,9 @@ void Separation::set(const std::vector<NestItem>& items) {
     room_weights_.assign(items.size(), 1);
 }
 
-double Separation::turned(double from) {
+double Separation::turned(std::size_t item, double from) {
+    const double most = shapes_[shape_of_[item]].most_turn;
+    if (turning_ == Turning::free && most < 180) return most > 0 ? random_.between(-most, most) : 0;
     switch (turning_) {
         case Turning::none:
             return 0;
@@ -58,7 +66,7 @@ double Separation::turned(double from) {
 
 Pose Separation::randomPose(std::size_t item, int container) {
     const RectMm& box = rooms_[static_cast<std::size_t>(container)].box();
-    Pose pose{turned(lying_[item].placed.pose.rotation_deg), {0, 0}};
+    Pose pose{turned(item, lying_[item].placed.pose.rotation_deg), {0, 0}};
     place(shapes_[shape_of_[item]], pose, trial_);
     const auto within = [&](double from, double to, double low, double high) {
         const double least = from - low, most = to - high;
@@ -85,7 +93,7 @@ double Separation::loss(std::size_t item, int container, const Placed& placed, d
 double Separation::improve(std::size_t item, int container, Pose& pose, double value, double step,
                            double turn, double until) {
     const NestShape& shape = shapes_[shape_of_[item]];
-    const bool turns = turning_ == Turning::free && turn > 0;
+    const bool turns = turning_ == Turning::free && turn > 0 && shape.most_turn > 0;
     double across = step, down = step;
     while (value > 0 && (across > until || down > until || (turns && turn > 0.05))) {
         Pose best = pose;
@@ -104,7 +112,7 @@ double Separation::improve(std::size_t item, int container, Pose& pose, double v
                 other.at.x += side * across;
                 other.at.y += (random_.unit() < 0.5 ? -1 : 1) * down;
             }
-            if (way == 3) other.rotation_deg = std::fmod(other.rotation_deg + side * turn + 360, 360);
+            if (way == 3) other.rotation_deg = within(shape, other.rotation_deg + side * turn);
             attempt(other);
         }
         const double change = least < value ? 1.1 : 0.5;
@@ -144,8 +152,9 @@ bool Separation::search(std::size_t item, const std::vector<int>& containers, in
             Pose pose = here;
             const double reach = nearby_part * shape.size;
             pose.at.x += random_.between(-reach, reach), pose.at.y += random_.between(-reach, reach);
-            if (turning_ == Turning::free) pose.rotation_deg += random_.between(-25, 25);
-            if (turning_ == Turning::quarter && random_.unit() < 0.3) pose.rotation_deg = turned(0);
+            if (turning_ == Turning::free)
+                pose.rotation_deg = within(shape, pose.rotation_deg + random_.between(-25, 25));
+            if (turning_ == Turning::quarter && random_.unit() < 0.3) pose.rotation_deg = turned(item, 0);
             consider(lies.container, pose, false);
         }
     }

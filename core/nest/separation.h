@@ -57,7 +57,7 @@ class Separation {
     double improve(std::size_t item, int container, Pose& pose, double value, double step, double turn,
                    double until);
     Pose randomPose(std::size_t item, int container);
-    double turned(double from);
+    double turned(std::size_t item, double from);
     float& weight(std::size_t a, std::size_t b) {
         return weights_[std::min(a, b) * lying_.size() + std::max(a, b)];
     }

@@ -18,8 +18,9 @@ struct NestShape {
     PointMm middle;           ///< of the piece's own outline, where that is
     std::vector<Pole> poles;  ///< the largest first
     double area = 0;
-    double reach = 0;  ///< from the middle to the farthest corner
-    double size = 0;   ///< the root of the area of its convex hull
+    double reach = 0;        ///< from the middle to the farthest corner
+    double size = 0;         ///< the root of the area of its convex hull
+    double most_turn = 180;  ///< degrees either way, where turning is free
 };
 
 /// How far outlines are grown: by half the gap and so much more that the chords of their round corners, which

@@ -17,6 +17,11 @@ std::string_view name(ZoneKind kind) {
     return "";
 }
 
+std::string_view name(FillManner manner) {
+    constexpr std::string_view names[] = {"packed", "scattered", "patchwork"};
+    return names[static_cast<std::size_t>(manner)];
+}
+
 namespace {
 
 Outline less(Outline outline, const Object& object, ZoneKind kind) {

@@ -1,4 +1,5 @@
 #pragma once
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -41,6 +42,25 @@ struct Zone {
     bool operator==(const Zone&) const = default;
 };
 
+/// How an object is filled with several pictures: see core/fill.
+enum class FillManner {
+    packed,     ///< as large as they all go, each with its gap
+    scattered,  ///< at their sizes, here and there
+    patchwork,  ///< cells over all of it, a picture in each
+};
+std::string_view name(FillManner manner);
+inline constexpr FillManner fill_manners[] = {FillManner::packed, FillManner::scattered,
+                                              FillManner::patchwork};
+struct Filling {
+    FillManner manner = FillManner::packed;
+    double gap_mm = 4;         ///< between pictures; of a patchwork the joints
+    double margin_mm = 5;      ///< bare at edges, holes and keep-outs
+    double most_turn_deg = 0;  ///< either way; people and words stay upright all the same
+    double size_range = 1;     ///< packed: how many times as large as the smallest a picture may become
+    int seed = 1;              ///< another number, another way
+    bool operator==(const Filling&) const = default;
+};
+
 struct Object {
     int id = 0;
     std::string name;  ///< "oak table top"
@@ -48,6 +68,7 @@ struct Object {
     Material material;
     Rgb8 ground{236, 217, 180};  ///< the colour that shows wherever no ink lies: the whites of the picture
     std::vector<Zone> zones;
+    std::optional<Filling> filling;  ///< as it was last filled
     std::string notes;
 
     bool spot() const { return shape.kind == ShapeKind::spot; }

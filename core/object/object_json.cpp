@@ -26,6 +26,14 @@ json toJson(const Ring& ring) {
     return list;
 }
 
+}  // namespace
+
+json toJson(const Outline& outline) {
+    json rings = json::array();
+    for (const Ring& ring : outline.rings) rings.push_back({{"points", toJson(ring)}});
+    return rings;
+}
+
 Outline readOutline(JsonReader& reader, const std::string& field, bool closed) {
     Outline outline;
     for (JsonReader& entry : reader.objects(field)) {
@@ -44,16 +52,12 @@ Outline readOutline(JsonReader& reader, const std::string& field, bool closed) {
     return as_said && !tidy.empty() ? outline : tidy;
 }
 
-}  // namespace
-
 json toJson(const Shape& shape) {
     json value{{"kind", name(shape.kind)}};
     const auto& list = measuresOf(shape.kind);
     for (std::size_t i = 0; i < list.size(); ++i) value[std::string(list[i].id)] = shape.measures.at(i);
     if (!shape.outline.empty()) {
-        json rings = json::array();
-        for (const Ring& ring : shape.outline.rings) rings.push_back({{"points", toJson(ring)}});
-        value["outline"] = std::move(rings);
+        value["outline"] = toJson(shape.outline);
     }
     return value;
 }
@@ -96,6 +100,28 @@ Material readMaterial(JsonReader reader) {
     return material;
 }
 
+json toJson(const Filling& filling) {
+    return {{"manner", name(filling.manner)},   {"gap_mm", filling.gap_mm},
+            {"margin_mm", filling.margin_mm},   {"most_turn_deg", filling.most_turn_deg},
+            {"size_range", filling.size_range}, {"seed", filling.seed}};
+}
+
+Filling readFilling(JsonReader reader) {
+    Filling filling;
+    std::vector<std::string> names;
+    for (const FillManner each : fill_manners) names.emplace_back(name(each));
+    const std::string manner = reader.oneOf("manner", names);
+    for (const FillManner each : fill_manners)
+        if (name(each) == manner) filling.manner = each;
+    filling.gap_mm = reader.number("gap_mm", 0, 1000);
+    filling.margin_mm = reader.number("margin_mm", 0, 1000);
+    filling.most_turn_deg = reader.number("most_turn_deg", 0, 180);
+    filling.size_range = reader.number("size_range", 1, 10);
+    filling.seed = reader.integer("seed", 1, 1'000'000);
+    reader.finish();
+    return filling;
+}
+
 json toJson(const Object& object) {
     json value{{"id", object.id},
                {"name", object.name},
@@ -107,6 +133,7 @@ json toJson(const Object& object) {
                    {"x_mm", zone.at.x},       {"y_mm", zone.at.y}, {"colour", formatColour(zone.colour)}};
         value["zones"].push_back(std::move(entry));
     }
+    if (object.filling) value["filling"] = toJson(*object.filling);
     if (!object.notes.empty()) value["notes"] = object.notes;
     return value;
 }
@@ -133,6 +160,7 @@ Object readObject(JsonReader reader) {
     object.ground = readColour(reader, "ground");
     if (reader.has("zones"))
         for (JsonReader& zone : reader.objects("zones")) object.zones.push_back(readZone(zone));
+    if (reader.has("filling")) object.filling = readFilling(reader.object("filling"));
     // Colours under consideration, in jobs of the first program: nobody ever read them.
     if (reader.has("grounds")) reader.texts("grounds");
     object.notes = reader.note("notes");

@@ -6,6 +6,9 @@ namespace tympan {
 
 // Objects as they stand in job files and recipes. Readers throw Error (input) naming the line.
 
+nlohmann::json toJson(const Outline& outline);
+/// `closed`: made tidy where it is not.
+Outline readOutline(JsonReader& reader, const std::string& field, bool closed);
 nlohmann::json toJson(const Shape& shape);
 nlohmann::json toJson(const Material& material);
 nlohmann::json toJson(const Object& object);
