@@ -27,6 +27,7 @@ void showIn(QLabel* label, const QString& text, int room) {
 
 /// How much of the object stays bare around the picture.
 QString bareText(const Job& job, const Piece& piece) {
+    if (piece.edge.cut == Cut::cell) return LeafNotes::tr("cut to its place in a patchwork");
     const std::optional<Distances> bare = distancesOf(job, piece);
     if (!bare) return LeafNotes::tr("a spot on something bigger");
     const auto [left, top, right, bottom] = *bare;

@@ -87,6 +87,8 @@ QPushButton:hover, QPushButton:focus { border-color: %chosen; }
 QPushButton:pressed { background: %tray; }
 QPushButton:disabled { color: %quiet; background: %tray; }
 QPushButton[chosen="true"], QPushButton:checked { border: 2px solid %chosen; padding: 4px 11px; font-weight: 600; }
+QPushButton[low="true"] { padding: 2px 12px; }
+QPushButton[low="true"]:checked { padding: 1px 11px; }
 QPushButton[main="true"] { background: %chosen; color: %on_chosen; border: 1px solid %chosen; padding: 6px 22px; }
 QPushButton[main="true"]:disabled { background: %line; border-color: %line; color: %quiet; }
 QPushButton[main="true"]:focus { border: 1px solid %text; }

@@ -58,8 +58,9 @@ Filled patched(Job job, const Object& object, const Filling& filling, const std:
     std::vector<PatchPicture> pictures;
     for (const std::size_t i : pieces) {
         const Piece& piece = job.pieces[i];
+        const Subjects subjects = subjectsOf(piece);
         pictures.push_back({1.0 * piece.artwork->size.width / piece.artwork->size.height,
-                            piece.placement.share, subjectsOf(piece).keep});
+                            piece.placement.share, subjects.keep, subjects.words});
     }
     Filled filled{std::move(job), {}, {}, 1};
     const std::vector<Patch> patches =
@@ -110,7 +111,7 @@ Filled fillObject(const Job& asked, int id, const Filling& filling, const FillLi
         double turn = filling.most_turn_deg;
         if (turn > 0) {
             const Subjects subjects = subjectsOf(piece);
-            if (subjects.words || !subjects.keep.empty()) turn = 0;
+            if (!subjects.words.empty() || !subjects.keep.empty()) turn = 0;
         }
         pictures.push_back({outlineOf(object, piece), turn});
         sizes.push_back(piece.size);

@@ -36,11 +36,9 @@ Filled fillObject(const Job& job, int object, const Filling& filling, const Fill
 /// Whether an object can be filled.
 bool canBeFilled(const Job& job, int object);
 
-/// What of a picture should stay whole and upright: care zones and faces, in parts of what the asked shape
-/// shows of it; `words`: whether lettering is in it.
+/// What of a picture should stay upright, and whole: care zones and faces in any case, words where it can be.
 struct Subjects {
-    std::vector<ArtworkParts> keep;
-    bool words = false;
+    std::vector<ArtworkParts> keep, words;
 };
 /// Looks at its reduced copy, once.
 Subjects subjectsOf(const Piece& piece);

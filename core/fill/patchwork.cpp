@@ -15,7 +15,8 @@ constexpr double stretches[] = {1, 0.8, 1.25};
 constexpr int places = 7;        // across and down, of a picture behind its cell
 constexpr double over_mm = 0.3;  // a picture reaches so far beyond its cell
 constexpr double zooms[] = {1, 1.12, 1.3};
-constexpr double cut_off = 10, in_parts = 0.6;  // what they cost, beside 1 for a picture that is left out
+constexpr double cut_off = 10, word_cut = 2,
+                 in_parts = 0.6;  // what they cost, beside 1 for a picture that is left out
 
 /// The area that a ring and a box share.
 double sharedArea(const Outline& cell, const RectMm& box) {
@@ -63,18 +64,27 @@ Fitting fit(const Outline& cell, const PatchPicture& picture) {
     for (const double zoom : zooms) {
         const SizeMm size{least * zoom, least * zoom / picture.aspect};
         const auto consider = [&](const PointMm& at) {
-            double cut = 0, off = 0;
+            double cut = 0, off = 0, words = 0;
+            const auto missing = [&](const RectMm& there) {
+                return 1 - sharedArea(cell, there) / std::max(1e-9, there.width * there.height);
+            };
+            const auto boxOf = [&](const ArtworkParts& part) {
+                return RectMm{at.x + (part.x - 0.5) * size.width, at.y + (part.y - 0.5) * size.height,
+                              part.width * size.width, part.height * size.height};
+            };
+            for (const ArtworkParts& part : picture.rather)
+                words += missing(boxOf(part)) / static_cast<double>(picture.rather.size());
             for (const ArtworkParts& part : picture.keep) {
-                const RectMm there{at.x + (part.x - 0.5) * size.width, at.y + (part.y - 0.5) * size.height,
-                                   part.width * size.width, part.height * size.height};
-                cut += 1 - sharedArea(cell, there) / std::max(1e-9, there.width * there.height);
+                const RectMm there = boxOf(part);
+                cut += missing(there);
                 const PointMm m = middle(there);
                 off += std::hypot(m.x - balance.x, m.y - balance.y) / size.width;
             }
             if (picture.keep.empty())
                 off = std::hypot(at.x - middle(box).x, at.y - middle(box).y) / size.width;
             if (cut < 1e-6) cut = 0;
-            const double cost = cut_off * cut + 1 - cell_area / (size.width * size.height) + 0.1 * off;
+            const double cost =
+                cut_off * cut + word_cut * words + 1 - cell_area / (size.width * size.height) + 0.1 * off;
             if (cost >= best.cost) return false;
             best = {at, size, cut, cost};
             return true;

@@ -13,6 +13,7 @@ struct PatchPicture {
     double aspect = 1;               ///< width to height
     double share = 1;                ///< of the room, beside the others'
     std::vector<ArtworkParts> keep;  ///< what should stay whole: faces, care zones; parts of the picture
+    std::vector<ArtworkParts> rather = {};  ///< what had better stay whole: words
 };
 
 /// Where it comes to lie: its cell, and the picture behind it, which reaches over all of it.

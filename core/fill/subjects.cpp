@@ -14,10 +14,11 @@ namespace {
 constexpr double tallest_letter = 0.25;  // of the picture's height
 
 struct Seen {
-    std::vector<ArtworkParts> faces;
-    bool words = false;
+    std::vector<ArtworkParts> faces, words;
 };
-std::size_t bytesOf(const Seen& seen) { return sizeof(Seen) + seen.faces.size() * sizeof(ArtworkParts); }
+std::size_t bytesOf(const Seen& seen) {
+    return sizeof(Seen) + (seen.faces.size() + seen.words.size()) * sizeof(ArtworkParts);
+}
 
 }  // namespace
 
@@ -33,7 +34,9 @@ Subjects subjectsOf(const Piece& piece) {
                     {face.x, top, face.width, std::min(1.0, face.bottom() + 0.1 * face.height) - top});
             }
             const cv::Mat grey = greyOf(artwork.reduced);
-            found.words = letteredPlaces(grey, tallest_letter * grey.rows).size() > 1;
+            for (const LetteredPlace& word : letteredPlaces(grey, tallest_letter * grey.rows))
+                found.words.push_back({1.0 * word.box.x / grey.cols, 1.0 * word.box.y / grey.rows,
+                                       1.0 * word.box.width / grey.cols, 1.0 * word.box.height / grey.rows});
             return found;
         },
         *piece.artwork);

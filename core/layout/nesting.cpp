@@ -191,7 +191,8 @@ Job nested(const Job& job, const Imposition& imposition, const NestingSearch& se
         limits.seconds = search.seconds * part;
         limits.moves = search.moves;
         limits.seed = static_cast<std::uint64_t>(search.seed);
-        const auto sink = [&](double of_this) { progress.at(done + part * of_this); };
+        // Not `at`, which throws once it is stopped: then the best so far is the answer.
+        const auto sink = [&](double of_this) { progress.sink(done + part * of_this); };
         layouts.emplace_back();
         begun.push_back(nesting);
         const NestLayout layout =

@@ -4,6 +4,7 @@
 
 #include "app/fold/hand_placement.h"
 #include "app/stations/object/edge_panel.h"
+#include "app/stations/object/fill_panel.h"
 #include "app/stations/object/method_panel.h"
 #include "app/stations/object/place_panel.h"
 #include "app/stations/object/what_panel.h"
@@ -16,7 +17,7 @@ namespace tympan::app {
 
 namespace {
 
-enum Part { what, zones, place, edge, method };
+enum Part { what, zones, place, edge, fill, method };
 
 }  // namespace
 
@@ -33,7 +34,10 @@ ObjectTray::ObjectTray(JobStore& store, RenderService& service, HandPlacement& h
     parts_->add(QStringLiteral("zones"), tr("Holes and knots"));
     parts_->add(QStringLiteral("place"), tr("Where it lies"));
     parts_->add(QStringLiteral("edge"), tr("Its edge"));
+    parts_->add(QStringLiteral("fill"), tr("Several pictures"));
     parts_->add(QStringLiteral("method"), tr("How it gets there"));
+    // Six of them in the height of five.
+    for (QPushButton* button : parts_->findChildren<QPushButton*>()) button->setProperty("low", true);
     parts_->setFixedWidth(140);
     left->addWidget(parts_);
     left->addStretch(1);
@@ -46,13 +50,16 @@ ObjectTray::ObjectTray(JobStore& store, RenderService& service, HandPlacement& h
     panels_->addWidget(new ZonesPanel(store, hand));
     panels_->addWidget(place_panel);
     panels_->addWidget(new EdgePanel(store));
+    auto* fill_panel = new FillPanel(store, service);
+    panels_->addWidget(fill_panel);
     panels_->addWidget(method_panel);
     auto* scroll = new Sideways(panels_);
     scroll->setObjectName(QStringLiteral("object-scroll"));
     outer->addWidget(scroll, 1);
     connect(what_panel, &WhatPanel::said, this, &ObjectTray::said);
     connect(method_panel, &MethodPanel::said, this, &ObjectTray::said);
-    connect(place_panel, &ObjectPanel::anotherWanted, this, &ObjectTray::anotherWanted);
+    for (ObjectPanel* panel : {static_cast<ObjectPanel*>(place_panel), static_cast<ObjectPanel*>(fill_panel)})
+        connect(panel, &ObjectPanel::anotherWanted, this, &ObjectTray::anotherWanted);
     connect(parts_, &ChoiceRow::picked, this, &ObjectTray::open);
     connect(&store_, &JobStore::changed, this, &ObjectTray::refresh);
     open(QStringLiteral("what"));
@@ -62,7 +69,7 @@ ObjectTray::ObjectTray(JobStore& store, RenderService& service, HandPlacement& h
 void ObjectTray::open(const QString& panel) {
     parts_->choose(panel);
     const QStringList names{QStringLiteral("what"), QStringLiteral("zones"), QStringLiteral("place"),
-                            QStringLiteral("edge"), QStringLiteral("method")};
+                            QStringLiteral("edge"), QStringLiteral("fill"),  QStringLiteral("method")};
     panels_->setCurrentIndex(std::max(0, static_cast<int>(names.indexOf(panel))));
     // Only the panel that is shown needs its room.
     for (int i = 0; i < panels_->count(); ++i)
@@ -80,11 +87,11 @@ void ObjectTray::work(bool here) {
 void ObjectTray::guideHand() {
     using What = HandPlacement::What;
     const int at = panels_->currentIndex();
-    hand_.workOn(!here_        ? What::nothing
-                 : at == what  ? What::corner
-                 : at == zones ? What::zone
-                 : at == place ? What::picture
-                               : What::nothing);
+    hand_.workOn(!here_                      ? What::nothing
+                 : at == what                ? What::corner
+                 : at == zones               ? What::zone
+                 : at == place || at == fill ? What::picture
+                                             : What::nothing);
 }
 
 void ObjectTray::refresh() {

@@ -18,7 +18,7 @@ class ObjectTray : public QWidget {
   public:
     ObjectTray(JobStore& store, RenderService& service, HandPlacement& hand, QWidget* parent = nullptr);
 
-    /// "what", "zones", "place", "edge" or "method".
+    /// "what", "zones", "place", "edge", "fill" or "method".
     void open(const QString& panel);
     /// The station is entered or left.
     void work(bool here);

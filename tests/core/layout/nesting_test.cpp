@@ -135,3 +135,15 @@ TEST(CutOutline, islandsHangTogether) {
     const double right = bounds(cut).right() - 20;
     EXPECT_TRUE(contains(cut, {10, 20}) && contains(cut, {right, 20}));
 }
+
+TEST(Nesting, whenStoppedTheBestSoFarIsTheAnswer) {
+    const Job job = rounds(7, 80);
+    std::stop_source stop;
+    NestingSearch search;
+    search.seconds = 600;
+    const Job closer = nested(
+        job, impose(job), search, [&](const NestingSoFar&) { stop.request_stop(); },
+        {stop.get_token(), [](double) {}});
+    EXPECT_EQ(faultOf(closer), "");
+    EXPECT_LE(impose(closer).sheets.size(), 2u);
+}
