@@ -14,9 +14,12 @@
 #include "app/stations/object/object_tray.h"
 #include "app/stations/picture/picture_tray.h"
 #include "app/stations/sharpness/loupe.h"
+#include "app/stations/sheets/nest_panel.h"
+#include "app/stations/sheets/pieces_view.h"
 #include "app/stations/tone/tone_tray.h"
 #include "core/base/data_folder.h"
 #include "core/base/file_name.h"
+#include "core/job/edits.h"
 #include "core/output/assembly_guide.h"
 
 namespace tympan::app {
@@ -79,6 +82,50 @@ void pointAt(FoldView& fold, const QPointF& spot) {
     QApplication::sendEvent(&fold, &move);
 }
 
+/// A slate with four more pictures of the job on it, as a patchwork. Taken back.
+bool shootFilled(MainWindow& window, const QDir& folder) {
+    JobStore& store = window.store();
+    constexpr std::size_t slate = 3;
+    if (store.job().pieces.size() <= slate) return true;
+    store.edit(QStringLiteral("put more on it"), [](Job job) {
+        const std::vector<Piece> pieces = job.pieces;
+        const int on = pieces[slate].id;
+        for (const std::size_t other : {8, 4, 2, 1})
+            if (other < pieces.size()) job = withAnother(std::move(job), on, pieces[other].artwork, {60, 60});
+        return job;
+    });
+    window.objectTray().open(QStringLiteral("fill"));
+    press(window, "fill-manner-patchwork");
+    press(window, "fill-it");
+    settle(window);
+    const bool well = shoot(window, folder, "object-fill");
+    while (store.canUndo()) store.undo();
+    return well;
+}
+
+/// The stickers laid closer, one of them chosen. Taken back.
+bool shootNested(MainWindow& window, const QDir& folder) {
+    choose(window, 5);
+    settle(window);
+    auto* panel = window.findChild<NestPanel*>();
+    auto* view = window.findChild<PiecesView*>();
+    if (!panel || !view) return false;
+    panel->setSeconds(6);
+    press(window, "nest");
+    settle(window);
+    const QPointF at(view->width() * 0.31, view->height() * 0.2);
+    QMouseEvent down(QEvent::MouseButtonPress, at, view->mapToGlobal(at), Qt::LeftButton, Qt::LeftButton,
+                     Qt::NoModifier);
+    QApplication::sendEvent(view, &down);
+    QMouseEvent up(QEvent::MouseButtonRelease, at, view->mapToGlobal(at), Qt::LeftButton, Qt::NoButton,
+                   Qt::NoModifier);
+    QApplication::sendEvent(view, &up);
+    const bool well = shoot(window, folder, "sheets-nested");
+    while (window.store().canUndo()) window.store().undo();
+    choose(window, 0);
+    return well;
+}
+
 }  // namespace
 
 int tour(MainWindow& window, const QString& name) {
@@ -91,8 +138,6 @@ int tour(MainWindow& window, const QString& name) {
     choose(window, 2);
     window.goTo(MainWindow::picture);
     well = shoot(window, folder, "picture") && well;
-    window.pictureTray().open(QStringLiteral("frame"));
-    well = shoot(window, folder, "picture-frame") && well;
     // As a maker would: one click cleans the scan; another piece is cut out. Both are taken back.
     window.pictureTray().open(QStringLiteral("clean"));
     press(window, "clean-scan");
@@ -114,6 +159,7 @@ int tour(MainWindow& window, const QString& name) {
         window.objectTray().open(QLatin1String(part));
         well = shoot(window, folder, ("object-" + std::string(part)).c_str()) && well;
     }
+    well = shootFilled(window, folder) && well;
     window.objectTray().open(QStringLiteral("what"));
     choose(window, 2);
     QEvent leave(QEvent::Leave);
@@ -136,12 +182,10 @@ int tour(MainWindow& window, const QString& name) {
     window.goTo(MainWindow::sharpness);
     window.loupe().show({0.5, 0.41});
     well = shoot(window, folder, "sharpness") && well;
-    choose(window, 8);
-    window.loupe().show({0.5, 0.48});
-    well = shoot(window, folder, "sharpness-lettering") && well;
     choose(window, 0);
     window.goTo(MainWindow::sheets);
     well = shoot(window, folder, "sheets") && well;
+    well = shootNested(window, folder) && well;
     window.goTo(MainWindow::print);
     well = shoot(window, folder, "print") && well;
     window.goTo(MainWindow::object);

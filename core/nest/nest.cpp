@@ -25,7 +25,7 @@ namespace {
 
 using Clock = std::chrono::steady_clock;
 
-constexpr double fullest = 0.995;  // more than this of a room no set of pieces fills
+constexpr double fullest = 1.0005;  // more than a room no set of pieces fills
 constexpr double first_cut = 0.04, least_cut = 0.001;
 
 /// One search for a problem.
@@ -86,9 +86,7 @@ class Nesting {
                 if (!placeMore()) break;
             } else if (containers() > 1 && fewerArePossible() && rounds_without_ < 3) {
                 if (!giveOneUp()) break;
-            } else if (!problem_.most_containers) {
-                if (!pressLast()) break;
-            } else {
+            } else if (problem_.most_containers || !pressLast()) {
                 break;
             }
         }
@@ -135,7 +133,8 @@ class Nesting {
         for (std::size_t i = 0; i < best_.size(); ++i)
             if (homeless(best_[i])) without += areaOfItem(i);
         const SizeMm extent = lastExtent();
-        return {without, containers(), std::min(extent.width, extent.height)};
+        return {without, containers(),
+                room_.box().height >= room_.box().width ? extent.height : extent.width};
     }
     bool anyHomeless() const {
         return std::any_of(best_.begin(), best_.end(), [&](const NestItem& item) { return homeless(item); });
@@ -207,7 +206,7 @@ class Nesting {
     /// Tries the same on both cores from different seeds; the items of whichever managed it.
     std::optional<std::vector<NestItem>> attempt(
         const std::function<bool(Separation&, const std::function<bool()>& enough)>& work,
-        const std::function<std::vector<NestRoom>()>& rooms) {
+        const std::function<std::vector<NestRoom>()>& rooms, const std::vector<NestItem>& start) {
         std::atomic<bool> done = false;
         const long left = limits_.moves > 0 ? (limits_.moves - moves_ + 1) / 2 : 0;
         std::optional<Separation> searches[2];
@@ -224,7 +223,7 @@ class Nesting {
         };
         for (auto& search : searches) {
             search.emplace(shapes_, rooms(), problem_.turning, nextSeed());
-            search->set(best_);
+            search->set(start);
         }
         {
             const std::jthread other(go, 1);
@@ -245,7 +244,7 @@ class Nesting {
                     if (best_[i].container < 0) search.insert(i, upTo(count));
                 return search.separate(upTo(count), enough);
             },
-            [&] { return rooms(count); });
+            [&] { return rooms(count); }, best_);
         if (found)
             best_ = *found;
         else
@@ -282,7 +281,7 @@ class Nesting {
                 for (std::size_t item : homeless) search.insert(item, upTo(count - 1));
                 return search.separate(upTo(count - 1), enough);
             },
-            [&] { return rooms(count); });
+            [&] { return rooms(count); }, best_);
         if (found) {
             best_ = *found;
             rounds_without_ = 0;
@@ -309,7 +308,7 @@ class Nesting {
         std::stable_sort(waiting.begin(), waiting.end(),
                          [&](std::size_t a, std::size_t b) { return areaOfItem(a) < areaOfItem(b); });
         const int round = rounds_without_++;
-        if (round > 60 && static_cast<std::size_t>(round) > 40 * waiting.size()) return false;
+        if (round > 60 && static_cast<std::size_t>(round) > 400 * waiting.size()) return false;
         const std::size_t one =
             round == 0 ? waiting.front()
                        : waiting[static_cast<std::size_t>(random_.below(static_cast<int>(waiting.size())))];
@@ -328,7 +327,7 @@ class Nesting {
                 for (const std::size_t item : chosen) search.insert(item, upTo(most_));
                 return search.separate(upTo(most_), enough);
             },
-            [&] { return rooms(most_); });
+            [&] { return rooms(most_); }, best_);
         if (found) {
             best_ = *found;
             rounds_without_ = 0;
@@ -368,13 +367,13 @@ class Nesting {
         return extent;
     }
 
-    /// Less of the last container, by its shorter side: what then reaches out is taken apart among all.
+    /// Less of the last container, across its longer side: what then reaches out is taken apart among all.
     bool pressLast() {
         if (!room_.upright()) return false;
         const SizeMm extent = lastExtent();
         const int count = containers();
         if (anyLocked(count - 1)) return false;
-        const bool down = std::min(extent.height, extent.width) == extent.height;
+        const bool down = room_.box().height >= room_.box().width;
         const double part = (down ? extent.height : extent.width) * (1 - cut_);
         if (areaOf(-1) > fullest * area(room_.outline()) * (count - 1 + part)) {
             cut_ /= 2;
@@ -387,7 +386,8 @@ class Nesting {
                         std::vector<NestRoom> all = rooms(count);
                         all.back() = room_.cut(down ? 1 : part, down ? part : 1);
                         return all;
-                    });
+                    },
+                    best_);
         if (found) {
             best_ = *found;
             told();

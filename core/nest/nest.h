@@ -14,8 +14,8 @@ struct NestLimits {
     /// machine. 0: only time counts.
     long moves = 0;
     std::uint64_t seed = 1;
-    NestPlaces
-        from;  ///< where copies lie at first, perhaps over each other; what is not named finds its place
+    NestPlaces from =
+        {};  ///< where copies lie at first, perhaps over each other; what is not named finds its place
 };
 
 /// Lays pieces into as few containers as it finds, the last one filled no further than must be; where their

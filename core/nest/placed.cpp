@@ -20,47 +20,68 @@ bool cross(const PointMm& a, const PointMm& b, const PointMm& c, const PointMm& 
     return (cross(a, b, c) > 0) != (cross(a, b, d) > 0) && (cross(c, d, a) > 0) != (cross(c, d, b) > 0);
 }
 
-bool contains(const std::vector<Ring>& rings, const PointMm& at) {
+constexpr std::size_t run_length = 8;
+
+/// Boxes round runs of the edges of each ring.
+void addRuns(std::vector<EdgeRun>& runs, const std::vector<PlacedEdge>& edges, std::size_t first,
+             std::size_t last) {
+    for (std::size_t begin = first; begin < last; begin += run_length) {
+        EdgeRun run{begin, std::min(last, begin + run_length), 1e300, 1e300, -1e300, -1e300};
+        for (std::size_t i = run.first; i < run.last; ++i) {
+            run.left = std::min(run.left, edges[i].left), run.right = std::max(run.right, edges[i].right);
+            run.top = std::min(run.top, edges[i].top), run.bottom = std::max(run.bottom, edges[i].bottom);
+        }
+        runs.push_back(run);
+    }
+}
+
+PlacedEdge edgeOf(const PointMm& a, const PointMm& b) {
+    return {a, b, std::min(a.x, b.x), std::min(a.y, b.y), std::max(a.x, b.x), std::max(a.y, b.y)};
+}
+
+bool contains(const std::vector<PlacedEdge>& edges, const std::vector<EdgeRun>& runs, const PointMm& at) {
     bool in = false;
-    for (const Ring& ring : rings)
-        for (std::size_t i = 0, j = ring.size() - 1; i < ring.size(); j = i++) {
-            const PointMm &a = ring[i], &b = ring[j];
+    for (const EdgeRun& run : runs) {
+        if (run.top > at.y || run.bottom < at.y || run.right < at.x) continue;
+        for (std::size_t i = run.first; i < run.last; ++i) {
+            const PointMm &a = edges[i].from, &b = edges[i].to;
             if ((a.y > at.y) != (b.y > at.y) && at.x < (b.x - a.x) * (at.y - a.y) / (b.y - a.y) + a.x)
                 in = !in;
         }
+    }
     return in;
 }
 
-struct Edge {
-    PointMm from, to;
+struct Window {
     double left, top, right, bottom;
 };
-
-/// The edges that touch a box.
-void edgesIn(const std::vector<Ring>& rings, double left, double top, double right, double bottom,
-             std::vector<Edge>& edges) {
-    edges.clear();
-    for (const Ring& ring : rings)
-        for (std::size_t i = 0, j = ring.size() - 1; i < ring.size(); j = i++) {
-            const PointMm &a = ring[j], &b = ring[i];
-            const Edge edge{
-                a, b, std::min(a.x, b.x), std::min(a.y, b.y), std::max(a.x, b.x), std::max(a.y, b.y)};
-            if (edge.right >= left && edge.left <= right && edge.bottom >= top && edge.top <= bottom)
-                edges.push_back(edge);
-        }
+template <class Box>
+bool touches(const Box& box, const Window& window) {
+    return box.right >= window.left && box.left <= window.right && box.bottom >= window.top &&
+           box.top <= window.bottom;
 }
 
-bool edgesCross(const std::vector<Ring>& a, const std::vector<Ring>& b, double left, double top, double right,
-                double bottom) {
-    thread_local std::vector<Edge> some, others;
-    edgesIn(a, left, top, right, bottom, some);
+bool edgesCross(const std::vector<PlacedEdge>& a, const std::vector<EdgeRun>& runs_of_a,
+                const std::vector<PlacedEdge>& b, const std::vector<EdgeRun>& runs_of_b,
+                const Window& window) {
+    thread_local std::vector<const PlacedEdge*> some;
+    some.clear();
+    for (const EdgeRun& run : runs_of_a)
+        if (touches(run, window))
+            for (std::size_t i = run.first; i < run.last; ++i)
+                if (touches(a[i], window)) some.push_back(&a[i]);
     if (some.empty()) return false;
-    edgesIn(b, left, top, right, bottom, others);
-    for (const Edge& p : some)
-        for (const Edge& q : others)
-            if (p.right >= q.left && q.right >= p.left && p.bottom >= q.top && q.bottom >= p.top &&
-                cross(p.from, p.to, q.from, q.to))
-                return true;
+    for (const EdgeRun& run : runs_of_b) {
+        if (!touches(run, window)) continue;
+        for (std::size_t i = run.first; i < run.last; ++i) {
+            const PlacedEdge& q = b[i];
+            if (!touches(q, window)) continue;
+            for (const PlacedEdge* p : some)
+                if (p->right >= q.left && q.right >= p->left && p->bottom >= q.top && q.bottom >= p->top &&
+                    cross(p->from, p->to, q.from, q.to))
+                    return true;
+        }
+    }
     return false;
 }
 
@@ -68,6 +89,15 @@ bool edgesCross(const std::vector<Ring>& a, const std::vector<Ring>& b, double l
 double felt(double depth, double near) { return depth >= near ? depth : near * near / (2 * near - depth); }
 
 }  // namespace
+
+void edgesOf(const Outline& outline, std::vector<PlacedEdge>& edges, std::vector<EdgeRun>& runs) {
+    for (const Ring& ring : outline.rings) {
+        const std::size_t first = edges.size();
+        for (std::size_t i = 0; i < ring.size(); ++i)
+            edges.push_back(edgeOf(ring[i], ring[(i + 1) % ring.size()]));
+        addRuns(runs, edges, first, edges.size());
+    }
+}
 
 void place(const NestShape& shape, const Pose& pose, Placed& placed) {
     const double turn = std::fmod(pose.rotation_deg, 360.0), quarter = std::round(turn / 90);
@@ -85,18 +115,23 @@ void place(const NestShape& shape, const Pose& pose, Placed& placed) {
     };
     placed.shape = &shape;
     placed.pose = pose;
-    placed.rings.resize(shape.outline.rings.size());
+    placed.edges.clear();
+    placed.runs.clear();
     placed.left = placed.top = 1e300;
     placed.right = placed.bottom = -1e300;
-    for (std::size_t i = 0; i < placed.rings.size(); ++i) {
-        const Ring& from = shape.outline.rings[i];
-        Ring& to = placed.rings[i];
-        to.resize(from.size());
-        for (std::size_t j = 0; j < from.size(); ++j) {
-            to[j] = at(from[j]);
-            placed.left = std::min(placed.left, to[j].x), placed.right = std::max(placed.right, to[j].x);
-            placed.top = std::min(placed.top, to[j].y), placed.bottom = std::max(placed.bottom, to[j].y);
+    for (const Ring& ring : shape.outline.rings) {
+        const std::size_t first = placed.edges.size();
+        PointMm before = at(ring.back());
+        for (const PointMm& corner : ring) {
+            const PointMm here = at(corner);
+            placed.edges.push_back(edgeOf(before, here));
+            before = here;
         }
+        addRuns(placed.runs, placed.edges, first, placed.edges.size());
+    }
+    for (const EdgeRun& run : placed.runs) {
+        placed.left = std::min(placed.left, run.left), placed.right = std::max(placed.right, run.right);
+        placed.top = std::min(placed.top, run.top), placed.bottom = std::max(placed.bottom, run.bottom);
     }
     placed.poles.resize(shape.poles.size());
     for (std::size_t i = 0; i < shape.poles.size(); ++i)
@@ -110,23 +145,35 @@ bool overlap(const Placed& a, const Placed& b) {
             const double x = p.at.x - q.at.x, y = p.at.y - q.at.y, reach = p.radius + q.radius - 1e-6;
             if (reach > 0 && x * x + y * y < reach * reach) return true;
         }
-    const double left = std::max(a.left, b.left), right = std::min(a.right, b.right),
-                 top = std::max(a.top, b.top), bottom = std::min(a.bottom, b.bottom);
-    if (edgesCross(a.rings, b.rings, left, top, right, bottom)) return true;
+    const Window both{std::max(a.left, b.left), std::max(a.top, b.top), std::min(a.right, b.right),
+                      std::min(a.bottom, b.bottom)};
+    if (edgesCross(a.edges, a.runs, b.edges, b.runs, both)) return true;
     // One may lie in the other, or in its hole: what decides is any point of it. The middle of its largest
     // circle is surely inside of itself.
-    return contains(b.rings, a.poles.front().at) || contains(a.rings, b.poles.front().at);
+    return contains(b.edges, b.runs, a.poles.front().at) || contains(a.edges, a.runs, b.poles.front().at);
 }
 
 double severity(const Placed& a, const Placed& b) {
     const double near = felt_from * std::min(a.shape->size, b.shape->size);
-    double sum = 0;
+    // In lanes whose sums are put together in the order that is written, so that every machine finds the
+    // same; what pads them has no radius, and counts nothing.
+    constexpr std::size_t lanes = 4, most = 12;
+    double x[most], y[most], radius[most];
+    const std::size_t count = std::min(most, b.poles.size()), padded = (count + lanes - 1) / lanes * lanes;
+    for (std::size_t k = 0; k < padded; ++k) {
+        const Pole pole = k < count ? b.poles[k] : Pole{};
+        x[k] = pole.at.x, y[k] = pole.at.y, radius[k] = pole.radius;
+    }
+    double sums[lanes] = {};
     for (const Pole& p : a.poles)
-        for (const Pole& q : b.poles) {
-            const double x = p.at.x - q.at.x, y = p.at.y - q.at.y;
-            const double depth = p.radius + q.radius - std::sqrt(x * x + y * y);
-            sum += felt(depth, near) * std::min(p.radius, q.radius);
-        }
+        for (std::size_t k = 0; k < padded; k += lanes)
+            for (std::size_t l = 0; l < lanes; ++l) {
+                const double dx = p.at.x - x[k + l], dy = p.at.y - y[k + l], r = radius[k + l];
+                const double depth = p.radius + r - std::sqrt(dx * dx + dy * dy);
+                const double far = near * near / (2 * near - depth);
+                sums[l] += (depth >= near ? depth : far) * (p.radius < r ? p.radius : r);
+            }
+    const double sum = (sums[0] + sums[1]) + (sums[2] + sums[3]);
     return std::sqrt(sum + 1e-12) * std::sqrt(a.shape->size * b.shape->size);
 }
 
@@ -136,17 +183,18 @@ bool inside(const NestRoom& room, const Placed& placed) {
         placed.bottom > box.bottom())
         return false;
     if (room.upright()) return true;
+    const auto inRoom = [&](const PointMm& at) { return contains(room.edges(), room.runs(), at); };
     for (const Pole& pole : placed.poles)
-        if (room.depthAt(pole.at) < 0.3 * pole.radius && !contains(room.outline().rings, pole.at))
-            return false;
-    if (edgesCross(placed.rings, room.outline().rings, placed.left, placed.top, placed.right, placed.bottom))
+        if (room.depthAt(pole.at) < 0.3 * pole.radius && !inRoom(pole.at)) return false;
+    if (edgesCross(placed.edges, placed.runs, room.edges(), room.runs(),
+                   {placed.left, placed.top, placed.right, placed.bottom}))
         return false;
     // No edges cross: all of it is in, or all is out; or a hole of the room lies within it.
-    if (!contains(room.outline().rings, placed.rings.front().front())) return false;
+    if (!inRoom(placed.edges.front().from)) return false;
     for (const Ring& ring : room.outline().rings) {
         const PointMm& p = ring.front();
         if (p.x > placed.left && p.x < placed.right && p.y > placed.top && p.y < placed.bottom &&
-            contains(placed.rings, p))
+            contains(placed.edges, placed.runs, p))
             return false;
     }
     return true;

@@ -14,7 +14,8 @@ struct Pose {
 struct Placed {
     const NestShape* shape = nullptr;
     Pose pose;
-    std::vector<Ring> rings;
+    std::vector<PlacedEdge> edges;
+    std::vector<EdgeRun> runs;
     std::vector<Pole> poles;
     double left = 0, top = 0, right = 0, bottom = 0;
 };

@@ -18,8 +18,10 @@ bool isUpright(const Outline& outline, const RectMm& box) {
 
 }  // namespace
 
-NestRoom::NestRoom(Outline outline) : outline_(std::move(outline)), box_(bounds(outline_)) {
+NestRoom::NestRoom(Outline outline)
+    : outline_(std::move(outline)), box_(bounds(outline_)), sides_(sidesOf(outline_)) {
     upright_ = isUpright(outline_, box_);
+    edgesOf(outline_, edges_, runs_);
     if (upright_ || outline_.empty()) return;
     step_ = std::max(1e-3, std::max(box_.width, box_.height) / grid_places);
     columns_ = static_cast<int>(box_.width / step_) + 3;

@@ -16,6 +16,9 @@ class NestRoom {
 
     const Outline& outline() const { return outline_; }
     const RectMm& box() const { return box_; }
+    const std::vector<Side>& sides() const { return sides_; }
+    const std::vector<PlacedEdge>& edges() const { return edges_; }
+    const std::vector<EdgeRun>& runs() const { return runs_; }
     bool upright() const { return upright_; }  ///< a rectangle without holes, upright
     bool empty() const { return outline_.empty(); }
 
@@ -25,6 +28,9 @@ class NestRoom {
   private:
     Outline outline_;
     RectMm box_;
+    std::vector<Side> sides_;
+    std::vector<PlacedEdge> edges_;
+    std::vector<EdgeRun> runs_;
     bool upright_ = false;
     double step_ = 1;
     int columns_ = 0, rows_ = 0;

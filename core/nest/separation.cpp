@@ -3,15 +3,17 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <numbers>
 
 namespace tympan {
 
 namespace {
 
 constexpr double never = std::numeric_limits<double>::infinity();
-constexpr int anywhere_samples = 26, nearby_samples = 14, kept_samples = 3;
-constexpr double nearby_part = 0.25;  // of a shape's size
+constexpr int anywhere_samples = 22, nearby_samples = 12, flush_samples = 16, kept_samples = 3;
 constexpr int patience = 200;         // sweeps without gain
+constexpr double hair = 3e-5;         // so that sides that touch do not cross
+constexpr double nearby_part = 0.25;  // of a shape's size
 constexpr float most_growth = 1.9F, least_growth = 1.2F, decay = 0.95F, heaviest = 1e9F;
 
 /// The nearest angle that a shape may be turned to.
@@ -77,6 +79,60 @@ Pose Separation::randomPose(std::size_t item, int container) {
     return pose;
 }
 
+/// A side of the item along one of another's, or of the room's, corner at corner: where what fits lies.
+std::optional<Pose> Separation::flushPose(std::size_t item, int container) {
+    const NestShape& shape = shapes_[shape_of_[item]];
+    const NestRoom& room = rooms_[static_cast<std::size_t>(container)];
+    const auto drawn = [&](const std::vector<Side>& sides) -> const Side& {
+        const double at = random_.between(0, sides.back().up_to);
+        return *std::lower_bound(sides.begin(), sides.end() - 1, at,
+                                 [](const Side& side, double length) { return side.up_to < length; });
+    };
+    if (shape.sides.empty()) return {};
+    // What lies there by chance, the room as often as two pieces.
+    const Lying* beside = nullptr;
+    int met = 2;
+    for (std::size_t other = 0; other < lying_.size(); ++other)
+        if (other != item && lying_[other].container == container && random_.below(++met) == 0)
+            beside = &lying_[other];
+    PointMm from, to;
+    if (beside) {
+        if (beside->placed.shape->sides.empty()) return {};
+        const Side& side = drawn(beside->placed.shape->sides);
+        const auto there = [&](const PointMm& p) {
+            const PointMm turned = tympan::rotated(p, beside->placed.pose.rotation_deg);
+            return PointMm{turned.x + beside->placed.pose.at.x, turned.y + beside->placed.pose.at.y};
+        };
+        from = there(side.to), to = there(side.from);
+    } else {
+        if (room.sides().empty()) return {};
+        const Side& side = drawn(room.sides());
+        from = side.from, to = side.to;
+    }
+    const Side& own = drawn(shape.sides);
+    const auto direction = [](const PointMm& a, const PointMm& b) {
+        return std::atan2(b.y - a.y, b.x - a.x) * 180 / std::numbers::pi;
+    };
+    const double wanted = direction(from, to);
+    Pose pose;
+    if (turning_ == Turning::free) {
+        pose.rotation_deg = std::remainder(wanted - direction(own.from, own.to), 360);
+        if (within(shape, pose.rotation_deg) != std::fmod(pose.rotation_deg + 720, 360) &&
+            std::abs(pose.rotation_deg) > shape.most_turn)
+            return {};
+    } else {
+        pose.rotation_deg = turned(item, 0);
+    }
+    const bool at_end = random_.unit() < 0.5;
+    const PointMm corner = tympan::rotated(at_end ? own.to : own.from, pose.rotation_deg),
+                  goal = at_end ? to : from;
+    // Away from the side, to where the inside of the room or the outside of the other is.
+    const double length = std::max(1e-9, std::hypot(to.x - from.x, to.y - from.y));
+    const PointMm inward{-(to.y - from.y) / length * hair, (to.x - from.x) / length * hair};
+    pose.at = {goal.x - corner.x + inward.x, goal.y - corner.y + inward.y};
+    return pose;
+}
+
 double Separation::loss(std::size_t item, int container, const Placed& placed, double bound) const {
     double sum = 0;
     const NestRoom& room = rooms_[static_cast<std::size_t>(container)];
@@ -125,7 +181,8 @@ double Separation::improve(std::size_t item, int container, Pose& pose, double v
     return value;
 }
 
-bool Separation::search(std::size_t item, const std::vector<int>& containers, int anywhere, int nearby) {
+bool Separation::search(std::size_t item, const std::vector<int>& containers, int anywhere, int nearby,
+                        int flush) {
     ++moves_;
     struct Found {
         double value;
@@ -163,6 +220,11 @@ bool Separation::search(std::size_t item, const std::vector<int>& containers, in
             containers[static_cast<std::size_t>(random_.below(static_cast<int>(containers.size())))];
         consider(container, randomPose(item, container), false);
     }
+    for (int i = 0; i < flush; ++i) {
+        const int container =
+            containers[static_cast<std::size_t>(random_.below(static_cast<int>(containers.size())))];
+        if (const auto pose = flushPose(item, container)) consider(container, *pose, false);
+    }
     for (Found& found : kept) {
         const double size = std::min(shape.size, shape.reach * 2);
         found.value = improve(item, found.container, found.pose, found.value, 0.12 * size, 12, 0.01 * size);
@@ -178,7 +240,7 @@ bool Separation::search(std::size_t item, const std::vector<int>& containers, in
 
 bool Separation::insert(std::size_t item, const std::vector<int>& containers) {
     lying_[item].container = -1;
-    return search(item, containers, 3 * anywhere_samples, 0);
+    return search(item, containers, 3 * anywhere_samples, 0, flush_samples);
 }
 
 bool Separation::collides(std::size_t item) const {
@@ -249,7 +311,7 @@ bool Separation::separate(const std::vector<int>& containers, const std::functio
                 set(best);
                 return false;
             }
-            if (collides(item)) search(item, containers, anywhere_samples, nearby_samples);
+            if (collides(item)) search(item, containers, anywhere_samples, nearby_samples, flush_samples);
         }
         const double now = reweigh();
         if (now == 0) return true;
@@ -263,26 +325,26 @@ bool Separation::separate(const std::vector<int>& containers, const std::functio
     }
 }
 
-void Separation::settle(std::size_t item, bool up_first) {
+bool Separation::slide(std::size_t item, bool up, double until) {
     Lying& lies = lying_[item];
-    if (lies.container < 0) return;
-    const NestShape& shape = shapes_[shape_of_[item]];
-    const auto slide = [&](bool down) {
-        double step = shape.size;
-        bool moved = false;
-        while (step > 0.05) {
-            Pose pose = lies.placed.pose;
-            (down ? pose.at.y : pose.at.x) -= step;
-            place(shape, pose, trial_);
-            if (loss(item, lies.container, trial_, never) == 0)
-                std::swap(lies.placed, trial_), moved = true;
-            else
-                step /= 2;
-        }
-        return moved;
-    };
+    double step = shapes_[shape_of_[item]].size;
+    bool moved = false;
+    while (step > until) {
+        Pose pose = lies.placed.pose;
+        (up ? pose.at.y : pose.at.x) -= step;
+        place(shapes_[shape_of_[item]], pose, trial_);
+        if (loss(item, lies.container, trial_, never) == 0)
+            std::swap(lies.placed, trial_), moved = true;
+        else
+            step /= 2;
+    }
+    return moved;
+}
+
+void Separation::settle(std::size_t item, bool up_first) {
+    if (lying_[item].container < 0) return;
     for (int i = 0; i < 4; ++i) {
-        const bool one = slide(up_first), other = slide(!up_first);
+        const bool one = slide(item, up_first, 0.05), other = slide(item, !up_first, 0.05);
         if (!one && !other) break;
     }
 }

@@ -1,5 +1,6 @@
 #pragma once
 #include <functional>
+#include <optional>
 
 #include "core/nest/placed.h"
 #include "core/nest/random.h"
@@ -53,10 +54,12 @@ class Separation {
     bool collides(std::size_t item) const;
     std::vector<std::size_t> colliding() const;
     double loss(std::size_t item, int container, const Placed& placed, double bound) const;
-    bool search(std::size_t item, const std::vector<int>& containers, int anywhere, int nearby);
+    bool search(std::size_t item, const std::vector<int>& containers, int anywhere, int nearby, int flush);
     double improve(std::size_t item, int container, Pose& pose, double value, double step, double turn,
                    double until);
     Pose randomPose(std::size_t item, int container);
+    std::optional<Pose> flushPose(std::size_t item, int container);
+    bool slide(std::size_t item, bool up, double until);
     double turned(std::size_t item, double from);
     float& weight(std::size_t a, std::size_t b) {
         return weights_[std::min(a, b) * lying_.size() + std::max(a, b)];

@@ -89,6 +89,18 @@ std::vector<Pole> polesOf(const Outline& outline) {
 
 }  // namespace
 
+std::vector<Side> sidesOf(const Outline& outline) {
+    const RectMm box = bounds(outline);
+    const double least = 0.06 * std::hypot(box.width, box.height);
+    std::vector<Side> sides;
+    double all = 0;
+    eachEdge(outline, [&](const PointMm& a, const PointMm& b) {
+        const double length = std::hypot(b.x - a.x, b.y - a.y);
+        if (length >= least) sides.push_back({a, b, all += length});
+    });
+    return sides;
+}
+
 NestShape shapeOf(const Outline& outline, double gap_mm) {
     NestShape shape;
     shape.middle = middle(bounds(outline));
@@ -97,6 +109,7 @@ NestShape shapeOf(const Outline& outline, double gap_mm) {
     if (shape.outline.empty()) shape.outline = centred;
     shape.area = area(shape.outline);
     shape.poles = polesOf(shape.outline);
+    shape.sides = sidesOf(shape.outline);
     std::vector<PointMm> points;
     for (const Ring& ring : shape.outline.rings)
         for (const PointMm& p : ring) {

@@ -11,12 +11,34 @@ struct Pole {
     double radius = 0;
 };
 
+/// An edge of a shape that lies somewhere, with its box.
+struct PlacedEdge {
+    PointMm from, to;
+    double left, top, right, bottom;
+};
+/// A run of edges that follow each other, with the box round them: most are passed over as one.
+struct EdgeRun {
+    std::size_t first, last;
+    double left, top, right, bottom;
+};
+/// The edges of an outline and their runs, added to the lists.
+void edgesOf(const Outline& outline, std::vector<PlacedEdge>& edges, std::vector<EdgeRun>& runs);
+
+/// A straight side of an outline, which runs clockwise round what is inside.
+struct Side {
+    PointMm from, to;
+    double up_to = 0;  ///< the length of all sides up to this one, so that one can be drawn by its length
+};
+/// Its longer sides: those of a round corner do not count.
+std::vector<Side> sidesOf(const Outline& outline);
+
 /// What the search knows of a piece: its outline grown by half the gap, with few corners, about its own
 /// middle, and circles that fill it. Two pieces have their gap when these outlines do not overlap.
 struct NestShape {
     Outline outline;          ///< tidy, about the middle of its box
     PointMm middle;           ///< of the piece's own outline, where that is
     std::vector<Pole> poles;  ///< the largest first
+    std::vector<Side> sides;
     double area = 0;
     double reach = 0;        ///< from the middle to the farthest corner
     double size = 0;         ///< the root of the area of its convex hull

@@ -191,6 +191,72 @@ TEST(Nest, whatIsTooLargeHasNoPlaceAndTheRestHas) {
     EXPECT_TRUE(nest(problemOf(box(100, 60), {}), few).containers.empty());
 }
 
+TEST(Nest, whatIsLockedStaysAndTheRestIsLaidRoundIt) {
+    NestProblem problem = problemOf(box(200, 287), {{"coaster", ellipseOutline({0, 0}, 90, 90), 10}});
+    problem.gap_mm = 2;
+    problem.turning = Turning::free;
+    problem.locked = {{}, {{0, 3, 37, {100, 140}}}};
+    const NestLayout layout = nest(problem, {60, 3000, 1});
+    EXPECT_EQ(faultOf(problem, layout), "");
+    int met = 0;
+    for (const auto& container : layout.containers)
+        for (const NestPlace& place : container)
+            if (place.copy == 3) {
+                ++met;
+                EXPECT_NEAR(place.at.x, 100, 1e-9);
+                EXPECT_NEAR(place.at.y, 140, 1e-9);
+                EXPECT_EQ(place.rotation_deg, 37);
+            }
+    EXPECT_EQ(met, 1);
+}
+
+TEST(Nest, whatComesFirstHasItsPlaceThoughLargerOnesHaveNone) {
+    NestProblem problem = problemOf(box(100, 100), {{"large", box(90, 60), 2}, {"small", box(30, 35), 3}});
+    problem.most_containers = 1;
+    problem.pieces[1].first = true;
+    const NestLayout layout = nest(problem, {20, 3000, 1});
+    EXPECT_EQ(faultOf(problem, layout), "");
+    for (const NestPlace& place : layout.unplaced) EXPECT_EQ(problem.pieces[place.piece].id, "large");
+}
+
+TEST(Nest, sparesFillWhatIsLeftAndTakeNoContainer) {
+    NestProblem problem = problemOf(box(100, 100), {{"tile", box(30, 30), 4}});
+    problem.gap_mm = 1;
+    problem.pieces[0].spares = 20;
+    const NestLayout layout = nest(problem, {20, 2000, 1});
+    EXPECT_EQ(layout.containers.size(), 1u);
+    EXPECT_TRUE(layout.unplaced.empty()) << "a spare without room was not asked for";
+    EXPECT_GE(layout.containers[0].size(), 7u);
+    problem.pieces[0].copies = static_cast<int>(layout.containers[0].size());
+    EXPECT_EQ(faultOf(problem, layout), "");
+}
+
+TEST(Nest, beginsWhereItIsTold) {
+    // Over each other: they are taken apart from there.
+    NestProblem problem = problemOf(box(100, 100), {{"tile", box(45, 45), 4}});
+    problem.gap_mm = 1;
+    problem.most_containers = 1;
+    NestLimits limits{20, 3000, 1};
+    limits.from = {{{0, 0, 0, {1, 1}}, {0, 1, 0, {40, 1}}, {0, 2, 0, {1, 40}}, {0, 3, 0, {40, 40}}}};
+    const NestLayout layout = nest(problem, limits);
+    EXPECT_EQ(faultOf(problem, layout), "");
+    EXPECT_TRUE(layout.unplaced.empty());
+    for (const NestPlace& place : layout.containers[0]) {
+        EXPECT_EQ(place.at.x > 30, place.copy % 2 == 1) << "each in its own corner";
+        EXPECT_EQ(place.at.y > 30, place.copy / 2 == 1);
+    }
+}
+
+RC_GTEST_PROP(Nest, piecesAreTurnedNoFurtherThanTheyMay, ()) {
+    NestProblem problem = problemOf(box(150, 150), {{"a", jagged({30, 12, 35, 18, 30, 9, 22}), 4}});
+    problem.turning = Turning::free;
+    problem.pieces[0].most_turn_deg = *rc::gen::element(0.0, 10.0, 45.0);
+    for (const auto& container : nest(problem, {20, 300, 1}).containers)
+        for (const NestPlace& place : container)
+            RC_ASSERT(std::abs(std::remainder(place.rotation_deg, 360)) <=
+                      problem.pieces[0].most_turn_deg + 1e-6);
+}
+
 TEST(Nest, endsInTimeAndWhenStopped) {
     NestProblem problem = problemOf(box(200, 287), {{"a", jagged({30, 12, 35, 18, 30, 9, 22}), 60}});
     problem.turning = Turning::free;
@@ -203,6 +269,27 @@ TEST(Nest, endsInTimeAndWhenStopped) {
     std::stop_source stop;
     stop.request_stop();
     EXPECT_LT(timed({60, 0, 1}, {stop.get_token(), {}}), 5) << "what there is so far is the answer";
+}
+
+TEST(NestJson, readsWhatIsLockedFirstAndSpare) {
+    const std::string text = R"({"container":{"outline":[[0,0],[100,0],[100,100],[0,100]]},"pieces":[
+        {"id":"a","outline":[[0,0],[10,0],[10,10],[0,10]],"copies":2,"first":true,"spares":3}],
+        "locked":[[{"piece":"a","copy":1,"rotation_deg":90,"x_mm":50,"y_mm":40}]]})";
+    const NestProblem problem = readNestProblem("p.json", text).problem;
+    EXPECT_TRUE(problem.pieces[0].first);
+    EXPECT_EQ(problem.pieces[0].spares, 3);
+    ASSERT_EQ(problem.locked.size(), 1u);
+    EXPECT_EQ(problem.locked[0][0], (NestPlace{0, 1, 90, {50, 40}}));
+    const auto refused = [&](const std::string& from, const std::string& to) {
+        std::string wrong = text;
+        wrong.replace(wrong.find(from), from.size(), to);
+        EXPECT_THROW(readNestProblem("p.json", wrong), Error) << to;
+    };
+    refused("\"piece\":\"a\"", "\"piece\":\"b\"");
+    refused("\"copy\":1", "\"copy\":2");
+    refused("\"x_mm\":50", "\"x_mm\":1e300");
+    refused("\"spares\":3", "\"spares\":-1");
+    refused("\"first\":true", "\"first\":1");
 }
 
 TEST(NestJson, readsMendsAndNames) {
