@@ -10,7 +10,6 @@
 #include "core/inspect/look.h"
 #include "core/job/edits.h"
 #include "core/method/catalogue.h"
-#include "core/nest/nest.h"
 #include "core/output/sheets_pdf.h"
 #include "core/render/finished.h"
 #include "core/render/preview.h"
@@ -179,20 +178,6 @@ void cleanUp(benchmark::State& state) {
     }
 }
 BENCHMARK(cleanUp)->Unit(benchmark::kMillisecond)->UseRealTime()->Iterations(3);
-
-/// The first layout of many pieces, for how it grows with their number.
-void firstNesting(benchmark::State& state) {
-    NestProblem problem;
-    problem.container = rectangleOutline({0, 0, 200, 287});
-    problem.gap_mm = 2;
-    problem.turning = Turning::free;
-    for (int i = 0; i < static_cast<int>(state.range(0)); ++i)
-        problem.pieces.push_back({std::to_string(i), ellipseOutline({0, 0}, 20 + i % 37, 15 + i % 23), 1});
-    std::size_t sheets = 0;
-    for (auto _ : state) sheets = nest(problem, {60, 1, 1}).containers.size();
-    state.counters["sheets"] = static_cast<double>(sheets);
-}
-BENCHMARK(firstNesting)->Arg(60)->Arg(300)->Unit(benchmark::kMillisecond)->UseRealTime();
 
 }  // namespace
 }  // namespace tympan

@@ -10,9 +10,9 @@ namespace tympan {
 
 namespace {
 
-constexpr int ways = 8, most_ways = 64;  // more only while something is cut
+constexpr int ways = 8, most_ways = 48;  // more only while something is cut
 constexpr double stretches[] = {1, 0.8, 1.25};
-constexpr int places = 7;        // across and down, of a picture behind its cell
+constexpr int places = 5;        // across and down, of a picture behind its cell
 constexpr double over_mm = 0.3;  // a picture reaches so far beyond its cell
 constexpr double zooms[] = {1, 1.12, 1.3};
 constexpr double cut_off = 10, word_cut = 2,

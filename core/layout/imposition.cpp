@@ -13,19 +13,6 @@ namespace tympan {
 
 namespace {
 
-/// Whether two pieces may share a sheet: the same printer, the same kind of paper fed the same way, and both
-/// mirrored or neither. Where sheets of different methods get different work done before they are cut, they
-/// are of different methods by their paper already.
-bool sameSheet(const Job& job, const Imposition& imposition, std::size_t a, std::size_t b) {
-    const Piece &one = job.pieces[a], &other = job.pieces[b];
-    if (one.printer != other.printer) return false;
-    if (one.method == other.method) return true;
-    const Method &m = *one.method, &n = *other.method;
-    return m.carrier == n.carrier && m.media_type == n.media_type && m.before_printing == n.before_printing &&
-           !n.laid_whole && m.passes == n.passes && printedSideOf(m) == printedSideOf(n) &&
-           imposition.prints[a].mirrored == imposition.prints[b].mirrored;
-}
-
 /// The pieces that share sheets with the one at `first`, itself among them; it alone where sheets are laid
 /// whole.
 std::vector<std::size_t> sharingWith(std::size_t first, const Job& job, const Imposition& imposition) {
@@ -33,7 +20,8 @@ std::vector<std::size_t> sharingWith(std::size_t first, const Job& job, const Im
     std::vector<std::size_t> together{first};
     if (piece.method->laid_whole) return together;
     for (std::size_t other = first + 1; other < job.pieces.size(); ++other)
-        if (sameSheet(job, imposition, first, other) && imposition.plans[other].tiles.empty())
+        if (maySharePaper(piece, job.pieces[other]) && imposition.plans[other].tiles.empty() &&
+            imposition.prints[other].mirrored == imposition.prints[first].mirrored)
             together.push_back(other);
     return together;
 }

@@ -6,6 +6,7 @@
 #include "core/job/limits.h"
 #include "core/layout/cut_outline.h"
 #include "core/layout/kept_places.h"
+#include "core/layout/whole_pieces.h"
 #include "core/measure/outline_operations.h"
 #include "core/seams/seam_planning.h"
 
@@ -43,15 +44,6 @@ Outline withoutCorners(const Outline& area) {
     return left;
 }
 
-bool sameGroup(const Job& job, const Sheet& a, const Sheet& b) {
-    const Piece &one = *findPiece(job, a.regions.front().piece),
-                &other = *findPiece(job, b.regions.front().piece);
-    return one.printer == other.printer && a.printed_side == b.printed_side &&
-           one.method->carrier == other.method->carrier &&
-           one.method->media_type == other.method->media_type &&
-           one.method->before_printing == other.method->before_printing;
-}
-
 }  // namespace
 
 std::vector<SheetNesting> nestingsOf(const Job& job, const Imposition& imposition, bool spares) {
@@ -64,9 +56,9 @@ std::vector<SheetNesting> nestingsOf(const Job& job, const Imposition& impositio
     for (const Sheet& sheet : imposition.sheets) {
         if (sheet.laid_whole || sheet.regions.front().tile) continue;
         auto group = std::find_if(groups.begin(), groups.end(), [&](const Group& each) {
-            return sameGroup(job, *each.first, sheet) &&
-                   imposition.prints[each.first->regions.front().print].mirrored ==
-                       imposition.prints[sheet.regions.front().print].mirrored;
+            const PlacedRegion &one = each.first->regions.front(), &other = sheet.regions.front();
+            return maySharePaper(job.pieces[one.print], job.pieces[other.print]) &&
+                   imposition.prints[one.print].mirrored == imposition.prints[other.print].mirrored;
         });
         if (group == groups.end()) {
             group = groups.insert(groups.end(), Group{&sheet, {}, {}});

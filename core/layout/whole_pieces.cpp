@@ -24,6 +24,13 @@ void layInto(PlacedRegion& part, const RectPx& box, int quarters) {
     (quarters % 2 == 0 ? part.placed.height : part.placed.width) -= tab;
 }
 
+bool maySharePaper(const Piece& a, const Piece& b) {
+    const Method &m = *a.method, &n = *b.method;
+    return a.printer == b.printer && m.laid_whole == n.laid_whole && m.passes == n.passes &&
+           m.carrier == n.carrier && m.media_type == n.media_type && m.before_printing == n.before_printing &&
+           printedSideOf(m) == printedSideOf(n);
+}
+
 Sheet emptySheet(const Job& job, const Piece& piece, Orientation orientation) {
     return {pageOf(job.sheets.paper, orientation), areaFor(job, piece, orientation), {}, "",
             printedSideOf(*piece.method),          piece.method->laid_whole};

@@ -7,6 +7,11 @@ namespace tympan {
 /// right.
 void layInto(PlacedRegion& part, const RectPx& box, int quarters);
 
+/// Whether pieces may share a sheet as far as their paper goes: the same printer, the same kind of paper, fed
+/// and treated the same way before it is printed, the same side of it laid. Both must be mirrored, or
+/// neither, besides.
+bool maySharePaper(const Piece& a, const Piece& b);
+
 /// A sheet as a piece is printed on, without anything.
 Sheet emptySheet(const Job& job, const Piece& piece, Orientation orientation);
 

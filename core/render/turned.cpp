@@ -97,10 +97,16 @@ struct Tile {
     RectPx read;  // of the source: what all of the tile's weights fall on, perhaps beyond its edges
 };
 
-/// What is read lies within what is shown: its edges go on beyond.
-std::vector<Plane> planesOf(const Tile& tile, const TurnedSource& source, const PixelSource& picture,
-                            const std::function<SourceRows(cv::Mat)>& reader, int pad,
-                            const Progress& progress) {
+/// Pixels of the source that are averaged, across and down, before the kernel: where a pixel covers many, so
+/// that what is left of them per pixel is two or three. Blocks begin at multiples from the source's corner.
+struct Blocks {
+    int across = 1, down = 1;
+};
+
+/// What is read lies within what is shown: its edges go on beyond. `tile.read` is in blocks.
+std::vector<Plane> planesOf(const Tile& tile, const TurnedSource& source, const Blocks& blocks,
+                            const PixelSource& picture, const std::function<SourceRows(cv::Mat)>& reader,
+                            int pad, const Progress& progress) {
     const int lowest_x = std::clamp(static_cast<int>(std::floor(source.left)), 0, picture.size.width - 1);
     const int lowest_y = std::clamp(static_cast<int>(std::floor(source.top)), 0, picture.size.height - 1);
     const int highest_x =
@@ -108,8 +114,10 @@ std::vector<Plane> planesOf(const Tile& tile, const TurnedSource& source, const 
     const int highest_y =
         std::clamp(static_cast<int>(std::ceil(source.bottom)) - 1, lowest_y, picture.size.height - 1);
     const RectPx& r = tile.read;
-    const int x0 = std::clamp(r.x, lowest_x, highest_x), x1 = std::clamp(r.right() - 1, lowest_x, highest_x);
-    const int y0 = std::clamp(r.y, lowest_y, highest_y), y1 = std::clamp(r.bottom() - 1, lowest_y, highest_y);
+    const int x0 = std::clamp(r.x * blocks.across, lowest_x, highest_x),
+              x1 = std::clamp(r.right() * blocks.across - 1, lowest_x, highest_x);
+    const int y0 = std::clamp(r.y * blocks.down, lowest_y, highest_y),
+              y1 = std::clamp(r.bottom() * blocks.down - 1, lowest_y, highest_y);
     const SourceRows rows = reader(picture.box({x0, y0, x1 - x0 + 1, y1 - y0 + 1}, {progress.stop, {}}));
     const int channels = rows.channels();
     std::vector<Plane> planes(static_cast<std::size_t>(channels));
@@ -117,20 +125,35 @@ std::vector<Plane> planesOf(const Tile& tile, const TurnedSource& source, const 
         plane.columns = r.width + pad;
         plane.values.resize(static_cast<std::size_t>(plane.columns) * static_cast<std::size_t>(r.height));
     }
-    std::vector<std::uint16_t> line(static_cast<std::size_t>((x1 - x0 + 1) * channels));
-    int held = -1;
-    for (int y = 0; y < r.height; ++y) {
-        const int from = std::clamp(r.y + y, y0, y1);
-        if (from != held) rows.read(from - y0, 0, x1 - x0 + 1, line.data());
-        held = from;
-        for (int c = 0; c < channels; ++c) {
-            Plane& plane = planes[static_cast<std::size_t>(c)];
-            float* out =
-                plane.values.data() + static_cast<std::size_t>(y) * static_cast<std::size_t>(plane.columns);
-            for (int x = 0; x < r.width; ++x)
-                out[x] = line[static_cast<std::size_t>((std::clamp(r.x + x, x0, x1) - x0) * channels + c)];
+    const float part = 1.0F / static_cast<float>(blocks.across * blocks.down);
+    inTwoParts(r.height, [&](int first, int last) {
+        // Whole numbers until a block is full: 65535 times any block fits.
+        std::vector<std::uint16_t> line(static_cast<std::size_t>((x1 - x0 + 1) * channels));
+        std::vector<std::uint32_t> sums(static_cast<std::size_t>(r.width * channels));
+        int held = -1;
+        for (int y = first; y < last; ++y) {
+            std::fill(sums.begin(), sums.end(), 0);
+            for (int row = (r.y + y) * blocks.down; row < (r.y + y + 1) * blocks.down; ++row) {
+                const int from = std::clamp(row, y0, y1);
+                if (from != held) rows.read(from - y0, 0, x1 - x0 + 1, line.data());
+                held = from;
+                std::uint32_t* sum = sums.data();
+                for (int x = 0; x < r.width; ++x, sum += channels)
+                    for (int k = 0; k < blocks.across; ++k) {
+                        const int column = std::clamp((r.x + x) * blocks.across + k, x0, x1) - x0;
+                        const std::uint16_t* p = line.data() + static_cast<std::ptrdiff_t>(column) * channels;
+                        for (int c = 0; c < channels; ++c) sum[c] += p[c];
+                    }
+            }
+            for (int c = 0; c < channels; ++c) {
+                Plane& plane = planes[static_cast<std::size_t>(c)];
+                float* out = plane.values.data() +
+                             static_cast<std::size_t>(y) * static_cast<std::size_t>(plane.columns);
+                for (int x = 0; x < r.width; ++x)
+                    out[x] = static_cast<float>(sums[static_cast<std::size_t>(x * channels + c)]) * part;
+            }
         }
-    }
+    });
     return planes;
 }
 
@@ -160,7 +183,17 @@ Print turnedPrint(const Print& print, const Affine& to_box, const SizePx& box) {
 
 cv::Mat turnedRegion(const TurnedSource& source, const RectPx& box, const PixelSource& picture,
                      const std::function<SourceRows(cv::Mat)>& read, const Progress& progress) {
-    const Kernel across(source.across), down(source.down);
+    // So large that sums of a block fit; beyond, the kernel takes the rest.
+    constexpr int largest_block = 128;
+    const Blocks blocks{std::clamp(static_cast<int>(source.across / 2), 1, largest_block),
+                        std::clamp(static_cast<int>(source.down / 2), 1, largest_block)};
+    const Kernel across(source.across / blocks.across), down(source.down / blocks.down);
+    // Where a pixel's middle lies, in blocks.
+    const auto placeOf = [&](const PointMm& middle) {
+        const PointMm at = source.to_source(middle);
+        return PointMm{std::clamp(at.x, source.left, source.right) / blocks.across,
+                       std::clamp(at.y, source.top, source.bottom) / blocks.down};
+    };
     std::vector<Tile> tiles;
     for (int y = box.y; y < box.bottom(); y += tile_px)
         for (int x = box.x; x < box.right(); x += tile_px) {
@@ -170,11 +203,9 @@ cv::Mat turnedRegion(const TurnedSource& source, const RectPx& box, const PixelS
                                           {tile.box.right() - 0.5, tile.box.y + 0.5},
                                           {tile.box.x + 0.5, tile.box.bottom() - 0.5},
                                           {tile.box.right() - 0.5, tile.box.bottom() - 0.5}}) {
-                const PointMm at = source.to_source(corner);
-                const double u = std::clamp(at.x, source.left, source.right),
-                             v = std::clamp(at.y, source.top, source.bottom);
-                x0 = std::min(x0, u), x1 = std::max(x1, u);
-                y0 = std::min(y0, v), y1 = std::max(y1, v);
+                const PointMm at = placeOf(corner);
+                x0 = std::min(x0, at.x), x1 = std::max(x1, at.x);
+                y0 = std::min(y0, at.y), y1 = std::max(y1, at.y);
             }
             const int left = static_cast<int>(std::floor(x0)) - across.reach() - 1,
                       top = static_cast<int>(std::floor(y0)) - down.reach() - 1;
@@ -182,21 +213,21 @@ cv::Mat turnedRegion(const TurnedSource& source, const RectPx& box, const PixelS
                          static_cast<int>(std::ceil(y1)) + down.reach() + 2 - top};
             tiles.push_back(tile);
         }
-    const int about_x = static_cast<int>(std::lround(std::max(1.0, source.across))),
-              about_y = static_cast<int>(std::lround(std::max(1.0, source.down)));
+    const int about_x = static_cast<int>(std::lround(std::max(1.0, source.across / blocks.across))),
+              about_y = static_cast<int>(std::lround(std::max(1.0, source.down / blocks.down)));
     cv::Mat result;
     double done = 0;
     for (const Tile& tile : tiles) {
-        const std::vector<Plane> planes = planesOf(tile, source, picture, read, across.stride(), progress);
+        const std::vector<Plane> planes =
+            planesOf(tile, source, blocks, picture, read, across.stride(), progress);
         const int channels = static_cast<int>(planes.size());
         if (result.empty()) result.create(box.height, box.width, CV_MAKETYPE(CV_16U, channels));
         inTwoParts(tile.box.height, [&](int first, int last) {
             for (int y = tile.box.y + first; y < tile.box.y + last; ++y) {
                 auto* out = result.ptr<std::uint16_t>(y - box.y) + (tile.box.x - box.x) * channels;
                 for (int x = tile.box.x; x < tile.box.right(); ++x) {
-                    const PointMm at = source.to_source({x + 0.5, y + 0.5});
-                    const Kernel::Place u = across.at(std::clamp(at.x, source.left, source.right)),
-                                        v = down.at(std::clamp(at.y, source.top, source.bottom));
+                    const PointMm at = placeOf({x + 0.5, y + 0.5});
+                    const Kernel::Place u = across.at(at.x), v = down.at(at.y);
                     const int column = u.first - tile.read.x, row = v.first - tile.read.y;
                     for (const Plane& plane : planes) {
                         float value = weighted(

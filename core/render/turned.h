@@ -21,8 +21,10 @@ struct TurnedSource {
 
 /// Pixels of a box of a turned print, 16 bits, linear light where it shrinks: Lanczos-3 along the axes of the
 /// source about each pixel's exact place there (widened by the scale when shrinking), in parts of the box
-/// that are small enough to be held. Ripples are kept off bare paper and full ink, as where prints are
-/// upright (resample.h). Depends on a pixel's absolute place alone. Throws Error (stopped).
+/// that are small enough to be held. Where a pixel covers four or more of the source across, whole blocks of
+/// it are averaged on the way, which is part of the same kernel. Ripples are kept off bare paper and full
+/// ink, as where prints are upright (resample.h). Depends on a pixel's absolute place alone. Throws Error
+/// (stopped).
 cv::Mat turnedRegion(const TurnedSource& source, const RectPx& box, const PixelSource& picture,
                      const std::function<SourceRows(cv::Mat)>& read, const Progress& progress);
 

@@ -73,6 +73,28 @@ RC_GTEST_PROP(TurnedPrint, showsThePictureWhereItLies, ()) {
     RC_ASSERT(worst < 2.5);
 }
 
+TEST(TurnedPrint, showsAPictureOfManyMorePixelsToo) {
+    // Nine of its pixels to one, and waves that are long beside that.
+    cv::Mat pixels(540, 810, CV_8UC1);
+    const auto wave = [](double x, double y) { return 128 + 70 * std::sin(x / 60) * std::cos(y / 70); };
+    for (int y = 0; y < pixels.rows; ++y)
+        for (int x = 0; x < pixels.cols; ++x)
+            pixels.at<std::uint8_t>(y, x) = static_cast<std::uint8_t>(std::lround(wave(x + 0.5, y + 0.5)));
+    Job job = jobOf(artworkOf(pixels), {90 * 25.4 / 100, 60 * 25.4 / 100});
+    job = withTone(job, job.pieces.front().id, {.contrast = {Contrast::Kind::none, 0}});
+    const Print turned = laid(printOf(job, job.pieces.front(), 100), 33);
+    const cv::Mat ink = renderWhole(turned);
+    double worst = 0;
+    for (int y = 0; y < ink.rows; ++y)
+        for (int x = 0; x < ink.cols; ++x) {
+            const PointMm at = turned.turn->to_finished({x + 0.5, y + 0.5});
+            if (at.x < 4 || at.y < 4 || at.x > 86 || at.y > 56) continue;
+            worst = std::max(worst, std::abs(wave(at.x * 9, at.y * 9) - ink.at<std::uint8_t>(y, x)));
+        }
+    EXPECT_LT(worst, 3);
+    EXPECT_TRUE(same(renderRegion(turned, {30, 20, 25, 31}), ink(cv::Rect(30, 20, 25, 31)).clone()));
+}
+
 RC_GTEST_PROP(TurnedPrint, partsPutTogetherAreTheWhole, ()) {
     const int channels = *rc::gen::element(1, 3, 4);
     Job job = jobOf(artworkOf(noise({240, 170}, CV_8UC(channels))), {60, 40});
