@@ -94,6 +94,8 @@ bool shootFilled(MainWindow& window, const QDir& folder) {
             if (other < pieces.size()) job = withAnother(std::move(job), on, pieces[other].artwork, {60, 60});
         return job;
     });
+    QEvent leave(QEvent::Leave);
+    QApplication::sendEvent(&window.fold(), &leave);
     window.objectTray().open(QStringLiteral("fill"));
     press(window, "fill-manner-patchwork");
     press(window, "fill-it");
@@ -113,13 +115,16 @@ bool shootNested(MainWindow& window, const QDir& folder) {
     panel->setSeconds(6);
     press(window, "nest");
     settle(window);
-    const QPointF at(view->width() * 0.31, view->height() * 0.2);
-    QMouseEvent down(QEvent::MouseButtonPress, at, view->mapToGlobal(at), Qt::LeftButton, Qt::LeftButton,
-                     Qt::NoModifier);
-    QApplication::sendEvent(view, &down);
-    QMouseEvent up(QEvent::MouseButtonRelease, at, view->mapToGlobal(at), Qt::LeftButton, Qt::NoButton,
-                   Qt::NoModifier);
-    QApplication::sendEvent(view, &up);
+    // One of them, wherever it came to lie.
+    for (double x = 0.3; x < 0.7 && !view->chosen(); x += 0.03) {
+        const QPointF at(view->width() * x, view->height() * 0.13);
+        QMouseEvent down(QEvent::MouseButtonPress, at, view->mapToGlobal(at), Qt::LeftButton, Qt::LeftButton,
+                         Qt::NoModifier);
+        QApplication::sendEvent(view, &down);
+        QMouseEvent up(QEvent::MouseButtonRelease, at, view->mapToGlobal(at), Qt::LeftButton, Qt::NoButton,
+                       Qt::NoModifier);
+        QApplication::sendEvent(view, &up);
+    }
     const bool well = shoot(window, folder, "sheets-nested");
     while (window.store().canUndo()) window.store().undo();
     choose(window, 0);

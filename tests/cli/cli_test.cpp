@@ -418,6 +418,47 @@ TEST_F(Cli, aMethodOfTwoPassesIsRefusedWithTheReason) {
     EXPECT_THAT(ran.err, HasSubstr("2 printed passes"));
 }
 
+TEST_F(Cli, smallPiecesAreLaidCloseAndCutPathsWritten) {
+    // Seven rounds of 80 mm: two sheets in rows, one when they are laid close.
+    std::ofstream(file("list.json"))
+        << R"({"schema":"tympan-recipe-1","name":"Rounds","paper":"A4","created":1,
+        "pieces":[{"name":"Round","picture":")"
+        << picture() << R"(","width_mm":80,"height_mm":80,"copies":7,
+        "method":"gel-rub-off","edge":{"cut":"object","rim":"sharp"},
+        "object":{"name":"rounds","material":"pale-wood","shape":{"kind":"circle","diameter_mm":80}}}]})";
+    const Ran made = cli({"job", file("list.json"), "-o", file("r.tympan")});
+    ASSERT_EQ(made.status, 0) << made.err;
+    const auto sheets = [&](std::vector<std::string> more) {
+        std::vector<std::string> all{"sheets", file("r.tympan"), "-o",          file("r.pdf"), "--ppi",
+                                     "72",     "--plan",         file("r.json")};
+        all.insert(all.end(), more.begin(), more.end());
+        return cli(all);
+    };
+    ASSERT_EQ(sheets({}).status, 0);
+    const auto pages = [&] {
+        int most = 0;
+        const json plan = json::parse(contentOf(file("r.json")));
+        for (const json& part : plan["sheets"]) most = std::max(most, part["page"].get<int>());
+        return most;
+    };
+    EXPECT_EQ(pages(), 2);
+    const Ran closer = sheets({"--nest", "4", "--turning", "free", "--cuts", file("cut.svg"), "--cut-lines",
+                               "--corner-marks", "--cut-beyond", "1mm"});
+    EXPECT_EQ(closer.status, 0) << closer.err;
+    EXPECT_LE(pages(), 2);
+    const json plan = json::parse(contentOf(file("r.json")));
+    for (const json& part : plan["sheets"])
+        if (std::fmod(part["rotation_deg"].get<double>(), 90) != 0) {
+            EXPECT_EQ(part["placed_outline_mm"].size(), 4u);
+        }
+    if (pages() == 1) {
+        EXPECT_THAT(contentOf(file("cut.svg")), HasSubstr("<g id=\"cut\""));
+    }
+    EXPECT_EQ(sheets({"--nest", "-1"}).status, 2);
+    EXPECT_EQ(sheets({"--turning", "sideways"}).status, 2);
+    EXPECT_EQ(sheets({"--cut-beyond", "1km"}).status, 2);
+}
+
 TEST_F(Cli, piecesAreNestedAndTheirCutPathsWritten) {
     const std::string problem = (folder / "p.json").string(), out = (folder / "l.json").string(),
                       svg = (folder / "cut.svg").string();

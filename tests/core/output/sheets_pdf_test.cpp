@@ -5,6 +5,7 @@
 
 #include <gmock/gmock.h>
 
+#include "core/layout/nesting.h"
 #include "core/output/plan_json.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/whole_print.h"
@@ -196,6 +197,65 @@ TEST(SheetsPdf, turnedPiecesOfASharedSheetAreTheSamePixels) {
                 ink));
         }
     EXPECT_GT(turned, 0);
+}
+
+TEST(SheetsPdf, nestedPiecesOfAnyAngleAreTheirPixelsAndHideNoNeighbour) {
+    const ScratchFolder folder;
+    for (const Tone::InkChoice ink : {Tone::InkChoice::grey, Tone::InkChoice::colour}) {
+        Job job =
+            jobOf({"", {80, 80}, 100, "A4", "gel-rub-off", ink, {}}, artworkOf(noise({400, 400}, CV_8UC3)));
+        const int id = job.pieces.front().id;
+        job = withObject(job, id, objectOf("plate", ShapeKind::circle, {80}));
+        job = withEdge(job, id, {.cut = Cut::object});
+        job = withCopies(job, id, 7);
+        job.sheets.scissor_gap_mm = 3;
+        job.sheets.turning = Turning::free;
+        job = nested(job, impose(job), {60, 300, 1, false, 0});
+        const Imposition imposition = impose(job);
+        ASSERT_EQ(imposition.sheets.size(), 1u);
+        int askew = 0, over = 0;
+        const auto& parts = imposition.sheets[0].regions;
+        cv::Mat expected(1180, 840, CV_8UC3, cv::Scalar::all(255));  // a little more than the page
+        for (const PlacedRegion& part : parts) {
+            askew += !quarterTurns(part.rotation_deg);
+            for (const PlacedRegion& other : parts)
+                over += &other != &part && intersection(part.placed, other.placed).area() > 0;
+            const Print print = printIn(imposition, job, part.print, 100);
+            cv::Mat pixels;
+            if (quarterTurns(part.rotation_deg)) {
+                pixels = regionInk(imposition, print, part, part.inked);
+            } else {
+                const Print turned = turnedOn(part, print);
+                pixels = renderRegion(turned, {0, 0, turned.size.width, turned.size.height});
+            }
+            // The bare corners of a turned box may lie beyond the page.
+            const cv::Rect box(part.placed.x, part.placed.y, pixels.cols, pixels.rows);
+            const cv::Rect on_page = box & cv::Rect(0, 0, expected.cols, expected.rows);
+            cv::Mat there = expected(on_page);
+            pixels = pixels(on_page - box.tl()).clone();
+            cv::min(there, as(pixels, 3), there);
+        }
+        EXPECT_GT(askew, 0);
+        EXPECT_GT(over, 0) << "boxes lie over each other";
+        writeSheets(folder / "s.pdf", job, imposition);
+        for (const char* tool : {"pdftoppm", "pdftocairo"}) {
+            const cv::Mat page = as(pagesBy(tool, folder / "s.pdf", 100, 1)[0], 3);
+            // Round each piece, where marks cannot be.
+            for (const PlacedRegion& part : parts) {
+                cv::Mat inside(page.size(), CV_8UC1, cv::Scalar(0));
+                cv::circle(inside,
+                           {part.placed.x + part.placed.width / 2, part.placed.y + part.placed.height / 2},
+                           161, cv::Scalar(255), cv::FILLED);
+                cv::Mat off;
+                cv::absdiff(page, expected(cv::Rect(0, 0, page.cols, page.rows)), off);
+                cv::Mat some;
+                off.copyTo(some, inside);
+                double most = 0;
+                cv::minMaxLoc(some.reshape(1), nullptr, &most);
+                EXPECT_EQ(most, 0) << tool;
+            }
+        }
+    }
 }
 
 TEST(SheetsPdf, theSameJobMakesTheSameBytes) {
