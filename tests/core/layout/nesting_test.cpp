@@ -141,9 +141,8 @@ TEST(Nesting, whenStoppedTheBestSoFarIsTheAnswer) {
     std::stop_source stop;
     NestingSearch search;
     search.seconds = 600;
-    const Job closer = nested(
-        job, impose(job), search, [&](const NestingSoFar&) { stop.request_stop(); },
-        {stop.get_token(), [](double) {}});
+    const Job closer = nested(job, impose(job), search, [&](const NestingSoFar&) { stop.request_stop(); },
+                              {stop.get_token(), [](double) {}});
     EXPECT_EQ(faultOf(closer), "");
     EXPECT_LE(impose(closer).sheets.size(), 2u);
 }
