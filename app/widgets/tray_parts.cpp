@@ -1,6 +1,8 @@
 #include "app/widgets/tray_parts.h"
 
+#include <QComboBox>
 #include <QCoreApplication>
+#include <QProgressBar>
 
 #include "app/shell/theme.h"
 
@@ -99,6 +101,27 @@ QFormLayout* rows() {
     layout->setLabelAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     layout->setFieldGrowthPolicy(QFormLayout::FieldsStayAtSizeHint);
     return layout;
+}
+
+QProgressBar* searchLine(const QString& name) {
+    auto* line = new QProgressBar;
+    line->setObjectName(name);
+    line->setAccessibleName(QObject::tr("How long the search has looked"));
+    line->setTextVisible(false);
+    line->setFixedHeight(4);
+    line->setRange(0, 1000);
+    QSizePolicy keeps_its_room = line->sizePolicy();
+    keeps_its_room.setRetainSizeWhenHidden(true);
+    line->setSizePolicy(keeps_its_room);
+    return line;
+}
+
+QComboBox* choiceBox(const QString& name, const QString& accessible, int width) {
+    auto* box = new QComboBox;
+    box->setObjectName(name);
+    box->setAccessibleName(accessible);
+    box->setFixedWidth(width);
+    return box;
 }
 
 }  // namespace tympan::app

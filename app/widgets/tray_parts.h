@@ -6,6 +6,9 @@
 #include <QLabel>
 #include <QPushButton>
 
+class QComboBox;
+class QProgressBar;
+
 namespace tympan::app {
 
 // The few parts that every station's tray is made of.
@@ -25,6 +28,10 @@ QVBoxLayout* askingDialog(QDialog& dialog, const QString& name, const QString& t
 QPushButton* takeOrLeave(QDialog& dialog, const QString& name, const QString& take);
 /// Fields in rows and columns, on the 4 px grid.
 QGridLayout* fieldGrid();
+/// How long a search has looked, as a thin line that keeps its room while it is hidden; 0 to 1000.
+QProgressBar* searchLine(const QString& name);
+/// A list to choose from.
+QComboBox* choiceBox(const QString& name, const QString& accessible, int width);
 /// Label and field, one under the other.
 QFormLayout* rows();
 

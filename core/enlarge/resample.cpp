@@ -3,14 +3,8 @@
 #include <algorithm>
 #include <atomic>
 
+#include "core/base/clones.h"
 #include "core/base/parallel.h"
-
-// Whole-number arithmetic gives the same bits in every clone; sanitizers start before clones can be chosen.
-#if defined(__x86_64__) && !defined(__SANITIZE_ADDRESS__) && !defined(__SANITIZE_THREAD__)
-#define TYMPAN_CLONES __attribute__((target_clones("avx2", "default")))
-#else
-#define TYMPAN_CLONES
-#endif
 
 namespace tympan {
 

@@ -4,14 +4,8 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/base/clones.h"
 #include "core/base/parallel.h"
-
-// The order of all sums is written down, so that every clone gives the same bits.
-#if defined(__x86_64__) && !defined(__SANITIZE_ADDRESS__) && !defined(__SANITIZE_THREAD__)
-#define TYMPAN_CLONES __attribute__((target_clones("avx2", "default")))
-#else
-#define TYMPAN_CLONES
-#endif
 
 namespace tympan {
 

@@ -17,14 +17,6 @@ namespace tympan::app {
 
 namespace {
 
-QComboBox* choiceOf(const QString& name, const QString& accessible) {
-    auto* box = new QComboBox;
-    box->setObjectName(name);
-    box->setAccessibleName(accessible);
-    box->setFixedWidth(170);
-    return box;
-}
-
 /// The entry whose number is nearest.
 int nearest(const QComboBox& box, double value) {
     int best = 0;
@@ -80,14 +72,14 @@ FillPanel::FillPanel(JobStore& store, RenderService& service) : ObjectPanel(stor
     margin_ = new LengthEdit(QStringLiteral("fill-margin"), tr("Bare at the edges"));
     margin_->allowZero();
     margin_->show(Filling{}.margin_mm, Unit::mm);
-    turn_ = choiceOf(QStringLiteral("fill-turn"), tr("How far pictures may be turned"));
+    turn_ = choiceBox(QStringLiteral("fill-turn"), tr("How far pictures may be turned"), 170);
     turn_->addItem(tr("upright"), 0);
     turn_->addItem(tr("up to 15°"), 15);
     turn_->addItem(tr("up to 45°"), 45);
     turn_->addItem(tr("any way"), 180);
     turn_->setToolTip(
         tr("Pictures with faces or words, and with parts to keep whole, stay upright all the same."));
-    sizes_ = choiceOf(QStringLiteral("fill-sizes"), tr("How far sizes may differ"));
+    sizes_ = choiceBox(QStringLiteral("fill-sizes"), tr("How far sizes may differ"), 170);
     sizes_->addItem(tr("in proportion"), 1);
     sizes_->addItem(tr("up to half as large again"), 1.5);
     sizes_->addItem(tr("up to twice as large"), 2);
@@ -95,7 +87,7 @@ FillPanel::FillPanel(JobStore& store, RenderService& service) : ObjectPanel(stor
     field(1, margin_words, tr("bare at edges"), margin_);
     field(2, turn_words_, tr("turned"), turn_);
     field(3, sizes_words_, tr("sizes"), sizes_);
-    share_ = choiceOf(QStringLiteral("fill-share"), tr("The chosen picture's share of the patchwork"));
+    share_ = choiceBox(QStringLiteral("fill-share"), tr("The chosen picture's share of the patchwork"), 170);
     share_->addItem(tr("half"), 0.5);
     share_->addItem(tr("like the others"), 1);
     share_->addItem(tr("half as much again"), 1.5);
@@ -114,15 +106,7 @@ FillPanel::FillPanel(JobStore& store, RenderService& service) : ObjectPanel(stor
     row->addWidget(stop_);
     row->addStretch(1);
     work->addLayout(row);
-    progress_ = new QProgressBar;
-    progress_->setObjectName(QStringLiteral("fill-progress"));
-    progress_->setAccessibleName(tr("How long the search has looked"));
-    progress_->setTextVisible(false);
-    progress_->setFixedHeight(4);
-    progress_->setRange(0, 1000);
-    QSizePolicy keeps_its_room = progress_->sizePolicy();
-    keeps_its_room.setRetainSizeWhenHidden(true);
-    progress_->setSizePolicy(keeps_its_room);
+    progress_ = searchLine(QStringLiteral("fill-progress"));
     work->addWidget(progress_);
     says_ = quietLabel({});
     says_->setObjectName(QStringLiteral("fill-says"));

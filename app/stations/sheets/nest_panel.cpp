@@ -67,15 +67,7 @@ NestPanel::NestPanel(JobStore& store, RenderService& service, QWidget* parent)
     says_->setObjectName(QStringLiteral("nest-says"));
     says_->setWordWrap(true);
     outer->addWidget(says_);
-    progress_ = new QProgressBar;
-    progress_->setObjectName(QStringLiteral("nest-progress"));
-    progress_->setAccessibleName(tr("How long the search has looked"));
-    progress_->setTextVisible(false);
-    progress_->setFixedHeight(4);
-    progress_->setRange(0, 1000);
-    QSizePolicy keeps_its_room = progress_->sizePolicy();
-    keeps_its_room.setRetainSizeWhenHidden(true);
-    progress_->setSizePolicy(keeps_its_room);
+    progress_ = searchLine(QStringLiteral("nest-progress"));
     outer->addWidget(progress_);
     auto* row = new QHBoxLayout;
     row->setSpacing(8);

@@ -22,14 +22,6 @@ namespace {
 const QString custom = QStringLiteral("custom"), from_roll = QStringLiteral("roll");
 constexpr int fewest_of_all = -1;  // beside how many sheets more
 
-QComboBox* choiceOf(const QString& name, const QString& accessible) {
-    auto* box = new QComboBox;
-    box->setObjectName(name);
-    box->setAccessibleName(accessible);
-    box->setFixedWidth(216);
-    return box;
-}
-
 }  // namespace
 
 SheetsTray::SheetsTray(JobStore& store, QAction* cut_paths, QWidget* parent)
@@ -104,7 +96,7 @@ SheetsTray::SheetsTray(JobStore& store, QAction* cut_paths, QWidget* parent)
     seams_form_ = new QWidget;
     auto* seams = rows();
     seams->setContentsMargins(0, 0, 0, 0);
-    manner_ = choiceOf(QStringLiteral("seams"), tr("Where seams lie"));
+    manner_ = choiceBox(QStringLiteral("seams"), tr("Where seams lie"), 216);
     manner_->addItem(tr("where they hide, straight"), static_cast<int>(SeamManner::quiet));
     manner_->addItem(tr("where they hide, cut by hand"), static_cast<int>(SeamManner::wandering));
     manner_->addItem(tr("at even places"), static_cast<int>(SeamManner::regular));
@@ -113,12 +105,12 @@ SheetsTray::SheetsTray(JobStore& store, QAction* cut_paths, QWidget* parent)
            "marked to keep whole. Drag a seam to lay it yourself; hold Alt to place it "
            "freely."));
     seams->addRow(tr("Seams"), manner_);
-    joint_ = choiceOf(QStringLiteral("joint"), tr("How sheets meet"));
+    joint_ = choiceBox(QStringLiteral("joint"), tr("How sheets meet"), 216);
     seams->addRow(tr("They meet"), joint_);
     overlap_ = new LengthEdit(QStringLiteral("overlap"), tr("How far they overlap"));
     seams->addRow(tr("Overlap"), overlap_);
     overlap_label_ = seams->labelForField(overlap_);
-    number_ = choiceOf(QStringLiteral("sheet-count"), tr("How many sheets"));
+    number_ = choiceBox(QStringLiteral("sheet-count"), tr("How many sheets"), 216);
     seams->addRow(tr("Sheets"), number_);
     anew_ = linkButton(QStringLiteral("seams-anew"), tr("Lay the seams anew"));
     seams->addRow(QString(), anew_);
@@ -150,7 +142,7 @@ QWidget* SheetsTray::cuttingForm() {
     auto* form = new QWidget;
     auto* fields = rows();
     fields->setContentsMargins(0, 0, 0, 0);
-    turning_ = choiceOf(QStringLiteral("turning"), tr("How pieces may be turned"));
+    turning_ = choiceBox(QStringLiteral("turning"), tr("How pieces may be turned"), 216);
     turning_->addItem(tr("by quarters"), static_cast<int>(Turning::quarter));
     turning_->addItem(tr("any way"), static_cast<int>(Turning::free));
     turning_->addItem(tr("not at all"), static_cast<int>(Turning::none));
