@@ -124,6 +124,13 @@ void readLocked(const Reader& reader, const json& root, NestProblem& problem) {
             place.rotation_deg = number("rotation_deg");
             place.at = {number("x_mm"), number("y_mm")};
             if (!met.insert({place.piece, place.copy}).second) reader.fail(where, "is locked twice");
+            const Outline there =
+                moved(rotated(problem.pieces[place.piece].outline, place.rotation_deg), place.at);
+            if (area(without(there, problem.container)) > 0.01)
+                reader.fail(
+                    where,
+                    fmt::format("\"{}\" reaches out of the container there", problem.pieces[place.piece].id),
+                    "lock it elsewhere, or leave it free");
             problem.locked.back().push_back(place);
         }
     }

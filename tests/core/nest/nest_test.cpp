@@ -288,6 +288,7 @@ TEST(NestJson, readsWhatIsLockedFirstAndSpare) {
     refused("\"piece\":\"a\"", "\"piece\":\"b\"");
     refused("\"copy\":1", "\"copy\":2");
     refused("\"x_mm\":50", "\"x_mm\":1e300");
+    refused("\"x_mm\":50", "\"x_mm\":105");
     refused("\"spares\":3", "\"spares\":-1");
     refused("\"first\":true", "\"first\":1");
 }
