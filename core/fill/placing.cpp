@@ -16,7 +16,7 @@ namespace {
 using Clock = std::chrono::steady_clock;
 
 constexpr double first_step = 0.12, least_step = 0.004;
-constexpr int attempts_in_all = 60;  // where moves count, and no time
+constexpr int attempts_in_all = 20;  // where moves count, and no time
 
 /// Attempts to lay the same pictures at other sizes and gaps, within one time.
 class Attempts {

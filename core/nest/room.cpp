@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include "core/measure/outline_operations.h"
 
@@ -10,6 +11,19 @@ namespace tympan {
 namespace {
 
 constexpr double grid_places = 160;
+
+/// Asked thousands of times for a room: without a root for each edge.
+double distanceTo(const std::vector<PlacedEdge>& edges, const PointMm& at) {
+    double least = std::numeric_limits<double>::infinity();
+    for (const PlacedEdge& edge : edges) {
+        const double x = edge.to.x - edge.from.x, y = edge.to.y - edge.from.y;
+        const double u = at.x - edge.from.x, v = at.y - edge.from.y, length = x * x + y * y;
+        const double t = length > 0 ? std::clamp((u * x + v * y) / length, 0.0, 1.0) : 0;
+        const double dx = u - t * x, dy = v - t * y;
+        least = std::min(least, dx * dx + dy * dy);
+    }
+    return std::sqrt(least);
+}
 
 bool isUpright(const Outline& outline, const RectMm& box) {
     if (outline.rings.size() != 1 || outline.rings[0].size() != 4) return false;
@@ -30,7 +44,7 @@ NestRoom::NestRoom(Outline outline)
     for (int j = 0; j < rows_; ++j)
         for (int i = 0; i < columns_; ++i) {
             const PointMm at{box_.x + (i - 1) * step_, box_.y + (j - 1) * step_};
-            const double far = distanceToEdge(outline_, at);
+            const double far = distanceTo(edges_, at);
             depths_[static_cast<std::size_t>(j) * static_cast<std::size_t>(columns_) +
                     static_cast<std::size_t>(i)] = static_cast<float>(contains(outline_, at) ? far : -far);
         }
