@@ -206,7 +206,7 @@ class Nesting {
     /// Tries the same on both cores from different seeds; the items of whichever managed it.
     std::optional<std::vector<NestItem>> attempt(
         const std::function<bool(Separation&, const std::function<bool()>& enough)>& work,
-        const std::function<std::vector<NestRoom>()>& rooms, const std::vector<NestItem>& start) {
+        const std::function<std::vector<NestRoom>()>& rooms) {
         std::atomic<bool> done = false;
         const long left = limits_.moves > 0 ? (limits_.moves - moves_ + 1) / 2 : 0;
         std::optional<Separation> searches[2];
@@ -223,7 +223,7 @@ class Nesting {
         };
         for (auto& search : searches) {
             search.emplace(shapes_, rooms(), problem_.turning, nextSeed());
-            search->set(start);
+            search->set(best_);
         }
         {
             const std::jthread other(go, 1);
@@ -244,7 +244,7 @@ class Nesting {
                     if (best_[i].container < 0) search.insert(i, upTo(count));
                 return search.separate(upTo(count), enough);
             },
-            [&] { return rooms(count); }, best_);
+            [&] { return rooms(count); });
         if (found)
             best_ = *found;
         else
@@ -281,7 +281,7 @@ class Nesting {
                 for (std::size_t item : homeless) search.insert(item, upTo(count - 1));
                 return search.separate(upTo(count - 1), enough);
             },
-            [&] { return rooms(count); }, best_);
+            [&] { return rooms(count); });
         if (found) {
             best_ = *found;
             rounds_without_ = 0;
@@ -327,7 +327,7 @@ class Nesting {
                 for (const std::size_t item : chosen) search.insert(item, upTo(most_));
                 return search.separate(upTo(most_), enough);
             },
-            [&] { return rooms(most_); }, best_);
+            [&] { return rooms(most_); });
         if (found) {
             best_ = *found;
             rounds_without_ = 0;
@@ -386,8 +386,7 @@ class Nesting {
                         std::vector<NestRoom> all = rooms(count);
                         all.back() = room_.cut(down ? 1 : part, down ? part : 1);
                         return all;
-                    },
-                    best_);
+                    });
         if (found) {
             best_ = *found;
             told();

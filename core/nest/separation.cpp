@@ -117,9 +117,7 @@ std::optional<Pose> Separation::flushPose(std::size_t item, int container) {
     Pose pose;
     if (turning_ == Turning::free) {
         pose.rotation_deg = std::remainder(wanted - direction(own.from, own.to), 360);
-        if (within(shape, pose.rotation_deg) != std::fmod(pose.rotation_deg + 720, 360) &&
-            std::abs(pose.rotation_deg) > shape.most_turn)
-            return {};
+        if (std::abs(pose.rotation_deg) > shape.most_turn) return {};
     } else {
         pose.rotation_deg = turned(item, 0);
     }

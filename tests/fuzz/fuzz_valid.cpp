@@ -18,13 +18,17 @@
 
 #include "core/artwork/read_picture.h"
 #include "core/enlarge/redraw.h"
+#include "core/fill/fill_object.h"
 #include "core/inspect/look.h"
 #include "core/job/edits.h"
 #include "core/job/job_json.h"
 #include "core/job/limits.h"
 #include "core/layout/kept_places.h"
+#include "core/layout/nesting.h"
 #include "core/method/catalogue.h"
 #include "core/object/outline_file.h"
+#include "core/output/cut_marks.h"
+#include "core/output/cut_paths.h"
 #include "core/output/plan_json.h"
 #include "core/output/sheet_marks.h"
 #include "core/render/finished.h"
@@ -179,6 +183,10 @@ Job anyJob(Random& random, const ScratchFolder& folder) {
     job.sheets.paper =
         paperNamed(fmt::format("{:.1f}x{:.1f}", random.within({100, 900}), random.within({900, 1200})));
     job.sheets.scissor_gap_mm = random.within({0, 30});
+    job.sheets.turning = static_cast<Turning>(random.below(3));
+    job.sheets.cut_lines = random.once_in(2);
+    job.sheets.corner_marks = random.once_in(2);
+    job.sheets.cut_beyond_mm = random.within(limits::cut_beyond_mm);
     job.printers.front().margins = evenMargins(random.within({0, 40}));
     for (std::size_t i = 0, pieces = 1 + random.below(6); i < pieces; ++i) {
         NewPiece piece;
@@ -216,9 +224,32 @@ void use(Job job, Random& random) {
         for (std::size_t i = 0; i < std::min<std::size_t>(imposition.sheets.size(), 5); ++i)
             sheetMarks(imposition, imposition.sheets[i], "sheet");
         if (random.once_in(3)) job = withPlacesKept(std::move(job), imposition);
+        sign("laying pieces closer");
+        if (random.once_in(3)) {
+            job = nested(job, imposition, {5, 30, 1, random.once_in(2), 0}, {}, watched());
+            const Imposition closer = impose(job, {}, watched());
+            if (closer.sheets.size() > imposition.sheets.size() + 1)
+                report("laid closer, it takes more sheets");
+            for (const std::size_t sheet : sheetsToCut(closer)) {
+                cutPathsSvg(job, closer, sheet, CutFrom::back);
+                cutLines(job, closer, closer.sheets[sheet]);
+                cornerMarks(job, closer, closer.sheets[sheet]);
+            }
+        }
     } catch (const Error& error) {
         // Too large a print, or margins that leave no room: said, and the rest of the job still serves.
         if (error.kind() != Error::Kind::input) report(error.what());
+    }
+    sign("filling an object");
+    if (random.once_in(3)) {
+        Filling filling;
+        filling.manner = static_cast<FillManner>(random.below(3));
+        filling.gap_mm = random.within({0, 30});
+        filling.margin_mm = random.within({0, 30});
+        filling.most_turn_deg = random.within({0, 180});
+        for (int more = random.whole({0, 4}); more > 0; --more)
+            job = withAnother(std::move(job), job.pieces.front().id, job.pieces.front().artwork, {30, 20});
+        job = fillObject(job, job.pieces.front().placement.object, filling, {1, 10}).job;
     }
     sign("saving and opening");
     std::size_t next = 0;

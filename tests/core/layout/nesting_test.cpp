@@ -121,6 +121,53 @@ TEST(Nesting, methodsThatPrintOnOtherPaperNeverShareASheet) {
         for (const PlacedRegion& part : sheet.regions) EXPECT_EQ(part.piece, sheet.regions.front().piece);
 }
 
+TEST(Nesting, methodsOnTheSamePaperShareASheetUnlessOneIsMirrored) {
+    Job job = rounds(1, 40);
+    const Shared<Method> usual = job.pieces.front().method;
+    Method other = *usual;
+    other.id = "user:alike";
+    other.name = "alike";
+    job = withPiece(job, {picture(), {}, Shared<Method>(other), {40, 40}, 1});
+    EXPECT_EQ(impose(job).sheets.size(), 1u) << "the same paper, fed alike";
+    Method face_up = other;
+    face_up.id = "user:face-up";
+    face_up.turns.clear();
+    EXPECT_EQ(impose(withMethod(job, job.pieces.back().id, Shared<Method>(face_up))).sheets.size(), 2u);
+    Method shiny = other;
+    shiny.id = "user:shiny";
+    shiny.carrier.face = "the shiny side";
+    EXPECT_EQ(impose(withMethod(job, job.pieces.back().id, Shared<Method>(shiny))).sheets.size(), 2u);
+    Method dried = other;
+    dried.id = "user:dried";
+    dried.before_printing.push_back("Dry it.");
+    EXPECT_EQ(impose(withMethod(job, job.pieces.back().id, Shared<Method>(dried))).sheets.size(), 2u);
+}
+
+TEST(Nesting, aTabIsLaidWithItsPiece) {
+    Job job = jobOf(picture(), {60, 40});
+    job = withObject(job, job.pieces.front().id, objectOf("board", ShapeKind::rectangle, {80, 60}));
+    job = withEdge(job, job.pieces.front().id, {.tab = true});
+    job.sheets.turning = Turning::free;
+    job = nested(withCopies(job, job.pieces.front().id, 5), 200);
+    EXPECT_EQ(faultOf(job), "");
+    const Imposition imposition = impose(job);
+    for (const Sheet& sheet : imposition.sheets)
+        for (const PlacedRegion& part : sheet.regions) {
+            ASSERT_GT(part.tab_px, 0);
+            const Outline with = onPage(imposition.cuts[part.print], part, imposition.grid);
+            PlacedRegion bare = part;
+            bare.tab_px = 0;
+            EXPECT_GT(area(with), area(onPage(imposition.cuts[part.print], bare, imposition.grid)) + 300);
+        }
+}
+
+TEST(Nesting, paperThatBecomesSmallerLaysWhatNoLongerFitsAnew) {
+    Job job = nested(rounds(7, 80), 300);
+    job.sheets.paper = paperNamed("148x210");
+    EXPECT_EQ(faultOf(job), "") << "nothing is lost, nothing lies off the page";
+    EXPECT_GT(impose(job).sheets.size(), 1u);
+}
+
 TEST(CutOutline, islandsHangTogether) {
     cv::Mat two(100, 200, CV_8UC4, cv::Scalar(0, 0, 0, 0));
     two(cv::Rect(10, 30, 50, 40)).setTo(cv::Scalar(0, 0, 0, 255));

@@ -70,3 +70,19 @@ TEST(PlacedRegion, aPlanSaysWhereAPartLiesThatIsTurnedByAnyAngle) {
         << "clockwise, with y down";
     EXPECT_NEAR((at(0, 0) + at(2, 0)) / 2, grid.mm(500), 1e-4) << "about the middle of its box";
 }
+
+RC_GTEST_PROP(PlacedRegion, isLaidWhereItIsAskedToBe, ()) {
+    PlacedRegion part;
+    part.region = part.inked = {*rc::gen::inRange(0, 50), *rc::gen::inRange(0, 50), *rc::gen::inRange(1, 400),
+                                *rc::gen::inRange(1, 400)};
+    part.tab_px = *rc::gen::element(0, 37);
+    const PointMm wanted{*rc::gen::inRange(0, 40000) / 10.0, *rc::gen::inRange(0, 40000) / 10.0};
+    part.layAt(wanted, *rc::gen::inRange(-3600, 3600) / 10.0);
+    const RectPx all = part.regionWithTab();
+    const PointMm there = part.toPage()({all.x + all.width / 2.0, all.y + all.height / 2.0});
+    RC_ASSERT(std::abs(there.x - wanted.x) <= 0.5 + 1e-6 && std::abs(there.y - wanted.y) <= 0.5 + 1e-6);
+    // The box holds all of it, and is no larger than that takes.
+    const RectPx box = part.onPage(part.region);
+    RC_ASSERT(std::abs(box.x - part.placed.x) <= 1 && std::abs(box.width - part.placed.width) <= 1);
+    RC_ASSERT(std::abs(box.y - part.placed.y) <= 1 && std::abs(box.height - part.placed.height) <= 1);
+}

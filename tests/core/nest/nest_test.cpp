@@ -271,6 +271,39 @@ TEST(Nest, endsInTimeAndWhenStopped) {
     EXPECT_LT(timed({60, 0, 1}, {stop.get_token(), {}}), 5) << "what there is so far is the answer";
 }
 
+RC_GTEST_PROP(NestJson, outlinesOfAnyKindAreMendedOrRefusedByNameAndLieLegally, ()) {
+    // Crossing itself, corners twice, clockwise or not, of no area, with holes beyond it: whatever is drawn.
+    const auto ring = [](int most) {
+        std::string text = "[";
+        const int corners = *rc::gen::inRange(0, 9);
+        for (int i = 0; i < corners; ++i) {
+            const std::string corner = "[" + std::to_string(*rc::gen::inRange(-most, most)) + "," +
+                                       std::to_string(*rc::gen::inRange(-most, most)) + "]";
+            text += (i == 0 ? "" : ",") + corner;
+            if (*rc::gen::inRange(0, 5) == 0) text += "," + corner;
+        }
+        return text + "]";
+    };
+    std::string text =
+        R"({"container":{"outline":[[0,0],[90,0],[90,70],[0,70]]},"gap_mm":1,"rotations":"free","pieces":[)";
+    const int pieces = *rc::gen::inRange(1, 5);
+    for (int i = 0; i < pieces; ++i) {
+        text += (i == 0 ? "" : ",") + std::string(R"({"id":"p)") + std::to_string(i) + R"(","outline":)" +
+                ring(30);
+        if (*rc::gen::arbitrary<bool>()) text += R"(,"holes":[)" + ring(40) + "]";
+        text += "}";
+    }
+    text += "]}";
+    try {
+        const NestProblem problem = readNestProblem("p.json", text).problem;
+        RC_ASSERT(faultOf(problem, nest(problem, {5, 40, 1})) == "");
+    } catch (const Error& error) {
+        RC_ASSERT(error.file() == "p.json");
+        RC_ASSERT(error.wrong().find("piece \"p") != std::string::npos);
+        RC_ASSERT(!error.remedy().empty());
+    }
+}
+
 TEST(NestJson, readsWhatIsLockedFirstAndSpare) {
     const std::string text = R"({"container":{"outline":[[0,0],[100,0],[100,100],[0,100]]},"pieces":[
         {"id":"a","outline":[[0,0],[10,0],[10,10],[0,10]],"copies":2,"first":true,"spares":3}],

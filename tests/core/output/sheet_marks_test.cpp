@@ -159,3 +159,24 @@ RC_GTEST_PROP(FreeRoom, isFreeAndInside, ()) {
         RC_ASSERT(!obstacles.empty());
     }
 }
+
+TEST(SheetMarks, partsOfASharedSheetAreNamedBesideThem) {
+    Job job = jobOf(picture(), {60, 40});
+    job = withPiece(job, {picture(), {}, job.pieces.front().method, {50, 50}, 1});
+    const Imposition imposition = impose(job);
+    ASSERT_EQ(imposition.sheets.size(), 1u);
+    const Sheet& sheet = imposition.sheets.front();
+    const std::vector<std::string> labels{"Moon · lid", "Comet · bag"};
+    const SheetMarks marks = sheetMarks(imposition, sheet, "job", labels);
+    for (std::size_t i = 0; i < labels.size(); ++i) {
+        const auto mark = std::find_if(marks.marks.begin(), marks.marks.end(), [&](const Mark& each) {
+            const auto* words = std::get_if<Words>(&each);
+            return words && words->text == labels[i];
+        });
+        ASSERT_NE(mark, marks.marks.end()) << labels[i];
+        const RectMm words = extent(*mark);
+        EXPECT_TRUE(overlaps(grown(words, 8), imposition.grid.mm(sheet.regions[i].placed))) << "near its own";
+        for (const PlacedRegion& part : sheet.regions)
+            EXPECT_FALSE(overlaps(words, imposition.grid.mm(part.placed))) << "on none";
+    }
+}
