@@ -6,6 +6,7 @@
 #include "app/stations/object/fill_panel.h"
 #include "app/stations/sheets/nest_panel.h"
 #include "app/stations/sheets/pieces_view.h"
+#include "app/stations/sheets/sheets_stage.h"
 #include "core/job/edits.h"
 #include "core/output/cut_paths.h"
 #include "tests/app/driver.h"
@@ -117,6 +118,23 @@ TEST_F(NestingTest, aPieceIsDraggedNudgedTurnedAndLocked) {
     EXPECT_EQ(place().piece, 0) << "unlocked";
     window.store().undo();
     EXPECT_GT(place().piece, 0);
+}
+
+TEST_F(NestingTest, arrowsLeafThroughSheetsWhileNoPieceIsChosen) {
+    hangRounds();
+    auto& stage = *static_cast<app::SheetsStage*>(find("sheets-stage"));
+    ASSERT_EQ(stage.chosen(), 0);
+    view().setFocus();
+    QTest::keyClick(&view(), Qt::Key_Right);
+    EXPECT_EQ(stage.chosen(), 1);
+    QTest::keyClick(&view(), Qt::Key_Up);
+    EXPECT_EQ(stage.chosen(), 0);
+    QTest::mouseClick(&view(), Qt::LeftButton, {}, middleOf(0));
+    QTest::keyClick(&view(), Qt::Key_Right);
+    EXPECT_EQ(stage.chosen(), 0) << "the piece takes it, whether or not it can move";
+    QTest::keyClick(&view(), Qt::Key_Escape);
+    QTest::keyClick(&view(), Qt::Key_Right);
+    EXPECT_EQ(stage.chosen(), 1);
 }
 
 TEST_F(NestingTest, aPieceThatIsDroppedOnAnotherGoesBack) {

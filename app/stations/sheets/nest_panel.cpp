@@ -73,7 +73,8 @@ NestPanel::NestPanel(JobStore& store, RenderService& service, QWidget* parent)
     row->setSpacing(8);
     closer_ = pushButton(QStringLiteral("nest"), tr("Lay them closer"));
     closer_->setToolTip(
-        tr("Looks for closer places for all small pieces, for %1 seconds. Locked pieces stay.").arg(20));
+        tr("Looks for closer places for all small pieces, for %1 seconds. Locked pieces stay.")
+            .arg(seconds_));
     stop_ = pushButton(QStringLiteral("nest-stop"), tr("Take it as it is"));
     stop_->setToolTip(tr("Ends the search; the best way so far is kept."));
     row->addWidget(closer_);

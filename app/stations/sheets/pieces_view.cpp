@@ -330,18 +330,7 @@ void PiecesView::keyPressEvent(QKeyEvent* event) {
         say();
         return update();
     }
-    switch (event->key()) {
-        case Qt::Key_Left:
-        case Qt::Key_Up:
-            emit leafed(-1);
-            return;
-        case Qt::Key_Right:
-        case Qt::Key_Down:
-            emit leafed(1);
-            return;
-        default:
-            QWidget::keyPressEvent(event);
-    }
+    QWidget::keyPressEvent(event);  // arrows that no piece takes leaf through the sheets
 }
 
 }  // namespace tympan::app

@@ -26,10 +26,6 @@ class PiecesView : public QWidget {
     void setStill(const QImage& picture) { still_ = picture, update(); }
     /// Which of the sheet's parts is chosen.
     std::optional<std::size_t> chosen() const { return chosen_; }
-    bool nudge(int key, Qt::KeyboardModifiers with);
-
-  signals:
-    void leafed(int by);  ///< an arrow that no piece takes
 
   protected:
     void paintEvent(QPaintEvent* event) override;
@@ -51,6 +47,8 @@ class PiecesView : public QWidget {
     void take(std::size_t part);
     void put(const KeptPlace& place, const QString& what, const QString& run = {});
     void say();
+    /// Moves or turns the chosen piece by a key; whether it is one that does.
+    bool nudge(int key, Qt::KeyboardModifiers with);
 
     JobStore& store_;
     RenderService& service_;

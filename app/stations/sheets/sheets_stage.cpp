@@ -49,7 +49,6 @@ SheetsStage::SheetsStage(JobStore& store, RenderService& service, QWidget* paren
     connect(again_, &QPushButton::clicked, this, [this] { emit wanted(chosen_); });
     pieces_ = new PiecesView(store, service, this);
     nest_ = new NestPanel(store, service, this);
-    connect(pieces_, &PiecesView::leafed, this, [this](int by) { choose(chosen_ + by); });
     connect(nest_, &NestPanel::foundSoFar, this, &SheetsStage::showFound);
     connect(laid_, &LaidView::sheetChosen, this, &SheetsStage::choose);
     connect(&store_, &JobStore::foreseen, this, &SheetsStage::refresh);

@@ -231,6 +231,20 @@ TEST(Nest, sparesFillWhatIsLeftAndTakeNoContainer) {
     EXPECT_EQ(faultOf(problem, layout), "");
 }
 
+TEST(Nest, sparesTakeNoMoreTimeThanThereIs) {
+    NestProblem problem = problemOf(box(200, 287), {{"a", jagged({30, 12, 35, 18, 30, 9, 22}), 30}});
+    problem.turning = Turning::free;
+    problem.pieces[0].spares = 500;
+    const auto begun = std::chrono::steady_clock::now();
+    const NestLayout layout = nest(problem, {2, 0, 1});
+    EXPECT_LT(std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count(), 3.5);
+    problem.pieces[0].copies += 500;
+    std::size_t lying = 0;
+    for (const auto& container : layout.containers) lying += container.size();
+    EXPECT_GE(lying, 30u);
+    EXPECT_TRUE(layout.unplaced.empty());
+}
+
 TEST(Nest, beginsWhereItIsTold) {
     // Over each other: they are taken apart from there.
     NestProblem problem = problemOf(box(100, 100), {{"tile", box(45, 45), 4}});
