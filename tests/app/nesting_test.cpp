@@ -190,6 +190,27 @@ TEST_F(NestingTest, anObjectIsFilledInEachMannerAndThatIsOneStep) {
     EXPECT_EQ(job().pieces, made.pieces);
 }
 
+TEST_F(NestingTest, aPlaceInAPatchworkIsAmongTheEdges) {
+    Job made = jobOf(picture(), {60, 40});
+    made = withObject(made, made.pieces.front().id, objectOf("slate", ShapeKind::polygon, {6, 200}));
+    made = withAnother(made, made.pieces.front().id, picture(), {40, 30});
+    window.store().open(made);
+    window.goTo(app::MainWindow::object);
+    window.objectTray().open(QStringLiteral("edge"));
+    EXPECT_FALSE(find("cut-cell")->isVisible()) << "there is no patchwork";
+    window.objectTray().open(QStringLiteral("fill"));
+    click("fill-manner-patchwork");
+    click("fill-it");
+    ASSERT_TRUE(waitFor([&] { return piece().edge.cut == Cut::cell && window.service().idle(); }));
+    window.objectTray().open(QStringLiteral("edge"));
+    EXPECT_TRUE(find("cut-cell")->isVisible());
+    EXPECT_TRUE(find<QPushButton>("cut-cell")->isChecked());
+    click("cut-none");
+    EXPECT_EQ(piece().edge.cut, Cut::none);
+    click("cut-cell");
+    EXPECT_EQ(piece().edge.cut, Cut::cell) << "it can be taken again";
+}
+
 TEST_F(NestingTest, anObjectOfOnePictureSaysWhatItTakes) {
     hang(marked({300, 200}, 3));
     window.goTo(app::MainWindow::object);

@@ -25,6 +25,7 @@ EdgePanel::EdgePanel(JobStore& store) : ObjectPanel(store) {
               tr("Holes, knots and hinges are left out too."));
     cut_->add(QStringLiteral("silhouette"), tr("what is in the picture"),
               tr("Without its background: needs a clear one, or one of a single colour."));
+    cut_->add(QStringLiteral("cell"), tr("its place in the patchwork"));
     cutting->addWidget(cut_);
     auto* stop = new QHBoxLayout;
     stop->setSpacing(8);
@@ -84,6 +85,7 @@ EdgePanel::EdgePanel(JobStore& store) : ObjectPanel(store) {
         setEdge(tr("change the edge"), [&](Edge& edge) {
             edge.cut = id == QStringLiteral("object")       ? Cut::object
                        : id == QStringLiteral("silhouette") ? Cut::silhouette
+                       : id == QStringLiteral("cell")       ? Cut::cell
                                                             : Cut::none;
         });
     });
@@ -143,7 +145,8 @@ void EdgePanel::refresh(const Piece& piece, const Object& object) {
     const bool silhouette = silhouetteOf(*piece.artwork).has_value();
     findChild<QPushButton*>(QStringLiteral("cut-object"))->setEnabled(!object.spot());
     findChild<QPushButton*>(QStringLiteral("cut-silhouette"))->setEnabled(silhouette);
-    stop_->setEnabled(edge.cut != Cut::none);
+    findChild<QPushButton*>(QStringLiteral("cut-cell"))->setVisible(!edge.cell.empty());
+    stop_->setEnabled(edge.cut == Cut::object || edge.cut == Cut::silhouette);
     side_->setVisible(edge.cut != Cut::silhouette);
     side_->setEnabled(edge.cut == Cut::object);
     stop_words_->setText(edge.cut == Cut::silhouette ? tr("and round it") : tr("stops"));

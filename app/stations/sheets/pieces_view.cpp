@@ -44,6 +44,8 @@ void PiecesView::showSheet(std::shared_ptr<const Imposition> imposition, int num
     };
     const auto was = keyOf();
     if (imposition != imposition_ || number != number_) still_ = {};
+    // Another job may show other pictures; a search only lays the same ones elsewhere.
+    if (imposition != imposition_ && changeable) images_.clear();
     imposition_ = std::move(imposition);
     number_ = number;
     changeable_ = changeable;
