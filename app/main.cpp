@@ -45,7 +45,8 @@ int main(int argc, char** argv) {
     try {
         tympan::app::applyTheme(application, tympan::app::prefersDark());
         QApplication::setWindowIcon(QIcon(tympan::app::icon(QStringLiteral("tympan"), Qt::black, 64)));
-        tympan::app::MainWindow window;
+        // A tour begins work to show it, and keeps none of it.
+        tympan::app::MainWindow window(options.isSet(tour) ? ":memory:" : "");
         if (options.isSet(demo)) window.openRecipe(tympan::dataFolder() / "demo" / "brindle-moor.json");
         window.show();
         if (!options.positionalArguments().isEmpty()) window.openFiles(options.positionalArguments());

@@ -18,6 +18,7 @@ void addSheets(CommandLine& line);
 void addInspect(CommandLine& line);
 void addJob(CommandLine& line);
 void addNest(CommandLine& line);
+void addSchedule(CommandLine& line);
 void addCheck(CommandLine& line);
 
 /// Options that several subcommands share, as typed; empty means not given.

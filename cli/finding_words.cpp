@@ -44,6 +44,7 @@ std::string sentence(const Finding& found) {
             return fmt::format("the picture runs over \"{}\"; move it, or cut it to the object", what.zone);
         },
         [](const UnsuitedMaterial& what) { return what.why; },
+        [](const FinishOrder& what) { return what.what + ": " + what.why; },
         [](const MaterialWithCare& what) { return what.why; },
         [](const UnsuitedPrinter& what) {
             return what.printer.empty() ? what.why : fmt::format("\"{}\": {}", what.printer, what.why);

@@ -40,6 +40,7 @@ int main(int argc, char** argv) {
     tympan::cli::addSheets(line);
     tympan::cli::addJob(line);
     tympan::cli::addNest(line);
+    tympan::cli::addSchedule(line);
     tympan::cli::addCheck(line);
     try {
         return line.run(argc, argv);

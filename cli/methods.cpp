@@ -18,9 +18,11 @@ nlohmann::ordered_json asJson(const Method& method) {
     for (const Step& step : method.steps)
         steps.push_back({{"id", step.id},
                          {"what", step.words},
-                         {"hands", needsHands(step)},
-                         {"typical_min", step.work_min + (step.wait ? step.wait->typical_min : 0)},
-                         {"optional", step.optional}});
+                         {"hands", needsHands(step) || step.gate},
+                         {"typical_min", minutesOf(step.effort, 1, usual_area_cm2).usual +
+                                             (step.wait ? step.wait->typical_min : 0)},
+                         {"optional", step.optional || !step.only.empty() || !step.on.empty() ||
+                                          !step.not_on.empty() || !step.unless.empty()}});
     return {{"id", method.id},
             {"revision", method.revision},
             {"sha256", hashOf(method)},

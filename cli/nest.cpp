@@ -20,12 +20,6 @@ struct Options {
     int seed = 1;
 };
 
-void write(const std::string& file, const std::string& text) {
-    WriteAside aside(file);
-    aside.append(text);
-    aside.commit();
-}
-
 int nestPieces(const Options& options) {
     const auto begun = std::chrono::steady_clock::now();
     const auto since = [&] {
@@ -40,8 +34,8 @@ int nestPieces(const Options& options) {
     limits.seconds = options.seconds - since();
     limits.seed = static_cast<std::uint64_t>(options.seed);
     const NestLayout layout = nest(read.problem, limits, {}, progressLine());
-    write(options.out, nestLayoutJson(read.problem, layout, since()));
-    if (!options.svg.empty()) write(options.svg, nestSvg(read.problem, layout));
+    writeText(options.out, nestLayoutJson(read.problem, layout, since()));
+    if (!options.svg.empty()) writeText(options.svg, nestSvg(read.problem, layout));
     if (!layout.unplaced.empty())
         say(fmt::format("{}: {} of the pieces found no place", options.problem, layout.unplaced.size()));
     return 0;

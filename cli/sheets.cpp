@@ -15,6 +15,7 @@
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
 #include "core/output/test_sheet.h"
+#include "core/render/as_printed.h"
 
 namespace tympan::cli {
 
@@ -153,13 +154,13 @@ Job closer(const Options& options, const Job& job) {
 }
 
 int sheets(const Options& options, const OpenedJob& opened) {
-    const Job job = closer(options, opened.job);
+    const Job job = closer(options, asPrinted(opened.job));
     const Imposition whole = impose(job, options.print.forced()), imposition = onlyAsked(whole, options.only);
     if (!options.guide.empty() && !needsGuide(whole))
         throw Error(Error::Kind::usage, "",
                     "--guide: every picture fits one sheet, so nothing is put together", "leave it out");
     bool blocked = opened.left_out > 0;  // what could not be read is not on the sheets
-    for (const Finding& finding : findings(job)) {
+    for (const Finding& finding : findings(opened.job)) {
         say(sentence(finding));
         blocked = blocked || finding.severity == Severity::blocker;
     }

@@ -2,6 +2,7 @@
 
 #include <numbers>
 
+#include "core/job/one_print.h"
 #include "core/job/turns.h"
 
 namespace tympan::app {
@@ -87,7 +88,8 @@ FoldScene foldScene(const Job& job, const Piece& piece, const Imposition* imposi
         scene.object = bounds(outlineOf(object.shape));
         scene.front = frontOf(object);
     }
-    if (imposition) addSheets(scene, piece, *imposition);
+    scene.with_others = printedWithOthers(job, piece);
+    if (imposition && !scene.with_others) addSheets(scene, piece, *imposition);
     return scene;
 }
 

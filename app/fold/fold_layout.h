@@ -27,6 +27,7 @@ struct FoldScene {
     Mirrored mirrored = Mirrored::no;
     std::vector<std::vector<PointMm>> seams;  ///< where sheets join, from the print's top left corner
     int sheets = 1;                           ///< that carry one copy
+    bool with_others = false;                 ///< printed as one with them: its sheets are not its own
     int sharing = 1;                          ///< copies and pieces on its sheet
 };
 

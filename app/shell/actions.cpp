@@ -101,6 +101,15 @@ Actions::Actions(QObject* parent, const QList<QString>& station_names) {
     cm = make(parent, "unit-cm", tr("Measure in centimetres"));
     in = make(parent, "unit-in", tr("Measure in inches"));
     for (QAction* unit : {mm, cm, in}) unit->setCheckable(true), units->addAction(unit);
+    table = make(parent, "table", tr("At the table"), Qt::Key_T,
+                 tr("One step at a time, large, while hands are wet. Esc leaves it."));
+    calendar = make(parent, "calendar", tr("Save the plan for a calendar…"), {},
+                    tr("Each sitting with an alarm before it: that rings with this program closed."));
+    plan_sheet = make(parent, "plan-sheet", tr("Save the plan to print…"), {},
+                      tr("What is done when, what to print and to have ready: to hang up."));
+    calendar->setIconText(tr("For a calendar…"));
+    plan_sheet->setIconText(tr("On paper…"));
+    table->setEnabled(false);
     shortcuts = make(parent, "shortcuts", tr("Keys"), QKeySequence::HelpContents);
     about = make(parent, "about", tr("About Tympan"));
     for (int i = 0; i < station_names.size(); ++i)
@@ -119,10 +128,10 @@ void Actions::fill(QMenuBar& bar) {
         }
         return added;
     };
-    QMenu* job =
-        menu(tr("&Job"), {fresh,        open,       save_job,  save_job_as, nullptr, save_pdf, copy_shop,
-                          save_picture, test_sheet, reference, guide,       nullptr, reduced,  seam_strip,
-                          patch,        cut_paths,  nullptr,   print,       nullptr, quit});
+    QMenu* job = menu(tr("&Job"), {fresh,     open,         save_job,   save_job_as, nullptr, save_pdf,
+                                   copy_shop, save_picture, test_sheet, reference,   guide,   nullptr,
+                                   reduced,   seam_strip,   patch,      cut_paths,   nullptr, print,
+                                   nullptr,   table,        calendar,   plan_sheet,  nullptr, quit});
     recent = new QMenu(tr("Recent jobs"), &bar);
     recent->setObjectName(QStringLiteral("recent-jobs"));
     job->insertMenu(save_job, recent);
@@ -138,7 +147,7 @@ void Actions::fill(QMenuBar& bar) {
 
 QList<QAction*> Actions::withKeys() const {
     QList<QAction*> all = stations;
-    all << fold << open << paste << undo << redo << previous << next << duplicate << earlier << later
+    all << fold << table << open << paste << undo << redo << previous << next << duplicate << earlier << later
         << remove << save_job << save_job_as << save_pdf << save_picture << print << zoom_in << zoom_out
         << zoom_fit << zoom_true << fresh << quit << shortcuts;
     return all;

@@ -17,6 +17,7 @@ struct Actions {
     QAction *placement, *corners, *mask_outside, *mask_inside, *ladder;
     QAction *fold, *zoom_in, *zoom_out, *zoom_fit, *zoom_true, *screen_scale, *evening;
     QAction *mm, *cm, *in;
+    QAction *table, *calendar, *plan_sheet;
     QAction *shortcuts, *about;
     QList<QAction*> stations;
     QMenu* recent = nullptr;  ///< filled when it is shown

@@ -25,7 +25,8 @@ constexpr double look_px = 3e5;
 
 }  // namespace
 
-std::optional<Patch> askPatch(QWidget* parent, const Job& job, const Piece& piece, RenderService& service) {
+std::optional<PatchSpot> askPatch(QWidget* parent, const Job& job, const Piece& piece,
+                                  RenderService& service) {
     QDialog dialog(parent);
     QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("patch"), tr("Mend a spot"));
     outer->addWidget(quietLabel(
@@ -36,7 +37,7 @@ std::optional<Patch> askPatch(QWidget* parent, const Job& job, const Piece& piec
     outer->addWidget(picker, 1);
     auto* form = rows();
     auto* side = new LengthEdit(QStringLiteral("patch-side"), tr("How wide and high"));
-    side->show(Patch{}.side_mm, job.unit);
+    side->show(PatchSpot{}.side_mm, job.unit);
     form->addRow(tr("How wide and high"), side);
     outer->addLayout(form);
     const auto now = [=] { return std::clamp(side->value(), least_patch_mm, most_patch_mm); };
@@ -62,7 +63,7 @@ std::optional<Patch> askPatch(QWidget* parent, const Job& job, const Piece& piec
     const bool taken = dialog.exec() == QDialog::Accepted;
     service.cancel(QStringLiteral("patch"));
     if (!taken) return {};
-    return Patch{picker->spot(), now()};
+    return PatchSpot{picker->spot(), now()};
 }
 
 }  // namespace tympan::app

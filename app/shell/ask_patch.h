@@ -9,12 +9,13 @@ namespace tympan::app {
 class RenderService;
 
 /// A spot that is to be printed again: its middle in parts of the print (finished side), and its side.
-struct Patch {
+struct PatchSpot {
     PointMm spot;
     double side_mm = 40;
 };
 
 /// Asks which spot of a piece, and how large; nothing when the maker thought better of it.
-std::optional<Patch> askPatch(QWidget* parent, const Job& job, const Piece& piece, RenderService& service);
+std::optional<PatchSpot> askPatch(QWidget* parent, const Job& job, const Piece& piece,
+                                  RenderService& service);
 
 }  // namespace tympan::app

@@ -41,6 +41,10 @@ QString sentence(const Exported& exported) {
             return QObject::tr("Saved %1, to hold against the object.").arg(name);
         case What::proof_strip:
             return QObject::tr("Saved %1. Print it at 100 % and choose.").arg(name);
+        case What::calendar:
+            return QObject::tr("Saved %1. Open it with your calendar.").arg(name);
+        case What::plan_sheet:
+            return QObject::tr("Saved %1, to hang up.").arg(name);
         case What::for_shop:
             return QObject::tr("Saved %1 files for the shop in %2.").arg(exported.files.size()).arg(name);
         case What::printed:

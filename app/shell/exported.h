@@ -20,6 +20,8 @@ struct Exported {
         placement_template,
         size_ladder,
         proof_strip,
+        calendar,
+        plan_sheet,
         for_shop,  ///< `files` lie in `place`
         printed,   ///< on the printer `to`
     };

@@ -7,10 +7,12 @@
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/system_printers.h"
+#include "core/base/write_aside.h"
 #include "core/output/assembly_guide.h"
 #include "core/output/copy_shop.h"
 #include "core/output/cut_paths.h"
 #include "core/output/patch_print.h"
+#include "core/output/plan_sheet.h"
 #include "core/output/proof_strip.h"
 #include "core/output/reduced_proof.h"
 #include "core/output/reference_print.h"
@@ -20,6 +22,8 @@
 #include "core/output/size_ladder.h"
 #include "core/output/test_sheet.h"
 #include "core/output/whole_print.h"
+#include "core/render/as_printed.h"
+#include "core/schedule/calendar_file.h"
 
 namespace tympan::app {
 
@@ -66,29 +70,36 @@ void Exports::run(const QString& what, const Work& work) {
         Lane::background);
 }
 
-void Exports::writePdf(const QString& file) {
-    run(tr("Saving the PDF"), [file](const Job& job, const Progress& progress) {
-        const Imposition imposition = impose(job);
-        writeSheets(path(file), job, imposition, progress);
-        Exported done = oneFile(Exported::What::sheets, file);
-        done.sheets = imposition.sheets.size();
-        if (needsTestSheet(imposition)) {
-            done.files.push_back(testSheetBeside(path(file)));
-            writeTestSheet(done.files.back(), job, imposition);
-        }
-        return done;
+void Exports::runOnSheets(const QString& what, const SheetWork& work) {
+    run(what, [work](const Job& job, const Progress& progress) {
+        const Job printed = asPrinted(job, {progress.stop, {}});
+        return work(printed, impose(printed, {}, {progress.stop, {}}), progress);
     });
 }
 
+void Exports::writePdf(const QString& file) {
+    runOnSheets(tr("Saving the PDF"),
+                [file](const Job& job, const Imposition& imposition, const Progress& progress) {
+                    writeSheets(path(file), job, imposition, progress);
+                    Exported done = oneFile(Exported::What::sheets, file);
+                    done.sheets = imposition.sheets.size();
+                    if (needsTestSheet(imposition)) {
+                        done.files.push_back(testSheetBeside(path(file)));
+                        writeTestSheet(done.files.back(), job, imposition);
+                    }
+                    return done;
+                });
+}
+
 void Exports::writeSheet(const QString& file, std::size_t sheet) {
-    run(tr("Saving the sheet"), [file, sheet](const Job& job, const Progress& progress) {
-        Imposition imposition = impose(job, {}, {progress.stop, {}});
-        if (sheet < imposition.sheets.size()) imposition.sheets = {imposition.sheets[sheet]};
-        writeSheets(path(file), job, imposition, progress);
-        Exported done = oneFile(Exported::What::sheets, file);
-        done.sheets = 1;
-        return done;
-    });
+    runOnSheets(tr("Saving the sheet"),
+                [file, sheet](const Job& job, Imposition imposition, const Progress& progress) {
+                    if (sheet < imposition.sheets.size()) imposition.sheets = {imposition.sheets[sheet]};
+                    writeSheets(path(file), job, imposition, progress);
+                    Exported done = oneFile(Exported::What::sheets, file);
+                    done.sheets = 1;
+                    return done;
+                });
 }
 
 void Exports::writePicture(const QString& file) {
@@ -107,18 +118,34 @@ void Exports::writeReference(const QString& file) {
     });
 }
 
-void Exports::writeTest(const QString& file) {
-    run(tr("Saving the test sheet"), [file](const Job& job, const Progress&) {
-        writeTestSheet(path(file), job, impose(job));
-        return oneFile(Exported::What::test_sheet, file);
+void Exports::writePlan(const QString& file, bool for_calendar, const TimeZone& zone, Moment now,
+                        const std::optional<std::pair<WorkOrder, Plan>>& of_run) {
+    run(tr("Saving the plan"), [=](const Job& job, const Progress& progress) {
+        const Conditions conditions = conditionsOf(job.work, zone, now);
+        const WorkOrder order = of_run ? of_run->first : workOrderOf(job);
+        const Plan plan = of_run ? of_run->second : planned(order, conditions, {}, progress);
+        if (for_calendar)
+            writeText(path(file), calendarOf(plan, order, conditions));
+        else
+            writePlanSheet(path(file), job, plan, order, conditions);
+        return oneFile(for_calendar ? Exported::What::calendar : Exported::What::plan_sheet, file);
     });
 }
 
+void Exports::writeTest(const QString& file) {
+    runOnSheets(tr("Saving the test sheet"),
+                [file](const Job& job, const Imposition& imposition, const Progress&) {
+                    writeTestSheet(path(file), job, imposition);
+                    return oneFile(Exported::What::test_sheet, file);
+                });
+}
+
 void Exports::writeGuide(const QString& file) {
-    run(tr("Saving how to put it together"), [file](const Job& job, const Progress& progress) {
-        tympan::writeGuide(path(file), job, impose(job, {}, {progress.stop, {}}), progress);
-        return oneFile(Exported::What::guide, file);
-    });
+    runOnSheets(tr("Saving how to put it together"),
+                [file](const Job& job, const Imposition& imposition, const Progress& progress) {
+                    tympan::writeGuide(path(file), job, imposition, progress);
+                    return oneFile(Exported::What::guide, file);
+                });
 }
 
 namespace {
@@ -133,26 +160,28 @@ std::size_t numberOf(const Job& job, int id) {
 }  // namespace
 
 void Exports::writeReduced(const QString& file) {
-    run(tr("Saving the proof"), [file](const Job& job, const Progress& progress) {
-        writeReducedProof(path(file), job, impose(job, {}, {progress.stop, {}}), progress);
-        return oneFile(Exported::What::reduced, file);
-    });
+    runOnSheets(tr("Saving the proof"),
+                [file](const Job& job, const Imposition& imposition, const Progress& progress) {
+                    writeReducedProof(path(file), job, imposition, progress);
+                    return oneFile(Exported::What::reduced, file);
+                });
 }
 
 void Exports::writeCuts(const QString& file) {
-    run(tr("Saving the cut paths"), [file](const Job& job, const Progress& progress) {
-        Exported done = oneFile(Exported::What::cut_paths, file);
-        done.files =
-            writeCutPaths(path(file), job, impose(job, {}, {progress.stop, {}}), CutFrom::printed_side);
-        return done;
-    });
+    runOnSheets(tr("Saving the cut paths"),
+                [file](const Job& job, const Imposition& imposition, const Progress&) {
+                    Exported done = oneFile(Exported::What::cut_paths, file);
+                    done.files = writeCutPaths(path(file), job, imposition, CutFrom::printed_side);
+                    return done;
+                });
 }
 
 void Exports::writeStrip(const QString& file) {
     const Piece* piece = store_.piece();
     if (!piece) return;
-    run(tr("Saving the strip"), [file, id = piece->id](const Job& job, const Progress& progress) {
-        writeSeamStrip(path(file), job, impose(job, {}, {progress.stop, {}}), numberOf(job, id), progress);
+    runOnSheets(tr("Saving the strip"), [file, id = piece->id](const Job& job, const Imposition& imposition,
+                                                               const Progress& progress) {
+        writeSeamStrip(path(file), job, imposition, numberOf(job, printedFor(job, id)->id), progress);
         return oneFile(Exported::What::seam_strip, file);
     });
 }
@@ -198,19 +227,22 @@ void Exports::writeProof(const QString& file, const PointMm& spot, const std::ve
 
 void Exports::writeCopyShop(const QString& folder) {
     run(tr("Saving the files for the shop"), [folder](const Job& job, const Progress& progress) {
-        return Exported{
-            Exported::What::for_shop, path(folder), writeCopyShopSet(path(folder), job, progress), 0, {}};
+        return Exported{Exported::What::for_shop,
+                        path(folder),
+                        writeCopyShopSet(path(folder), asPrinted(job, {progress.stop, {}}), progress),
+                        0,
+                        {}};
     });
 }
 
 void Exports::print(const QString& printer, bool last_first) {
-    run(tr("Handing it to the printer"), [printer, last_first](const Job& job, const Progress& progress) {
+    runOnSheets(tr("Handing it to the printer"), [printer, last_first](const Job& job, Imposition imposition,
+                                                                       const Progress& progress) {
         QTemporaryDir folder;
         if (!folder.isValid())
             throw Error(Error::Kind::output, QDir::tempPath().toStdString(), "cannot be written",
                         "make room there");
         const QString file = folder.filePath(QStringLiteral("sheets.pdf"));
-        Imposition imposition = impose(job);
         if (last_first) std::reverse(imposition.sheets.begin(), imposition.sheets.end());
         writeSheets(path(file), job, imposition, progress);
         progress.at(1);

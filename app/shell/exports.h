@@ -4,8 +4,9 @@
 
 #include "app/shell/exported.h"
 #include "core/base/progress.h"
-#include "core/job/job.h"
+#include "core/layout/imposition.h"
 #include "core/output/placement_template.h"
+#include "core/schedule/plan.h"
 
 namespace tympan::app {
 
@@ -44,6 +45,9 @@ class Exports : public QObject {
     void writeLadder(const QString& file, const std::vector<double>& widths_mm);
     /// The chosen piece's print about a spot (in parts of it), made larger in several ways.
     void writeProof(const QString& file, const PointMm& spot, const std::vector<Engine>& engines);
+    /// The plan for a calendar, or on paper to hang up: that of a run, or one that is made for it.
+    void writePlan(const QString& file, bool for_calendar, const TimeZone& zone, Moment now,
+                   const std::optional<std::pair<WorkOrder, Plan>>& of_run);
     void writeCopyShop(const QString& folder);
     void print(const QString& printer, bool last_first = false);
 
@@ -58,6 +62,9 @@ class Exports : public QObject {
   private:
     using Work = std::function<Exported(const Job&, const Progress&)>;
     void run(const QString& what, const Work& work);
+    /// The job as it is printed, and its sheets.
+    using SheetWork = std::function<Exported(const Job&, const Imposition&, const Progress&)>;
+    void runOnSheets(const QString& what, const SheetWork& work);
 
     JobStore& store_;
     RenderService& service_;

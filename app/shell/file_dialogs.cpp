@@ -110,6 +110,12 @@ void FileDialogs::saveSheet(int sheet) {
          [this, number](const QString& file) { exports_.writeSheet(file, number); });
 }
 
+void FileDialogs::savePlan(bool for_calendar, const std::function<void(const QString&)>& write) {
+    save(for_calendar ? tr("Save the plan for a calendar") : tr("Save the plan to print"),
+         jobFile(for_calendar ? " plan.ics" : " plan.pdf"),
+         for_calendar ? tr("Calendar (*.ics)") : tr("PDF (*.pdf)"), write);
+}
+
 QString FileDialogs::jobFile(const char* ending) const {
     return QString::fromStdString(fileNameFor(store_.job().name)) + QLatin1String(ending);
 }

@@ -29,6 +29,8 @@ class FileDialogs : public QObject {
     void saveSheet(int sheet);
     /// Asks for a name and writes the spot of the chosen print, made larger in several ways.
     void saveProof(const PointMm& spot, const std::vector<Engine>& engines);
+    /// Asks for a name and hands it on to whoever writes the plan, for a calendar or on paper.
+    void savePlan(bool for_calendar, const std::function<void(const QString&)>& write);
 
   signals:
     void filesChosen(const QStringList& files);

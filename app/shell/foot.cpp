@@ -92,7 +92,7 @@ void Foot::refresh() {
     int copies = 0;
     for (const Piece& piece : job.pieces) copies += printed(piece);
     QString summary = counted(copies, tr("This job: %1 print"), tr("This job: %1 prints"));
-    if (store_.imposition())
+    if (store_.imposition() && !store_.imposition()->sheets.empty())
         summary += counted(static_cast<qsizetype>(store_.imposition()->sheets.size()), tr(" on %1 sheet of "),
                            tr(" on %1 sheets of ")) +
                    QString::fromStdString(job.sheets.paper.name);

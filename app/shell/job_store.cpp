@@ -29,6 +29,13 @@ Job freshJob() {
 
 JobStore::JobStore(QObject* parent) : QObject(parent), history_(freshJob()) {}
 
+const Piece* JobStore::printedPiece() const {
+    const Piece* chosen = piece();
+    if (!chosen || !printedWithOthers(job(), *chosen)) return chosen;
+    const Piece* together = printedFor(printed(), chosen_);
+    return together ? together : chosen;
+}
+
 void JobStore::choose(int piece) {
     if (piece == chosen_ || !findPiece(job(), piece)) return;
     chosen_ = piece;

@@ -9,6 +9,7 @@
 #include "core/inspect/findings.h"
 #include "core/inspect/reading.h"
 #include "core/job/history.h"
+#include "core/job/one_print.h"
 #include "core/layout/imposition.h"
 
 namespace tympan::app {
@@ -58,6 +59,8 @@ class JobStore : public QObject {
     /// What follows from the job itself: see Outlook.
     struct Consequences {
         std::vector<Finding> findings;
+        /// What is laid on them, see render/as_printed.h.
+        std::shared_ptr<const Job> printed = std::make_shared<const Job>();
         std::shared_ptr<const Imposition> imposition;  ///< none when the sheets cannot be laid out
         QString fault;                                 ///< then: why
     };
@@ -82,6 +85,12 @@ class JobStore : public QObject {
     /// says why.
     const Imposition* imposition() const { return consequences_.imposition.get(); }
     std::shared_ptr<const Imposition> sharedImposition() const { return consequences_.imposition; }
+    /// The job as it is printed: what the sheets are of (see upToDate). Pieces that are printed as one are
+    /// one in it.
+    const Job& printed() const { return *consequences_.printed; }
+    /// What is printed for the chosen piece: it itself, or (as last put together) that which shows it with
+    /// others.
+    const Piece* printedPiece() const;
     const QString& impositionFault() const { return consequences_.fault; }
 
   signals:

@@ -9,6 +9,7 @@
 #include <QMenuBar>
 #include <QMimeData>
 #include <QStackedWidget>
+#include <QStandardPaths>
 
 #include "app/desk/picture_desk.h"
 #include "app/drop/new_pictures.h"
@@ -32,6 +33,10 @@
 #include "app/stations/sheets/sheets_stage.h"
 #include "app/stations/sheets/sheets_tray.h"
 #include "app/stations/tone/tone_tray.h"
+#include "app/stations/transfer/table_view.h"
+#include "app/stations/transfer/transfer_stage.h"
+#include "app/stations/transfer/transfer_tray.h"
+#include "app/stations/transfer/work_words.h"
 #include "app/widgets/tray_parts.h"
 #include "app/widgets/worth_a_look.h"
 #include "core/base/overloaded.h"
@@ -49,7 +54,15 @@ constexpr int narrow_width = 1200;  // below this the tray's explanations give w
 
 QStringList stationNames() {
     return {MainWindow::tr("Picture"),   MainWindow::tr("Object"), MainWindow::tr("Tone"),
-            MainWindow::tr("Sharpness"), MainWindow::tr("Sheets"), MainWindow::tr("Print")};
+            MainWindow::tr("Sharpness"), MainWindow::tr("Sheets"), MainWindow::tr("Print"),
+            MainWindow::tr("Transfer")};
+}
+
+/// Where the maker's record is kept.
+std::filesystem::path recordFile() {
+    return std::filesystem::path(
+               QStandardPaths::writableLocation(QStandardPaths::AppDataLocation).toStdString()) /
+           "record.sqlite";
 }
 
 /// Where a finding shows, and can be mended.
@@ -60,6 +73,7 @@ MainWindow::Station stationOf(const Finding& found) {
         [](const MissesObject&) { return MainWindow::object; },
         [](const CrossesKeepOut&) { return MainWindow::object; },
         [](const UnsuitedMaterial&) { return MainWindow::object; },
+        [](const FinishOrder&) { return MainWindow::transfer; },
         [](const MaterialWithCare&) { return MainWindow::object; },
         [](const UnsuitedPrinter&) { return MainWindow::object; },
         [](const DarkGround&) { return MainWindow::object; },
@@ -93,13 +107,16 @@ MainWindow::Station stationOf(const Finding& found) {
 
 }  // namespace
 
-MainWindow::MainWindow()
+MainWindow::MainWindow(const std::filesystem::path& record)
     : exports_(store_, service_),
       files_(store_, service_),
       open_(service_),
       outlook_(store_, service_),
       inspector_(store_, service_),
-      actions_(this, stationNames()) {
+      actions_(this, stationNames()),
+      runs_(clock_, record.empty() ? recordFile() : record),
+      ringing_(runs_, clock_),
+      planning_(store_, service_, clock_, runs_) {
     setWindowTitle(tr("Tympan"));
     setMinimumSize(1024, 700);
     resize(1280, 800);
@@ -112,6 +129,7 @@ MainWindow::MainWindow()
     if (!methodFaults().isEmpty())
         foot_->say(tr("A way of your own was left out: %1").arg(methodFaults().join(QStringLiteral(" · "))),
                    false);
+    sayWhatFellDue();
 }
 
 MainWindow::~MainWindow() {
@@ -145,6 +163,8 @@ void MainWindow::build() {
     stage_->addWidget(desk_);
     loupe_ = new Loupe(store_, service_);
     stage_->addWidget(loupe_);
+    transfer_stage_ = new TransferStage(planning_, ringing_, clock_);
+    stage_->addWidget(transfer_stage_);
     down->addWidget(stage_, 1);
 
     auto* tray = new QWidget;
@@ -172,6 +192,7 @@ void MainWindow::build() {
     trays_->addWidget(new SheetsTray(store_, actions_.cut_paths));
     print_tray_ = new PrintTray(store_, service_, exports_, actions_);
     trays_->addWidget(print_tray_);
+    trays_->addWidget(new TransferTray(store_, planning_, *actions_.calendar, *actions_.plan_sheet));
     tray_layout->addWidget(trays_, 1);
     look_ = new WorthALook(store_);
     connect(look_, &WorthALook::showWanted, this, [this](const Finding& finding) {
@@ -200,6 +221,8 @@ void MainWindow::build() {
     saved_->setContentsMargins(0, 0, 16, 0);
     menuBar()->setCornerWidget(saved_);
     arriving_ = new NewPictures(store_, *central);
+    table_ = new TableView(runs_, ringing_, clock_, this);
+    table_->hide();
 }
 
 void MainWindow::connectActions() {
@@ -247,6 +270,7 @@ void MainWindow::connectActions() {
         goTo(print);
         print_tray_->focusPrint();
     });
+    connectWork();
     connect(actions_.quit, &QAction::triggered, this, &QWidget::close);
     connect(actions_.undo, &QAction::triggered, &store_, &JobStore::undo);
     connect(actions_.redo, &QAction::triggered, &store_, &JobStore::redo);
@@ -297,10 +321,12 @@ void MainWindow::refresh() {
           actions_.remove,     actions_.next,         actions_.previous,     actions_.fold,
           actions_.save_job,   actions_.save_job_as,  actions_.duplicate,    actions_.earlier,
           actions_.later,      actions_.placement,    actions_.mask_outside, actions_.mask_inside,
-          actions_.ladder,     actions_.corners,      actions_.cut_paths})
+          actions_.ladder,     actions_.corners,      actions_.cut_paths,    actions_.calendar,
+          actions_.plan_sheet})
         action->setEnabled(any);
     actions_.guide->setEnabled(any && store_.imposition() && needsGuide(*store_.imposition()));
-    actions_.seam_strip->setEnabled(store_.piece() && sheetsForOneCopy(store_.job(), *store_.piece()) > 1);
+    const Piece* printed = store_.printedPiece();
+    actions_.seam_strip->setEnabled(printed && sheetsForOneCopy(store_.job(), *printed) > 1);
     actions_.undo->setEnabled(store_.canUndo());
     actions_.redo->setEnabled(store_.canRedo());
     actions_.undo->setText(store_.canUndo() ? tr("Undo: %1").arg(store_.undoName()) : tr("Undo"));
@@ -310,8 +336,9 @@ void MainWindow::refresh() {
 
     using State = StationRule::State;
     const Piece* piece = store_.piece();
-    for (int station : {picture, object, tone, sharpness, sheets}) {
-        bool look = station == sheets && !store_.impositionFault().isEmpty();
+    for (int station : {picture, object, tone, sharpness, sheets, transfer}) {
+        bool look = (station == sheets && !store_.impositionFault().isEmpty()) ||
+                    (station == transfer && planning_.strip() && !planning_.strip()->plan.cannot.empty());
         for (const Finding& finding : store_.findings())
             look = look || (piece && finding.piece == piece->id && stationOf(finding) == station);
         // What has not been looked at yet is not called fine.
@@ -386,6 +413,7 @@ void MainWindow::goTo(int station) {
                             : station == print     ? 2
                             : desk                 ? 3
                             : station == sharpness ? 4
+                            : station == transfer  ? 5
                                                    : 0);
 }
 
@@ -415,6 +443,7 @@ void MainWindow::resizeEvent(QResizeEvent*) {
     for (QWidget* part : trays_->findChildren<QWidget*>())
         if (part->property("spare").toBool()) part->setHidden(narrow);
     arriving_->place();
+    if (table_) table_->setGeometry(rect());
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

@@ -2,6 +2,8 @@
 #include <QMainWindow>
 #include <filesystem>
 
+#include "app/runs/planning.h"
+#include "app/runs/ringing.h"
 #include "app/shell/actions.h"
 #include "app/shell/exports.h"
 #include "app/shell/inspector.h"
@@ -27,6 +29,8 @@ class PictureTray;
 class PrintTray;
 class SharpnessTray;
 class StationRule;
+class TableView;
+class TransferStage;
 class TicketLine;
 class ToneTray;
 class WorthALook;
@@ -35,9 +39,10 @@ class WorthALook;
 class MainWindow : public QMainWindow {
     Q_OBJECT
   public:
-    enum Station { picture, object, tone, sharpness, sheets, print };
+    enum Station { picture, object, tone, sharpness, sheets, print, transfer };
 
-    MainWindow();
+    /// `record`: where runs are kept; empty: in the maker's own data folder.
+    explicit MainWindow(const std::filesystem::path& record = {});
     ~MainWindow() override;
 
     /// Jobs are opened, pictures added.
@@ -60,6 +65,12 @@ class MainWindow : public QMainWindow {
     PictureDesk& desk() { return *desk_; }
     Loupe& loupe() { return *loupe_; }
     FoldView& fold() { return *fold_; }
+    WorkClock& clock() { return clock_; }
+    RunBook& runs() { return runs_; }
+    Planning& planning() { return planning_; }
+    Ringing& ringing() { return ringing_; }
+    TransferStage& transferStage() { return *transfer_stage_; }
+    TableView& table() { return *table_; }
 
   protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
@@ -70,7 +81,12 @@ class MainWindow : public QMainWindow {
   private:
     void build();
     void connectActions();
+    void connectWork();
     void refresh();
+    void toTable();
+    void sayWhatFellDue();
+    void savePlan(bool for_calendar);
+    void tellTime();
     void setUnit(Unit unit);
     void mend(const Finding& finding);
     void fillRecent();
@@ -85,6 +101,10 @@ class MainWindow : public QMainWindow {
     Outlook outlook_;
     Inspector inspector_;
     Actions actions_;
+    WorkClock clock_;
+    RunBook runs_;
+    Ringing ringing_;
+    Planning planning_;
     StationRule* rule_;
     TicketLine* line_;
     QStackedWidget *stage_, *trays_;
@@ -99,6 +119,8 @@ class MainWindow : public QMainWindow {
     NewPictures* arriving_;
     WorthALook* look_;
     Foot* foot_;
+    TransferStage* transfer_stage_;
+    TableView* table_;
     FileDialogs* dialogs_;
     QLabel* saved_;
     bool leaving_ = false;

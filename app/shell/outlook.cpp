@@ -9,6 +9,7 @@
 #include "core/base/error.h"
 #include "core/base/progress.h"
 #include "core/inspect/findings.h"
+#include "core/render/as_printed.h"
 
 namespace tympan::app {
 
@@ -28,7 +29,8 @@ void restFor(std::chrono::milliseconds time, const std::stop_token& stop) {
 JobStore::Consequences consequencesOf(const Job& job, const std::stop_token& stop) {
     JobStore::Consequences found;
     try {
-        found.imposition = std::make_shared<const Imposition>(impose(job, {}, {stop, {}}));
+        found.printed = std::make_shared<const Job>(asPrinted(job, {stop, {}}));
+        found.imposition = std::make_shared<const Imposition>(impose(*found.printed, {}, {stop, {}}));
     } catch (const Error& error) {
         if (error.kind() == Error::Kind::stopped) throw;
         found.fault = QString::fromStdString(error.wrong() + "; " + error.remedy());

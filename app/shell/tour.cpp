@@ -17,6 +17,7 @@
 #include "app/stations/sheets/nest_panel.h"
 #include "app/stations/sheets/pieces_view.h"
 #include "app/stations/tone/tone_tray.h"
+#include "app/stations/transfer/table_view.h"
 #include "core/base/data_folder.h"
 #include "core/base/file_name.h"
 #include "core/job/edits.h"
@@ -131,6 +132,85 @@ bool shootNested(MainWindow& window, const QDir& folder) {
     return well;
 }
 
+/// A step at the table of which a picture is taken.
+struct TableShot {
+    const char* name;
+    std::size_t piece;
+    const char* step;
+    bool hands;
+    int round, after_s;  ///< so many seconds after it began
+    bool taken = false;
+};
+
+bool shootTable(MainWindow& window, const QDir& folder, const TableShot& shot) {
+    window.table().setGeometry(window.rect());
+    window.table().enter();
+    if (shot.hands && shot.after_s > 0)
+        window.runs().happen(window.runs().open().front().id,
+                             {.kind = Event::Kind::begun, .at = {}, .task = window.table().task()});
+    window.clock().set(window.clock().now() + std::chrono::seconds{shot.after_s});
+    const bool well = shoot(window, folder, shot.name);
+    window.table().hide();
+    return well;
+}
+
+/// Works as the plan has it, from the first coat to the last, and takes a picture of some steps.
+bool workThrough(MainWindow& window, const QDir& folder, std::vector<TableShot> shots) {
+    RunBook& book = window.runs();
+    bool well = true;
+    using Kind = Event::Kind;
+    for (int k = 0; k < 5000 && !book.open().empty(); ++k) {
+        const std::string run = book.open().front().id;
+        const Now what = book.open().front().now;
+        const Task* found = findTask(book.open().front().state, what.task);
+        if (!found) break;
+        const Task task = *found;
+        for (TableShot& shot : shots)
+            if (!shot.taken && task.piece == window.store().job().pieces[shot.piece].id &&
+                task.step == shot.step && task.hands == shot.hands && task.round.value_or(1) >= shot.round) {
+                shot.taken = true;
+                well = shootTable(window, folder, shot) && well;
+            }
+        const Moment now = window.clock().now();
+        if (what.kind == Now::Kind::wait) {
+            window.clock().set(std::max(now, what.from));
+            const bool more = task.again && *task.round < task.again->usual;
+            book.happen(run, {.kind = more ? Kind::another : Kind::done, .at = {}, .task = what.task});
+        } else if (what.kind == Now::Kind::later) {
+            window.clock().set(what.from);
+        } else {
+            book.happen(run, {.kind = Kind::begun, .at = {}, .task = what.task});
+            window.clock().set(now + std::chrono::seconds{static_cast<long>(task.usual_min * 60)});
+            book.happen(run, {.kind = Kind::done, .at = {}, .task = what.task});
+        }
+    }
+    return well && std::all_of(shots.begin(), shots.end(), [](const TableShot& shot) { return shot.taken; });
+}
+
+/// The plan of an open night, and four steps of its work at the table. The clock is made up.
+bool shootTransfer(MainWindow& window, const QDir& folder) {
+    window.clock().simulate(window.clock().zone().read("2026-12-03T17:00"), 0);
+    window.planning().wish(QStringLiteral("due"),
+                           [](WorkWishes& wishes) { wishes.due = "2026-12-05T18:00"; });
+    window.goTo(MainWindow::transfer);
+    bool well = shoot(window, folder, "transfer");
+    constexpr std::size_t orrery = 2, comet = 4;
+    if (window.store().job().pieces.size() > comet && window.planning().begin()) {
+        settle(window);
+        well = workThrough(window, folder,
+                           {{"table-coat", orrery, "coat", true, 1, 0},
+                            {"table-soak", orrery, "soak", false, 1, 40},
+                            {"table-rub", orrery, "rub", true, 2, 260},
+                            {"table-press", comet, "press", false, 1, 18}}) &&
+               well;
+    }
+    while (!window.runs().open().empty())
+        window.runs().happen(window.runs().open().front().id, {.kind = Event::Kind::ended, .at = {}});
+    window.clock().real();
+    while (window.store().canUndo()) window.store().undo();
+    return well;
+}
+
 }  // namespace
 
 int tour(MainWindow& window, const QString& name) {
@@ -143,15 +223,10 @@ int tour(MainWindow& window, const QString& name) {
     choose(window, 2);
     window.goTo(MainWindow::picture);
     well = shoot(window, folder, "picture") && well;
-    // As a maker would: one click cleans the scan; another piece is cut out. Both are taken back.
+    // As a maker would: one click cleans the scan. It is taken back.
     window.pictureTray().open(QStringLiteral("clean"));
     press(window, "clean-scan");
     well = shoot(window, folder, "picture-clean") && well;
-    window.store().undo();
-    choose(window, 4);
-    window.pictureTray().open(QStringLiteral("cut"));
-    press(window, "cut-out");
-    well = shoot(window, folder, "picture-cut") && well;
     window.store().undo();
     window.pictureTray().open(QStringLiteral("came"));
     choose(window, 2);
@@ -159,11 +234,9 @@ int tour(MainWindow& window, const QString& name) {
     settle(window);
     pointAt(window.fold(), {0.62, 0.21});
     well = shoot(window, folder, "object") && well;
-    for (const auto& [part, piece] : {std::pair{"zones", 3}, {"place", 6}, {"edge", 1}, {"method", 4}}) {
-        choose(window, static_cast<std::size_t>(piece));
-        window.objectTray().open(QLatin1String(part));
-        well = shoot(window, folder, ("object-" + std::string(part)).c_str()) && well;
-    }
+    choose(window, 4);
+    window.objectTray().open(QStringLiteral("method"));
+    well = shoot(window, folder, "object-method") && well;
     well = shootFilled(window, folder) && well;
     window.objectTray().open(QStringLiteral("what"));
     choose(window, 2);
@@ -180,9 +253,6 @@ int tour(MainWindow& window, const QString& name) {
     well = shoot(window, folder, "tone") && well;
     window.toneTray().open(QStringLiteral("laid"));
     well = shoot(window, folder, "tone-laid") && well;
-    choose(window, 2);
-    window.toneTray().open(QStringLiteral("surface"));
-    well = shoot(window, folder, "tone-surface") && well;
     window.toneTray().open(QStringLiteral("greys"));
     window.goTo(MainWindow::sharpness);
     window.loupe().show({0.5, 0.41});
@@ -193,6 +263,7 @@ int tour(MainWindow& window, const QString& name) {
     well = shootNested(window, folder) && well;
     window.goTo(MainWindow::print);
     well = shoot(window, folder, "print") && well;
+    well = shootTransfer(window, folder) && well;
     window.goTo(MainWindow::object);
     applyTheme(*qApp, true);
     emit window.store().changed();

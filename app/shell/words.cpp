@@ -2,6 +2,7 @@
 
 #include <QCoreApplication>
 #include <algorithm>
+#include <cmath>
 
 #include "core/base/overloaded.h"
 
@@ -75,6 +76,7 @@ QString sentence(const Finding& found, Unit unit) {
             return tr("The picture runs over \u201c%1\u201d.").arg(named(what.zone));
         },
         [](const UnsuitedMaterial& what) { return text(what.why); },
+        [](const FinishOrder& what) { return tr("“%1”: %2.").arg(text(what.what), text(what.why)); },
         [](const MaterialWithCare& what) { return text(what.why); },
         [&](const UnsuitedPrinter& what) {
             return what.printer.empty()
@@ -102,7 +104,10 @@ QString sentence(const Finding& found, Unit unit) {
                              .arg(what.places);
         },
         [&](const FewPixels& what) {
-            const QString enough = lengthText(what.enough_from_mm, unit == Unit::in ? Unit::in : Unit::cm);
+            // How sharply people see differs by more than a part of a centimetre.
+            const double step = unit == Unit::in ? mm_per_inch : 10;
+            const QString enough = lengthText(std::ceil(what.enough_from_mm / step) * step,
+                                              unit == Unit::in ? Unit::in : Unit::cm);
             if (what.engine == Engine::redraw)
                 return tr("Few pixels for this size. It is drawn again as curves, so its edges stay crisp.");
             if (what.times == 1)
@@ -209,6 +214,7 @@ QString remedyText(const Finding& found, Unit unit) {
             return what.better->more_sheets == 1 ? tr("Take a sheet more")
                                                  : tr("Take %1 sheets more").arg(what.better->more_sheets);
         },
+        [](const FinishOrder& what) { return what.layer < 0 ? QString() : tr("Put it in its place"); },
         [](const NewerMethod&) { return tr("Take the new one"); },
         [](const EvenBorder&) { return tr("Trim it"); },
         [](const SolidAreas&) { return tr("Break it up"); },
@@ -399,7 +405,10 @@ QString timeText(const Wait& time) {
 }
 
 QString heatText(const Heat& heat) {
-    const auto both = [](double c) { return tr("%1 °C (%2 °F)").arg(qRound(c)).arg(qRound(c * 9 / 5 + 32)); };
+    // Heat is set in steps of five, and makers' figures are such: 175 °F is 79 °C.
+    const auto both = [](double c) {
+        return tr("%1 °C (%2 °F)").arg(qRound(c)).arg(5 * qRound((c * 9 / 5 + 32) / 5));
+    };
     return heat.least_c == heat.most_c ? both(heat.least_c)
                                        : tr("%1 to %2").arg(both(heat.least_c), both(heat.most_c));
 }

@@ -1,5 +1,6 @@
 #include "app/widgets/tray_parts.h"
 
+#include <QAction>
 #include <QComboBox>
 #include <QCoreApplication>
 #include <QProgressBar>
@@ -32,6 +33,17 @@ QPushButton* pushButton(const QString& name, const QString& text) {
     auto* button = new QPushButton(text);
     button->setObjectName(name);
     button->setAccessibleName(text);
+    return button;
+}
+
+QPushButton* actionButton(QAction& action) {
+    auto* button = pushButton(action.objectName() + QStringLiteral("-button"), action.iconText());
+    button->setAccessibleName(action.text());
+    button->setToolTip(action.toolTip());
+    QObject::connect(button, &QPushButton::clicked, &action, &QAction::trigger);
+    QObject::connect(&action, &QAction::changed, button,
+                     [button, &action] { button->setEnabled(action.isEnabled()); });
+    button->setEnabled(action.isEnabled());
     return button;
 }
 

@@ -6,6 +6,7 @@
 #include <QLabel>
 #include <QPushButton>
 
+class QAction;
 class QComboBox;
 class QProgressBar;
 
@@ -17,6 +18,8 @@ QLabel* titleLabel(const QString& text);
 QLabel* quietLabel(const QString& text);
 QLabel* strongLabel(const QString& text);
 QPushButton* pushButton(const QString& name, const QString& text);
+/// A button for an action: its short words, its tip, enabled as it is.
+QPushButton* actionButton(QAction& action);
 QPushButton* linkButton(const QString& name, const QString& text);
 /// A column of explanations that a narrow window leaves out; it has the property "spare".
 QWidget* spareColumn(const QList<QLabel*>& labels);

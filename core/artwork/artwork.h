@@ -1,4 +1,5 @@
 #pragma once
+#include <functional>
 #include <memory>
 #include <optional>
 #include <string>
@@ -11,6 +12,7 @@ namespace tympan {
 
 struct Artwork;
 struct CutModel;
+struct PixelSource;
 using ArtworkPtr = std::shared_ptr<const Artwork>;
 
 /// A picture as it came, or as an edit makes it: the original bytes and what was read from them. Never
@@ -37,6 +39,10 @@ struct Artwork {
     PictureEdit edit;
     SizePx edited_from;                   ///< upright pixels of the page that the edit is of; see pageSize
     std::shared_ptr<const CutModel> cut;  ///< the subject that was found, when the edit cuts it out
+
+    /// Of a picture that is put together from prints (see render/as_printed.h): its pixels at a scale to
+    /// `size`.
+    std::function<PixelSource(double scale)> drawn;
 
     cv::Mat pixels;          ///< empty for a vector and for an edited picture: see pixelsFor in edited.h
     bool colourful = false;  ///< it has colours of its own: see colourful.h

@@ -163,6 +163,10 @@ cv::Mat pixelsFor(const Artwork& artwork, double scale, const Progress& progress
     }
     const double drawn_at = vector ? scale : 1.0;
     return *cache().getOnce(keyOf("pixels", artwork, drawn_at), progress.stop, [&] {
+        if (artwork.drawn) {
+            const PixelSource source = artwork.drawn(scale);
+            return source.box({0, 0, source.size.width, source.size.height}, progress);
+        }
         if (!artwork.original) return rasterise(artwork, drawn_at, {progress.stop, {}});
         cv::Mat made = shaped(pageOf(*artwork.original, artwork.edit), artwork.edit, drawn_at, progress);
         made = cleaned(std::move(made), artwork.edit.clean, {progress.stop, {}});
@@ -171,6 +175,7 @@ cv::Mat pixelsFor(const Artwork& artwork, double scale, const Progress& progress
 }
 
 PixelSource pixelSource(const ArtworkPtr& artwork, double scale, const Progress& progress) {
+    if (artwork->drawn) return artwork->drawn(scale);
     const bool in_parts =
         artwork->kind == Artwork::Kind::vector && onlyCropped(*artwork) &&
         artwork->size.width * scale * (artwork->size.height * scale) > most_drawn_at_once_px;

@@ -207,4 +207,10 @@ void WriteAside::commitRewritten() {
 
 void WriteAside::fail(int reason) const { failFor(named_, reason); }
 
+void writeText(const std::filesystem::path& target, std::string_view text) {
+    WriteAside aside(target);
+    aside.append(text);
+    aside.commit();
+}
+
 }  // namespace tympan

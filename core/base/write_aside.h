@@ -41,6 +41,9 @@ class WriteAside {
     bool passed_on_ = false;    // to a device or a pipe
 };
 
+/// A whole file of text, in that way. Throws Error (output) naming it.
+void writeText(const std::filesystem::path& target, std::string_view text);
+
 /// Side files that are being written are removed when the program is ended by SIGTERM, SIGINT or SIGHUP.
 /// Called once, first.
 void removeAsideOnSignals();

@@ -49,6 +49,22 @@ Job withPlaces(Job job, const std::vector<std::size_t>& pieces, const std::vecto
     return job;
 }
 
+PatchPicture patchPictureOf(const Piece& piece) {
+    const Subjects subjects = subjectsOf(piece);
+    return {1.0 * piece.artwork->size.width / piece.artwork->size.height, piece.placement.share,
+            subjects.keep, subjects.words};
+}
+
+/// A picture in its cell.
+Piece put(Piece piece, const Patch& patch) {
+    put(piece, patch.middle, 0);
+    piece.size = printableShape(patch.size);
+    piece.edge.cut = Cut::cell;
+    piece.edge.cell = patch.cell;
+    piece.edge.stop_mm = 0;
+    return withinLimits(std::move(piece));
+}
+
 Filled patched(Job job, const Object& object, const Filling& filling, const std::vector<std::size_t>& pieces,
                const Progress& progress) {
     Outline room = offset(openOf(object), -filling.margin_mm);
@@ -56,12 +72,7 @@ Filled patched(Job job, const Object& object, const Filling& filling, const std:
         if (piece.placement.object == object.id && piece.placement.locked)
             room = without(room, offset(inkOnObject(job, piece), filling.gap_mm));
     std::vector<PatchPicture> pictures;
-    for (const std::size_t i : pieces) {
-        const Piece& piece = job.pieces[i];
-        const Subjects subjects = subjectsOf(piece);
-        pictures.push_back({1.0 * piece.artwork->size.width / piece.artwork->size.height,
-                            piece.placement.share, subjects.keep, subjects.words});
-    }
+    for (const std::size_t i : pieces) pictures.push_back(patchPictureOf(job.pieces[i]));
     Filled filled{std::move(job), {}, {}, 1};
     const std::vector<Patch> patches =
         patchwork(room, pictures, filling.gap_mm, static_cast<std::uint64_t>(filling.seed), progress);
@@ -71,12 +82,7 @@ Filled patched(Job job, const Object& object, const Filling& filling, const std:
             filled.without_room.push_back(piece.id);
             continue;
         }
-        put(piece, patches[i].middle, 0);
-        piece.size = printableShape(patches[i].size);
-        piece.edge.cut = Cut::cell;
-        piece.edge.cell = patches[i].cell;
-        piece.edge.stop_mm = 0;
-        piece = withinLimits(std::move(piece));
+        piece = put(piece, patches[i]);
         if (!patches[i].whole) filled.cut_into.push_back(piece.id);
     }
     return filled;
@@ -131,6 +137,33 @@ Filled fillObject(const Job& asked, int id, const Filling& filling, const FillLi
             filled.scale = i == 0 ? places.places[i].scale : std::min(filled.scale, places.places[i].scale);
     }
     return filled;
+}
+
+Job withPicturesSwapped(Job job, int first, int second) {
+    const auto pieceOf = [&](int id) {
+        return std::find_if(job.pieces.begin(), job.pieces.end(),
+                            [id](const Piece& piece) { return piece.id == id; });
+    };
+    const auto a = pieceOf(first), b = pieceOf(second);
+    if (a == job.pieces.end() || b == job.pieces.end() || a == b ||
+        a->placement.object != b->placement.object)
+        return job;
+    const Piece was_a = *a, was_b = *b;
+    const auto takes = [](const Piece& piece, const Piece& place) {
+        if (place.edge.cut == Cut::cell) return put(piece, patchIn(place.edge.cell, patchPictureOf(piece)));
+        Piece moved = piece;
+        if (moved.edge.cut == Cut::cell) moved.edge.cut = Cut::none;
+        put(moved, place.placement.from_centre, place.placement.rotation_deg);
+        const double smaller =
+            std::min(place.size.width / piece.size.width, place.size.height / piece.size.height);
+        moved.size = printableShape({piece.size.width * smaller, piece.size.height * smaller});
+        return withinLimits(std::move(moved));
+    };
+    *a = takes(was_a, was_b);
+    *b = takes(was_b, was_a);
+    if (was_a.edge.cut == Cut::cell && was_b.edge.cut == Cut::cell)
+        std::swap(a->placement.share, b->placement.share);
+    return job;
 }
 
 }  // namespace tympan

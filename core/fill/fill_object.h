@@ -33,6 +33,10 @@ struct FillLimits {
 Filled fillObject(const Job& job, int object, const Filling& filling, const FillLimits& limits = {},
                   const std::function<void(const Job&)>& better = {}, const Progress& progress = {});
 
+/// Two pictures on one object change places: in a patchwork their cells; else each becomes as large as goes
+/// where the other lay, in its own shape.
+Job withPicturesSwapped(Job job, int first, int second);
+
 /// Whether an object can be filled.
 bool canBeFilled(const Job& job, int object);
 

@@ -180,4 +180,9 @@ std::vector<Patch> patchwork(const Outline& room, const std::vector<PatchPicture
     return best;
 }
 
+Patch patchIn(const Outline& cell, const PatchPicture& picture) {
+    const Fitting fitting = fit(cell, picture);
+    return {cell, fitting.middle, fitting.size, fitting.cut == 0};
+}
+
 }  // namespace tympan

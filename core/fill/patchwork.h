@@ -30,4 +30,7 @@ struct Patch {
 std::vector<Patch> patchwork(const Outline& room, const std::vector<PatchPicture>& pictures, double joint_mm,
                              std::uint64_t seed, const Progress& progress = {});
 
+/// The picture behind a cell: as small as covers it, and where what should stay whole does.
+Patch patchIn(const Outline& cell, const PatchPicture& picture);
+
 }  // namespace tympan

@@ -6,8 +6,8 @@
 #include <numbers>
 #include <numeric>
 
+#include "core/base/random.h"
 #include "core/measure/outline_operations.h"
-#include "core/nest/random.h"
 
 namespace tympan {
 

@@ -4,8 +4,8 @@
 #include <cmath>
 #include <numeric>
 
+#include "core/base/random.h"
 #include "core/measure/outline_operations.h"
-#include "core/nest/random.h"
 
 namespace tympan {
 

@@ -52,6 +52,11 @@ struct UnsuitedMaterial {  ///< the method does not go with what the object is m
     static constexpr std::string_view id = "unsuited-material";
     std::string why;
 };
+struct FinishOrder {  ///< something that is not printed, or a step, stands where it spoils or is spoiled
+    static constexpr std::string_view id = "finish-order";
+    std::string what, why;
+    int layer = -1;  ///< of the object's, from 0; none: a step of the method
+};
 struct MaterialWithCare {  ///< the method goes with it, but for something that one must mind
     static constexpr std::string_view id = "material-with-care";
     std::string why;
@@ -161,7 +166,7 @@ struct ReadsBackwards {  ///< words will be backwards: the picture is said to ha
 
 using What =
     std::variant<MissesOneSheet, SavesSheets, CrossesMargin, LargerThanObject, MissesObject, CrossesKeepOut,
-                 UnsuitedMaterial, MaterialWithCare, UnsuitedPrinter, DarkGround, EdgeInCareZone,
+                 UnsuitedMaterial, FinishOrder, MaterialWithCare, UnsuitedPrinter, DarkGround, EdgeInCareZone,
                  SeamInCareZone, SeamCrosses, FewPixels, WholeSheetsJoin, NewerMethod, Cropped, LinkedPicture,
                  SoftDetail, EvenBorder, SolidAreas, ThinLine, PaleDetailLost, DarkDetailLost, NightPicture,
                  MuchInk, ColoursMerge, ColourWithout, Faces, CameReversed, ReadsBackwards>;

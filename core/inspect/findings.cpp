@@ -7,6 +7,7 @@
 #include "core/base/error.h"
 #include "core/job/fit.h"
 #include "core/job/landing.h"
+#include "core/job/one_print.h"
 #include "core/layout/imposition.h"
 #include "core/measure/outline_operations.h"
 #include "core/method/catalogue.h"
@@ -57,10 +58,15 @@ std::optional<Finding> missesOneSheet(const Job& job, const Piece& piece) {
     return nearest;
 }
 
+/// Those of a print that is one with others are not its own.
+long sheetsOfItsOwn(const Job& job, const Piece& piece) {
+    return printedWithOthers(job, piece) ? 1 : sheetsForOneCopy(job, piece);
+}
+
 /// A size a little smaller than the piece's that takes fewer sheets, none of it being one; the largest such.
 /// Who takes more sheets than are needed, to hide seams, is not after fewer.
 std::optional<Finding> wouldSaveSheets(const Job& job, const Piece& piece) {
-    const long sheets = sheetsForOneCopy(job, piece);
+    const long sheets = sheetsOfItsOwn(job, piece);
     if (sheets < 3 || job.sheets.more_sheets > 0) return {};
     const auto sized = [&](double width) {
         Piece smaller = piece;
@@ -160,6 +166,25 @@ std::optional<Finding> onDarkGround(const Object& object, const Piece& piece, co
     return Finding{finding::DarkGround{}, Severity::warning, piece.id, {}};
 }
 
+/// What stands where it cannot: of what is not printed, and of the method's own steps.
+std::vector<finding::FinishOrder> finishOrder(const Object& object, const Method& method) {
+    std::vector<finding::FinishOrder> found;
+    for (std::size_t i = 0; i < object.layers.size(); ++i)
+        if (const std::string why = contradiction(object.layers[i]); !why.empty())
+            found.push_back({object.layers[i].what.empty() ? std::string(name(object.layers[i].kind))
+                                                           : object.layers[i].what,
+                             why, static_cast<int>(i)});
+    bool coated = false;
+    for (const Step& step : method.steps) {
+        if (coated && step.place == Place::oven)
+            found.push_back({step.words,
+                             "nothing that is varnished goes into an oven: put this step before the coat",
+                             -1});
+        coated = coated || step.work == Work::finish || step.work == Work::seal;
+    }
+    return found;
+}
+
 void lookAtObject(const Job& job, const Piece& piece, std::vector<Finding>& found) {
     const Object& object = objectOf(job, piece);
     const Outline ink = inkOnObject(job, piece);
@@ -168,6 +193,8 @@ void lookAtObject(const Job& job, const Piece& piece, std::vector<Finding>& foun
         found.push_back({finding::UnsuitedMaterial{why}, Severity::warning, piece.id, {}});
     else if (auto dark = onDarkGround(object, piece, ink))
         found.push_back(*dark);
+    for (const finding::FinishOrder& each : finishOrder(object, *piece.method))
+        found.push_back({each, Severity::warning, piece.id, {}});
     if (const std::string care = careOnMaterial(piece.method, object.material.id); !care.empty())
         found.push_back({finding::MaterialWithCare{care}, Severity::note, piece.id, {}});
     if (object.spot()) return;
@@ -262,7 +289,7 @@ std::vector<Finding> findingsOf(const Job& job, const Piece& piece, const Progre
     const double lost = 1 - (box.right - box.left) * (box.bottom - box.top);
     if (lost > worth_saying_crop) add(Severity::note, finding::Cropped{lost});
     if (piece.method->laid_whole)
-        if (const long sheets = sheetsForOneCopy(job, piece); sheets > 1)
+        if (const long sheets = sheetsOfItsOwn(job, piece); sheets > 1)
             add(Severity::warning, finding::WholeSheetsJoin{sheets});
     return found;
 }

@@ -82,6 +82,14 @@ Edit remedyOf(const Finding& found) {
         [](const MissesObject&) { return Edit(); },
         [](const CrossesKeepOut&) { return Edit(); },
         [](const UnsuitedMaterial&) { return Edit(); },
+        [](const FinishOrder& what) {
+            if (what.layer < 0) return Edit();
+            return Edit([at = static_cast<std::size_t>(what.layer)](Job job, const Piece& piece) {
+                Object object = objectOf(job, piece);
+                if (at < object.layers.size()) object.layers[at].when = usualWhen(object.layers[at].kind);
+                return withObject(std::move(job), piece.id, object);
+            });
+        },
         [](const MaterialWithCare&) { return Edit(); },
         [](const UnsuitedPrinter&) { return Edit(); },
         [](const DarkGround&) { return Edit(); },

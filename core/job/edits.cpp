@@ -98,6 +98,13 @@ Job withDistances(Job job, int id, std::vector<SpotDistance> distances) {
                    [&](Piece& piece) { piece.placement.distances = std::move(distances); });
 }
 
+Job withOnePrint(Job job, int id, bool one_print) {
+    if (const Piece* piece = findPiece(job, id))
+        for (Object& object : job.objects)
+            if (object.id == piece->placement.object) object.one_print = one_print;
+    return job;
+}
+
 Job withPlace(Job job, int id, const PointMm& from_centre, double rotation_deg) {
     return changed(std::move(job), id, [&](Piece& piece) {
         piece.placement.from_centre = from_centre;
@@ -337,6 +344,11 @@ Job withPrinterChanged(Job job, int id, Printer printer) {
     const int added = ++printer.id;
     job.printers.push_back(std::move(printer));
     return withPrinter(std::move(job), id, added);
+}
+
+Job withWork(Job job, const WorkWishes& work) {
+    job.work = work;
+    return job;
 }
 
 Job withUnit(Job job, Unit unit) {

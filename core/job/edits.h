@@ -37,6 +37,9 @@ Job withSize(Job job, int piece, const SizeMm& size);
 /// Sets the object under a piece, for every piece that lies on it; those with a fit rule are fitted again.
 Job withObject(Job job, int piece, Object object);
 
+/// The pictures on the object of a piece are printed as one, see one_print.h; or each by itself.
+Job withOnePrint(Job job, int piece, bool one_print);
+
 /// Moves and turns a picture by hand: its fit rule ends.
 Job withPlace(Job job, int piece, const PointMm& from_centre, double rotation_deg);
 /// Sets how the picture is fitted, and fits it.
@@ -75,6 +78,7 @@ Job withPrinter(Job job, int piece, int printer);
 /// piece.
 Job withPrinterChanged(Job job, int piece, Printer printer);
 Job withUnit(Job job, Unit unit);
+Job withWork(Job job, const WorkWishes& work);
 
 /// The largest size with the artwork's shape inside a box.
 SizeMm fitted(const Artwork& artwork, const SizeMm& box);

@@ -9,6 +9,7 @@
 #include "core/base/shared_value.h"
 #include "core/enlarge/enlarging.h"
 #include "core/job/joining.h"
+#include "core/job/work_wishes.h"
 #include "core/measure/length.h"
 #include "core/method/method.h"
 #include "core/nest/problem.h"
@@ -162,6 +163,13 @@ struct KeptSheet {
     bool operator==(const KeptSheet&) const = default;
 };
 
+/// Of a job as it is printed: a piece that another one is printed for, see one_print.h.
+struct PrintedFor {
+    Piece piece;
+    int by = 0;  ///< the other's id
+    bool operator==(const PrintedFor&) const = default;
+};
+
 /// Everything the program shows or prints is a pure function of this value; an edit makes another one.
 struct Job {
     std::string uuid;  ///< its identity (RFC 9562), whatever its file is called; empty until it is kept
@@ -172,7 +180,9 @@ struct Job {
     std::vector<MatchedSet> sets;
     std::vector<Printer> printers{Printer{}};  ///< at least one
     SheetRules sheets;
-    std::vector<KeptSheet> kept_sheets;  ///< in the order in which they are printed; see kept_places.h
+    std::vector<PrintedFor> printed_for;  ///< of a job as it is printed alone; never kept in a file
+    std::vector<KeptSheet> kept_sheets;   ///< in the order in which they are printed; see kept_places.h
+    WorkWishes work;
     /// Seconds since 1970; the date written into PDFs, so that the same job makes the same bytes.
     long long created = 0;
     int next_id = 1;

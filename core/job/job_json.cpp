@@ -8,6 +8,7 @@
 
 #include "core/job/piece_json.h"
 #include "core/job/sheets_json.h"
+#include "core/job/work_wishes_json.h"
 #include "core/object/object_json.h"
 
 namespace tympan {
@@ -25,6 +26,7 @@ std::string jsonOf(const Job& job) {
               {"next_id", job.next_id}, {"objects", json::array()},     {"pieces", json::array()}};
     if (!job.uuid.empty()) root["uuid"] = job.uuid;
     for (const Printer& printer : job.printers) root["printers"].push_back(toJson(printer));
+    if (job.work != WorkWishes{}) root["work"] = toJson(job.work);
     if (!job.notes.empty()) root["notes"] = job.notes;
     for (const Object& object : job.objects) root["objects"].push_back(toJson(object));
     for (const Piece& piece : job.pieces) root["pieces"].push_back(toJson(piece));
@@ -122,6 +124,7 @@ ReadJob readJob(const JsonText& source, const ArtworkSource& artworks) {
     if (reader.has("kept_sheets"))
         for (JsonReader& entry : reader.objects("kept_sheets"))
             orNamed([&] { job.kept_sheets.push_back(readKeptSheet(entry)); });
+    if (reader.has("work")) orNamed([&] { job.work = readWorkWishes(reader.object("work")); });
     reader.finish();
     mendIds(job);
     if (!rest.empty()) job.rest = std::make_shared<const json>(std::move(rest));

@@ -9,6 +9,7 @@
 #include "core/job/edits.h"
 #include "core/job/piece_json.h"
 #include "core/job/sheets_json.h"
+#include "core/job/work_wishes_json.h"
 #include "core/method/catalogue.h"
 #include "core/object/materials.h"
 #include "core/object/object_json.h"
@@ -25,6 +26,8 @@ Object readRecipeObject(JsonReader reader) {
     object.ground = reader.has("ground") ? readColour(reader, "ground") : object.material.ground;
     if (reader.has("zones"))
         for (JsonReader& zone : reader.objects("zones")) object.zones.push_back(readZone(zone));
+    if (reader.has("layers"))
+        for (JsonReader& layer : reader.objects("layers")) object.layers.push_back(readLayer(layer));
     reader.finish();
     return object;
 }
@@ -91,6 +94,7 @@ Job jobFromRecipe(const std::filesystem::path& file) {
     job.uuid = uuidOf(source.text);
     for (JsonReader& entry : reader.objects("pieces"))
         job = withEntry(std::move(job), entry, file.parent_path());
+    if (reader.has("work")) job.work = readWorkWishes(reader.object("work"));
     reader.finish();
     return job;
 }

@@ -29,12 +29,6 @@ int lockOf(const fs::path& folder) {
     return -1;
 }
 
-void replaceText(const fs::path& file, std::string_view text) {
-    WriteAside aside(file);
-    aside.append(text);
-    aside.commit();
-}
-
 std::string textOf(const fs::path& file) {
     std::ifstream stream(file, std::ios::binary);
     return {std::istreambuf_iterator<char>(stream), {}};
@@ -69,8 +63,8 @@ void Recovery::keep(const Job& job, const fs::path& file) {
         aside.append(artwork->bytes->data(), artwork->bytes->size());
         aside.commit();
     }
-    replaceText(folder_ / origin_name, file.string());
-    replaceText(folder_ / job_name, jsonOf(job));
+    writeText(folder_ / origin_name, file.string());
+    writeText(folder_ / job_name, jsonOf(job));
 }
 
 void Recovery::clear() {

@@ -1,6 +1,7 @@
 #include "core/layout/nesting.h"
 
 #include <algorithm>
+#include <cmath>
 #include <map>
 
 #include "core/job/limits.h"
@@ -24,6 +25,14 @@ PlacedRegion notLaid(PlacedRegion part) {
 /// The middle of a part's region and tab in its print frame, mm.
 PointMm middleOf(const PlacedRegion& part, const PixelGrid& grid) {
     return middle(grid.mm(part.regionWithTab()));
+}
+
+/// Whether a part lies where a job keeps it: a place that it no longer fits is not its own.
+bool liesAt(const PlacedRegion& part, const KeptPlace& place, const PixelGrid& grid) {
+    const KeptPlace there = keptPlaceOf(part, grid);
+    const double px = grid.pixel_mm();
+    return there.rotation_deg == place.rotation_deg && std::abs(there.middle.x - place.middle.x) <= px &&
+           std::abs(there.middle.y - place.middle.y) <= px;
 }
 
 /// Sheets whose pieces may all lie together share one nesting.
@@ -88,7 +97,7 @@ std::vector<SheetNesting> nestingsOf(const Job& job, const Imposition& impositio
             nesting.copies[at->second].push_back(part.copy);
             const int copy = piece.copies++;
             const auto lock = locked.find({part.piece, part.copy});
-            if (lock == locked.end() || !upright) continue;
+            if (lock == locked.end() || !upright || !liesAt(part, lock->second, grid)) continue;
             const PointMm turned =
                 rotated(middleOf(nesting.parts[at->second], grid), lock->second.rotation_deg);
             stay.push_back({at->second,
@@ -207,6 +216,14 @@ Job nested(const Job& job, const Imposition& imposition, const NestingSearch& se
         }
     if (taken.empty()) return job;
     return withNested(job, imposition, taken, places, search.seed);
+}
+
+Job withPlacesOf(Job job, const Job& laid) {
+    job.kept_sheets = laid.kept_sheets;
+    job.sheets.nest_seed = laid.sheets.nest_seed;
+    for (Piece& piece : job.pieces)
+        if (const Piece* other = findPiece(laid, piece.id)) piece.spares = other->spares;
+    return job;
 }
 
 }  // namespace tympan

@@ -44,4 +44,8 @@ Job nested(const Job& job, const Imposition& imposition, const NestingSearch& se
 Job withNested(Job job, const Imposition& imposition, const std::vector<SheetNesting>& nestings,
                const std::vector<NestLayout>& layouts, int seed);
 
+/// What laying a job as it is printed (render/as_printed.h) closer came to, taken over into the job itself:
+/// places, the way they were found, spare copies.
+Job withPlacesOf(Job job, const Job& laid);
+
 }  // namespace tympan

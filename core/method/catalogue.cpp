@@ -43,9 +43,7 @@ std::filesystem::path writeUserMethod(const std::filesystem::path& folder, const
     std::filesystem::create_directories(folder);
     const std::filesystem::path file = folder / (method.id.substr(user_prefix.size()) + ".json");
     const nlohmann::ordered_json all{{"schema", "tympan-methods-2"}, {"methods", {toJson(method)}}};
-    WriteAside aside(file);
-    aside.append(all.dump(2) + "\n");
-    aside.commit();
+    writeText(file, all.dump(2) + "\n");
     return file;
 }
 

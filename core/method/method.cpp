@@ -4,24 +4,6 @@
 
 namespace tympan {
 
-const std::vector<std::string>& workNames() {
-    static const std::vector<std::string> names{"prepare", "print", "fix",  "coat",   "lay", "press",
-                                                "tape",    "wipe",  "dry",  "soak",   "rub", "look",
-                                                "peel",    "cool",  "seal", "finish", "cure"};
-    return names;
-}
-
-const std::vector<std::string>& basisNames() {
-    static const std::vector<std::string> names{"guess",    "makers",   "physics",
-                                                "standard", "measured", "yours"};
-    return names;
-}
-
-bool isNeeded(const Step& step, PrinterKind printer) {
-    return !step.optional &&
-           (step.only.empty() || std::find(step.only.begin(), step.only.end(), printer) != step.only.end());
-}
-
 Method withMount(Method method, const std::string& mount, double inset_mm) {
     Carrier& carrier = method.carrier;
     for (const Mount& each : carrier.mounts) {
@@ -33,21 +15,47 @@ Method withMount(Method method, const std::string& mount, double inset_mm) {
     return method;
 }
 
+namespace {
+
+/// A step's own least, usual and longest time.
+Wait timeOf(const Step& step, double work_part) {
+    const Minutes work = minutesOf(step.effort, 1, usual_area_cm2);
+    Wait time;
+    time.least_min = time.typical_min = time.most_min = work_part * work.usual;
+    if (!step.wait || step.wait->kind == Wait::Kind::not_after) return time;
+    time.least_min += step.wait->least_min;
+    time.typical_min += step.wait->typical_min;
+    time.most_min += step.wait->most_min;
+    return time;
+}
+
+}  // namespace
+
 Wait timeOf(const Method& method, PrinterKind printer) {
     Wait sum;
     sum.basis = Basis::makers;
     for (const Step& step : method.steps) {
-        if (!isNeeded(step, printer)) continue;
-        if ((step.work_min > 0 && step.work_basis == Basis::guess) ||
+        if (!isNeeded(step, {printer})) continue;
+        if ((needsHands(step) && minutesOf(step.effort, 1, usual_area_cm2).basis == Basis::guess) ||
             (step.wait && step.wait->basis == Basis::guess))
             sum.basis = Basis::guess;
-        sum.least_min += step.work_min;
-        sum.typical_min += step.work_min;
-        sum.most_min += step.work_min;
-        if (!step.wait || step.wait->kind == Wait::Kind::not_after) continue;
-        sum.least_min += step.wait->least_min;
-        sum.typical_min += step.wait->typical_min;
-        sum.most_min += step.wait->most_min;
+        int times = 0;
+        for (const StepFace& face : step.faces) times += face.times;
+        const auto add = [&](const Step& each, double part, int least, int usual, int most) {
+            const Wait time = timeOf(each, part);
+            sum.least_min += least * time.least_min;
+            sum.typical_min += usual * time.typical_min;
+            sum.most_min += most * time.most_min;
+        };
+        add(step, 1, std::max(1, times), std::max(1, times), std::max(1, times));
+        if (!step.rounds) continue;
+        const Rounds& rounds = *step.rounds;
+        bool among = false;
+        for (const Step& each : method.steps) {
+            among = among || each.id == rounds.from;
+            if (among) add(each, rounds.later, rounds.least - 1, rounds.usual - 1, rounds.most - 1);
+            if (each.id == step.id) break;
+        }
     }
     return sum;
 }

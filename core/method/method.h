@@ -1,34 +1,11 @@
 #pragma once
-#include <optional>
 #include <string>
 #include <vector>
 
 #include "core/measure/frames.h"
+#include "core/method/step.h"
 
 namespace tympan {
-
-enum class PrinterKind { laser, inkjet, sublimation, white_toner };
-
-/// "laser", "inkjet", "sublimation", "white-toner".
-std::string_view id(PrinterKind kind);
-/// The other way round; throws std::out_of_range for anything else.
-PrinterKind printerKindNamed(std::string_view name);
-std::vector<std::string> printerKindNames();
-
-/// Where a number comes from. What is a guess is shown as one: in words or a range.
-enum class Basis {
-    guess,     ///< ours
-    makers,    ///< practitioners agree on it, or give its range
-    physics,   ///< follows from what it is about
-    standard,  ///< a published norm
-    measured,  ///< on a strip that was printed and transferred
-    yours,     ///< the maker typed it
-};
-/// A length or size that is a guess is shown as a range: from so much of it to so much.
-inline constexpr double guessed_least = 0.7, guessed_most = 1.5;
-
-/// "guess", "makers", … in the order of Basis.
-const std::vector<std::string>& basisNames();
 
 /// What the method asks of the ink unless the maker chooses otherwise.
 enum class InkAdvice {
@@ -56,66 +33,6 @@ struct Carrier {
     std::vector<Mount> mounts;   ///< from which the maker chooses; it gives the inset
     std::string mount;           ///< the chosen one's id; empty: the first, where there are any
     bool operator==(const Carrier&) const = default;
-};
-
-/// A time between steps, in minutes: makers differ, so it is a range and a usual value.
-struct Wait {
-    enum class Kind {
-        not_before,  ///< going on too early spoils it; longer does no harm
-        not_after,   ///< a deadline: ink or medium dries
-        hold_for,    ///< so long and no longer: held under the press, damp on skin
-    };
-    Kind kind = Kind::not_before;
-    double least_min = 0, typical_min = 0, most_min = 0;
-    Basis basis = Basis::guess;
-    bool operator==(const Wait&) const = default;
-};
-
-/// A temperature in °C, never without a reason: figures from makers are often without their unit.
-struct Heat {
-    double least_c = 0, most_c = 0;
-    std::string note;
-    Basis basis = Basis::guess;
-    bool operator==(const Heat&) const = default;
-};
-
-/// What kind of work a step is.
-enum class Work {
-    prepare,
-    print,
-    fix,
-    coat,
-    lay,
-    press,
-    tape,
-    wipe,
-    dry,
-    soak,
-    rub,
-    look,
-    peel,
-    cool,
-    seal,
-    finish,
-    cure,
-    unsaid,  ///< of a method that was kept before steps had kinds
-};
-
-/// "prepare", "print", … in the order of Work; "unsaid" is none of them.
-const std::vector<std::string>& workNames();
-
-struct Step {
-    std::string id;  ///< once within its method, and the same in all its revisions
-    Work work = Work::unsaid;
-    std::string words;
-    double work_min = 0;  ///< with hands on it
-    Basis work_basis = Basis::guess;
-    bool optional = false;
-    std::vector<PrinterKind> only;  ///< needed for prints of these printers alone; empty: of all
-    std::optional<Wait> wait;
-    std::optional<Heat> heat;
-    std::string caution;
-    bool operator==(const Step&) const = default;
 };
 
 /// Coats on one face of the object.
@@ -202,12 +119,6 @@ struct Method {
 
 /// Whether the program can prepare it: one printed pass.
 inline bool selectable(const Method& method) { return method.passes == 1; }
-
-/// Whether hands are on it; else it is waiting alone.
-inline bool needsHands(const Step& step) { return step.work_min > 0; }
-
-/// Whether a step is done: all but what is optional, and what prints of such a printer do not need.
-bool isNeeded(const Step& step, PrinterKind printer);
 
 /// From printing to the finished piece, with the least, usual and longest waits, in minutes. Deadlines take
 /// no time. A guess as soon as any part of it is one.

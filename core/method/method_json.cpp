@@ -7,54 +7,11 @@
 
 #include "core/base/sha256.h"
 #include "core/method/catalogue.h"
+#include "core/method/step_json.h"
 
 namespace tympan {
 
 namespace {
-
-const std::vector<std::pair<PrinterKind, std::string>> printer_ids{{PrinterKind::laser, "laser"},
-                                                                   {PrinterKind::inkjet, "inkjet"},
-                                                                   {PrinterKind::sublimation, "sublimation"},
-                                                                   {PrinterKind::white_toner, "white-toner"}};
-
-const std::vector<std::string> wait_names{"not-before", "not-after", "hold-for"};  // as Wait::Kind
-
-std::vector<PrinterKind> readPrinters(JsonReader& reader, const std::string& field) {
-    std::vector<PrinterKind> kinds;
-    for (const std::string& name : reader.texts(field)) {
-        const auto found =
-            std::find_if(printer_ids.begin(), printer_ids.end(), [&](auto& p) { return p.second == name; });
-        if (found == printer_ids.end()) reader.fail(field, "\"" + name + "\" is not a kind of printer");
-        kinds.push_back(found->first);
-    }
-    if (kinds.empty()) reader.fail(field, "must name at least one kind");
-    return kinds;
-}
-
-/// A number that was kept before numbers had a basis is a guess.
-Basis readBasis(JsonReader& reader) {
-    if (!reader.has("basis")) return Basis::guess;
-    const std::string name = reader.oneOf("basis", basisNames());
-    return static_cast<Basis>(std::find(basisNames().begin(), basisNames().end(), name) -
-                              basisNames().begin());
-}
-
-const std::string& nameOf(Basis basis) { return basisNames()[static_cast<std::size_t>(basis)]; }
-
-/// A number with its basis, as {"mm": 0.25, "basis": "guess"}; or bare, in the field `bare`, from before.
-void readFigure(JsonReader& reader, const std::string& field, const std::string& bare,
-                const std::string& unit, double least, double most, double& value, Basis& basis) {
-    if (reader.has(bare)) value = reader.number(bare, least, most);
-    if (!reader.has(field)) return;
-    JsonReader figure = reader.object(field);
-    value = figure.number(unit, least, most);
-    basis = readBasis(figure);
-    figure.finish();
-}
-
-nlohmann::json figureJson(const std::string& unit, double value, Basis basis) {
-    return {{unit, value}, {"basis", nameOf(basis)}};
-}
 
 Mount readMount(JsonReader& reader) {
     Mount mount{reader.id("id"), reader.text("name"), reader.number("inset_mm", 0, 50), readBasis(reader)};
@@ -74,50 +31,6 @@ Carrier readCarrier(JsonReader reader) {
     carrier.mount = reader.note("mount");
     reader.finish();
     return carrier;
-}
-
-Wait readWait(JsonReader reader) {
-    constexpr double month_min = 60 * 24 * 31;
-    Wait wait;
-    const std::string kind = reader.oneOf("kind", wait_names);
-    wait.kind =
-        static_cast<Wait::Kind>(std::find(wait_names.begin(), wait_names.end(), kind) - wait_names.begin());
-    wait.least_min = reader.number("least_min", 0, month_min);
-    wait.typical_min = reader.number("typical_min", wait.least_min, month_min);
-    wait.most_min = reader.number("most_min", wait.typical_min, month_min);
-    wait.basis = readBasis(reader);
-    reader.finish();
-    return wait;
-}
-
-Heat readHeat(JsonReader reader) {
-    Heat heat;
-    heat.least_c = reader.number("least_c", 20, 260);
-    heat.most_c = reader.number("most_c", heat.least_c, 260);
-    heat.note = reader.text("note");
-    heat.basis = readBasis(reader);
-    reader.finish();
-    return heat;
-}
-
-/// `number`, from 1, names a step that was kept before steps had ids.
-Step readStep(JsonReader& reader, std::size_t number) {
-    Step step;
-    step.id = reader.has("id") ? reader.id("id") : fmt::format("step-{}", number);
-    if (reader.has("kind")) {
-        const std::vector<std::string>& names = workNames();
-        const std::string kind = reader.oneOf("kind", names);
-        step.work = static_cast<Work>(std::find(names.begin(), names.end(), kind) - names.begin());
-    }
-    step.words = reader.text("do");
-    readFigure(reader, "work", "work_min", "min", 0, 24 * 60, step.work_min, step.work_basis);
-    step.optional = reader.flag("optional", false);
-    if (reader.has("only")) step.only = readPrinters(reader, "only");
-    if (reader.has("wait")) step.wait = readWait(reader.object("wait"));
-    if (reader.has("heat")) step.heat = readHeat(reader.object("heat"));
-    step.caution = reader.note("caution");
-    reader.finish();
-    return step;
 }
 
 Coats readCoats(JsonReader& reader) {
@@ -206,13 +119,7 @@ Method readMethod(JsonReader reader) {
     method.medium = reader.note("medium");
     if (reader.has("coats"))
         for (JsonReader& entry : reader.objects("coats")) method.coats.push_back(readCoats(entry));
-    if (reader.has("steps"))
-        for (JsonReader& entry : reader.objects("steps")) {
-            Step step = readStep(entry, method.steps.size() + 1);
-            for (const Step& earlier : method.steps)
-                if (earlier.id == step.id) entry.fail("id", "must be there once");
-            method.steps.push_back(std::move(step));
-        }
+    if (reader.has("steps")) method.steps = readSteps(reader.objects("steps"));
     method.release = reader.note("release");
     method.finish = reader.note("finish");
     method.look = reader.note("look");
@@ -234,27 +141,6 @@ Method readMethod(JsonReader reader) {
 }
 
 namespace {
-
-nlohmann::json toJson(const Step& step) {
-    nlohmann::json value{{"id", step.id}, {"do", step.words}};
-    if (step.work_min > 0) value["work"] = figureJson("min", step.work_min, step.work_basis);
-    if (step.optional) value["optional"] = true;
-    for (PrinterKind kind : step.only) value["only"].push_back(id(kind));
-    if (step.work != Work::unsaid) value["kind"] = workNames()[static_cast<std::size_t>(step.work)];
-    if (step.wait)
-        value["wait"] = {{"kind", wait_names[static_cast<std::size_t>(step.wait->kind)]},
-                         {"least_min", step.wait->least_min},
-                         {"typical_min", step.wait->typical_min},
-                         {"most_min", step.wait->most_min},
-                         {"basis", nameOf(step.wait->basis)}};
-    if (step.heat)
-        value["heat"] = {{"least_c", step.heat->least_c},
-                         {"most_c", step.heat->most_c},
-                         {"note", step.heat->note},
-                         {"basis", nameOf(step.heat->basis)}};
-    if (!step.caution.empty()) value["caution"] = step.caution;
-    return value;
-}
 
 nlohmann::json toJson(const std::vector<Misfit>& misfits) {
     nlohmann::json list = nlohmann::json::array();
@@ -340,23 +226,6 @@ nlohmann::json toJson(const Method& method) {
 std::string hashOf(const Method& method) {
     const std::string text = toJson(method).dump();
     return sha256({reinterpret_cast<const unsigned char*>(text.data()), text.size()});
-}
-
-PrinterKind printerKindNamed(std::string_view name) {
-    for (const auto& [kind, known] : printer_ids)
-        if (known == name) return kind;
-    throw std::out_of_range("printer kind");
-}
-
-std::vector<std::string> printerKindNames() {
-    std::vector<std::string> names;
-    for (const auto& [kind, name] : printer_ids) names.push_back(name);
-    return names;
-}
-
-std::string_view id(PrinterKind kind) {
-    return std::find_if(printer_ids.begin(), printer_ids.end(), [&](auto& p) { return p.first == kind; })
-        ->second;
 }
 
 }  // namespace tympan

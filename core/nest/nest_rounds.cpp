@@ -14,6 +14,8 @@ namespace {
 
 constexpr double fullest = 1.0005;  // more than a room no set of pieces fills
 constexpr double least_cut = 0.001;
+// An exchange that is managed at all mostly is within some tens of moves.
+constexpr long most_exchange_moves = 500;
 
 }  // namespace
 
@@ -69,12 +71,110 @@ bool NestSearch::takeApart() {
     return found.has_value();
 }
 
+std::optional<int> NestSearch::emptiest() const {
+    std::optional<int> least;
+    for (int i = 0; i < containers(); ++i)
+        if (!anyLocked(i) && (!least || areaOf(i) < areaOf(*least))) least = i;
+    return least;
+}
+
+std::optional<NestSearch::Exchange> NestSearch::someExchange(int emptiest) {
+    const auto one = [&](const std::vector<std::size_t>& of) {
+        return of[static_cast<std::size_t>(random_.below(static_cast<int>(of.size())))];
+    };
+    std::vector<std::size_t> here;
+    for (std::size_t i = 0; i < best_.size(); ++i)
+        if (best_[i].container == emptiest) here.push_back(i);
+    for (int tries = 0; tries < 50; ++tries) {
+        Exchange exchange;
+        exchange.in = one(here);
+        exchange.container = random_.below(containers() - 1);
+        if (exchange.container >= emptiest) ++exchange.container;
+        double filled = areaOf(exchange.container) + areaOfItem(exchange.in);
+        if (random_.below(3) > 0) {
+            std::vector<std::size_t> smaller;
+            for (std::size_t i = 0; i < best_.size(); ++i)
+                if (best_[i].container == exchange.container && !best_[i].locked &&
+                    areaOfItem(i) < 0.98 * areaOfItem(exchange.in))
+                    smaller.push_back(i);
+            if (smaller.empty()) continue;
+            exchange.out = one(smaller);
+            filled -= areaOfItem(*exchange.out);
+        }
+        if (filled <= fullest * area(room_.outline())) return exchange;
+    }
+    return {};
+}
+
+NestSearch::Tried NestSearch::tried(const Exchange& exchange, int emptiest, std::uint64_t seed,
+                                    long most_moves) const {
+    Tried result;
+    const auto taken = [&](int container, std::optional<std::size_t> in, std::optional<std::size_t> out) {
+        std::vector<std::size_t> of;
+        std::vector<NestItem> items;
+        std::size_t comes = 0;
+        for (std::size_t i = 0; i < best_.size(); ++i) {
+            if (i == in) comes = of.size();
+            if ((best_[i].container != container || i == out) && i != in) continue;
+            of.push_back(i);
+            items.push_back(best_[i]);
+            items.back().container = i == in ? -1 : 0;
+        }
+        if (!in) return true;  // what is left lies as it did
+        Separation search(shapes_, {room_}, problem_.turning, seed);
+        search.set(items);
+        search.insert(comes, {0});
+        const bool lies = search.separate({0}, [&] {
+            return over() || search.moves() > most_exchange_moves ||
+                   (most_moves > 0 && result.moves + search.moves() >= most_moves);
+        });
+        result.moves += search.moves();
+        items = search.items();
+        for (std::size_t i = 0; i < of.size(); ++i) {
+            items[i].container = container;
+            result.lying.emplace_back(of[i], items[i]);
+        }
+        return lies;
+    };
+    if (!taken(exchange.container, exchange.in, exchange.out) || !taken(emptiest, exchange.out, exchange.in))
+        result.lying.clear();
+    return result;
+}
+
+bool NestSearch::lighten() {
+    const std::optional<int> least = emptiest();
+    if (!least) return false;
+    const std::optional<Exchange> exchanges[] = {someExchange(*least), someExchange(*least)};
+    const std::uint64_t seeds[] = {nextSeed(), nextSeed()};
+    const long left = limits_.moves > 0 ? (limits_.moves - moves_ + 1) / 2 : 0;
+    ++exchanges_without_;
+    Tried results[2];
+    const auto go = [&](std::size_t side) {
+        if (exchanges[side]) results[side] = tried(*exchanges[side], *least, seeds[side], left);
+    };
+    {
+        const std::jthread other(go, 1);
+        go(0);
+    }
+    sayHowFar();
+    moves_ += results[0].moves + results[1].moves;
+    const Tried& found = results[0].lying.empty() ? results[1] : results[0];
+    if (found.lying.empty()) return true;
+    for (const auto& [item, lies] : found.lying) best_[item] = lies;
+    exchanges_without_ = rounds_without_ = 0;
+    if (const int last = containers() - 1; *least < last && !anyLocked(last))
+        for (NestItem& item : best_)
+            if (item.container == *least || item.container == last)
+                item.container = item.container == last ? *least : last;
+    told();
+    return true;
+}
+
 bool NestSearch::giveOneUp() {
     const int count = containers();
-    int least = -1;
-    for (int i = 0; i < count; ++i)
-        if (!anyLocked(i) && (least < 0 || areaOf(i) < areaOf(least))) least = i;
-    if (least < 0) return false;
+    const std::optional<int> given = emptiest();
+    if (!given) return false;
+    const int least = *given;
     const auto found = attempt(
         [&](Separation& search, const std::function<bool()>& enough) {
             std::vector<NestItem> items = search.items();
@@ -178,6 +278,7 @@ bool NestSearch::pressLast() {
         told();
     } else {
         cut_ = std::max(least_cut, cut_ / 2);
+        exchanges_without_ = 0;
     }
     return true;
 }

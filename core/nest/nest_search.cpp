@@ -14,6 +14,7 @@ namespace tympan {
 namespace {
 
 constexpr double first_cut = 0.04;
+constexpr int patience = 60;              // exchanges without gain
 constexpr double part_for_spares = 0.15;  // of the time, where there are any
 
 }  // namespace
@@ -97,6 +98,8 @@ void NestSearch::run(const std::function<void()>& better) {
     while (!over()) {
         if (anyHomeless()) {
             if (!placeMore()) break;
+        } else if (containers() > 1 && fewerArePossible() && exchanges_without_ < patience) {
+            if (!lighten()) break;
         } else if (containers() > 1 && fewerArePossible() && rounds_without_ < 3) {
             if (!giveOneUp()) break;
         } else if (problem_.most_containers || !pressLast()) {

@@ -66,6 +66,25 @@ class NestSearch {
     /// The pieces of the emptiest container over those in the others, and all taken apart. False when none
     /// can be given up.
     bool giveOneUp();
+    /// A piece of the emptiest container into another one, where it is taken apart with what lies there, or
+    /// in exchange for a smaller one; two such on both cores. The emptiest becomes the last. False when there
+    /// is none to try.
+    bool lighten();
+    struct Exchange {
+        std::size_t in = 0;              ///< goes from the emptiest container
+        std::optional<std::size_t> out;  ///< comes there instead
+        int container = 0;
+    };
+    /// One by chance that does not fill the container over and over.
+    std::optional<Exchange> someExchange(int emptiest);
+    struct Tried {
+        std::vector<std::pair<std::size_t, NestItem>> lying;  ///< by item; none if it was not managed
+        long moves = 0;
+    };
+    /// `most_moves`: if not 0, it ends after so many.
+    Tried tried(const Exchange& exchange, int emptiest, std::uint64_t seed, long most_moves) const;
+    /// The container with least in it, of those in which nothing is locked.
+    std::optional<int> emptiest() const;
     /// Pieces without a place are laid over the others, and all taken apart: one of them, or all, or one in
     /// exchange for a smaller one, so that what is left without a place shrinks.
     bool placeMore();
@@ -87,7 +106,7 @@ class NestSearch {
     std::set<std::size_t> spare_without_;
     std::set<std::size_t> too_large_;  ///< shapes for which an empty container had no place
     int most_ = 1;
-    int rounds_without_ = 0;
+    int rounds_without_ = 0, exchanges_without_ = 0;
     double cut_;  ///< how much of the last container is pressed away at once
     std::uint64_t seeds_ = 0;
     long moves_ = 0;

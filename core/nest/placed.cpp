@@ -148,9 +148,16 @@ bool overlap(const Placed& a, const Placed& b) {
     const Window both{std::max(a.left, b.left), std::max(a.top, b.top), std::min(a.right, b.right),
                       std::min(a.bottom, b.bottom)};
     if (edgesCross(a.edges, a.runs, b.edges, b.runs, both)) return true;
-    // One may lie in the other, or in its hole: what decides is any point of it. The middle of its largest
-    // circle is surely inside of itself.
-    return contains(b.edges, b.runs, a.poles.front().at) || contains(a.edges, a.runs, b.poles.front().at);
+    // One may lie in the other, or in its hole: what decides is any point of each of its parts. The middle of
+    // its largest circle is surely inside of itself.
+    if (contains(b.edges, b.runs, a.poles.front().at) || contains(a.edges, a.runs, b.poles.front().at))
+        return true;
+    const auto anyIn = [](const Placed& one, const Placed& other) {
+        return std::any_of(one.shape->islands.begin(), one.shape->islands.end(), [&](std::size_t edge) {
+            return contains(other.edges, other.runs, one.edges[edge].from);
+        });
+    };
+    return anyIn(a, b) || anyIn(b, a);
 }
 
 double severity(const Placed& a, const Placed& b) {
@@ -191,6 +198,8 @@ bool inside(const NestRoom& room, const Placed& placed) {
         return false;
     // No edges cross: all of it is in, or all is out; or a hole of the room lies within it.
     if (!inRoom(placed.edges.front().from)) return false;
+    for (const std::size_t edge : placed.shape->islands)
+        if (!inRoom(placed.edges[edge].from)) return false;
     for (const Ring& ring : room.outline().rings) {
         const PointMm& p = ring.front();
         if (p.x > placed.left && p.x < placed.right && p.y > placed.top && p.y < placed.bottom &&

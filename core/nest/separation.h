@@ -1,9 +1,10 @@
 #pragma once
 #include <functional>
+#include <limits>
 #include <optional>
 
+#include "core/base/random.h"
 #include "core/nest/placed.h"
-#include "core/nest/random.h"
 
 namespace tympan {
 
@@ -54,7 +55,14 @@ class Separation {
     bool collides(std::size_t item) const;
     std::vector<std::size_t> colliding() const;
     double loss(std::size_t item, int container, const Placed& placed, double bound) const;
-    bool search(std::size_t item, const std::vector<int>& containers, int anywhere, int nearby, int flush);
+    /// How many places are looked at: all over the containers, about where it lies, with a side along
+    /// another's.
+    struct Samples {
+        int anywhere, nearby, flush;
+    };
+    static constexpr Samples usual{22, 12, 16};
+    static constexpr double never = std::numeric_limits<double>::infinity();
+    bool search(std::size_t item, const std::vector<int>& containers, const Samples& samples);
     double improve(std::size_t item, int container, Pose& pose, double value, double step, double turn,
                    double until);
     Pose randomPose(std::size_t item, int container);

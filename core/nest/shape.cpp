@@ -104,18 +104,22 @@ std::vector<Side> sidesOf(const Outline& outline) {
 NestShape shapeOf(const Outline& outline, double gap_mm) {
     NestShape shape;
     shape.middle = middle(bounds(outline));
-    const Outline centred = moved(outline, {-shape.middle.x, -shape.middle.y});
-    shape.outline = simplifiedOutward(offset(centred, nestGrowth(gap_mm)));
-    if (shape.outline.empty()) shape.outline = centred;
+    // Grown where it is: moved off the grid of micrometres first, the ring of a needle may turn over.
+    const PointMm to_middle{-shape.middle.x, -shape.middle.y};
+    shape.outline = simplifiedOutward(moved(offset(outline, nestGrowth(gap_mm)), to_middle));
+    if (shape.outline.empty()) shape.outline = moved(outline, to_middle);
     shape.area = area(shape.outline);
     shape.poles = polesOf(shape.outline);
     shape.sides = sidesOf(shape.outline);
     std::vector<PointMm> points;
-    for (const Ring& ring : shape.outline.rings)
+    for (const Ring& ring : shape.outline.rings) {
+        if (area(ring) > 0) shape.islands.push_back(points.size());
         for (const PointMm& p : ring) {
             points.push_back(p);
             shape.reach = std::max(shape.reach, std::hypot(p.x, p.y));
         }
+    }
+    if (shape.islands.size() == 1) shape.islands.clear();
     shape.size = std::sqrt(std::max(1e-6, hullArea(std::move(points))));
     return shape;
 }

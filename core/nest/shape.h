@@ -39,6 +39,8 @@ struct NestShape {
     PointMm middle;           ///< of the piece's own outline, where that is
     std::vector<Pole> poles;  ///< the largest first
     std::vector<Side> sides;
+    /// Where each part begins, as an edge, when it is in several: of one part empty.
+    std::vector<std::size_t> islands;
     double area = 0;
     double reach = 0;        ///< from the middle to the farthest corner
     double size = 0;         ///< the root of the area of its convex hull

@@ -4,6 +4,7 @@
 #include <vector>
 
 #include "core/artwork/colour.h"
+#include "core/object/layer.h"
 #include "core/object/shape.h"
 
 namespace tympan {
@@ -69,6 +70,8 @@ struct Object {
     Rgb8 ground{236, 217, 180};  ///< the colour that shows wherever no ink lies: the whites of the picture
     std::vector<Zone> zones;
     std::optional<Filling> filling;  ///< as it was last filled
+    bool one_print = false;          ///< the pictures on it are printed as one, see job/one_print.h
+    std::vector<Layer> layers;       ///< in their order
     std::string notes;
 
     bool spot() const { return shape.kind == ShapeKind::spot; }

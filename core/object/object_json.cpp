@@ -122,6 +122,14 @@ Filling readFilling(JsonReader reader) {
     return filling;
 }
 
+json toJson(const Layer& layer) {
+    return {{"kind", name(layer.kind)},
+            {"when", name(layer.when)},
+            {"what", layer.what},
+            {"work_min", layer.work_min},
+            {"dry_min", layer.dry_min}};
+}
+
 json toJson(const Object& object) {
     json value{{"id", object.id},
                {"name", object.name},
@@ -134,6 +142,8 @@ json toJson(const Object& object) {
         value["zones"].push_back(std::move(entry));
     }
     if (object.filling) value["filling"] = toJson(*object.filling);
+    for (const Layer& layer : object.layers) value["layers"].push_back(toJson(layer));
+    if (object.one_print) value["one_print"] = true;
     if (!object.notes.empty()) value["notes"] = object.notes;
     return value;
 }
@@ -151,6 +161,23 @@ Zone readZone(JsonReader& reader) {
     return zone;
 }
 
+Layer readLayer(JsonReader& reader) {
+    const auto oneOf = [&](const std::string& field, const auto& all) {
+        std::vector<std::string> names;
+        for (const auto each : all) names.emplace_back(name(each));
+        const std::string found = reader.oneOf(field, names);
+        return all[std::find(names.begin(), names.end(), found) - names.begin()];
+    };
+    Layer layer;
+    layer.kind = oneOf("kind", layer_kinds);
+    layer.when = reader.has("when") ? oneOf("when", layer_whens) : usualWhen(layer.kind);
+    layer.what = reader.note("what");
+    layer.work_min = reader.number("work_min", 0, 1440, 10);
+    layer.dry_min = reader.number("dry_min", 0, 44640, 0);
+    reader.finish();
+    return layer;
+}
+
 Object readObject(JsonReader reader) {
     Object object;
     object.id = reader.has("id") ? reader.integer("id", 1, 1'000'000'000) : 0;
@@ -161,6 +188,9 @@ Object readObject(JsonReader reader) {
     if (reader.has("zones"))
         for (JsonReader& zone : reader.objects("zones")) object.zones.push_back(readZone(zone));
     if (reader.has("filling")) object.filling = readFilling(reader.object("filling"));
+    if (reader.has("layers"))
+        for (JsonReader& layer : reader.objects("layers")) object.layers.push_back(readLayer(layer));
+    object.one_print = reader.flag("one_print", false);
     // Colours under consideration, in jobs of the first program: nobody ever read them.
     if (reader.has("grounds")) reader.texts("grounds");
     object.notes = reader.note("notes");

@@ -17,6 +17,8 @@ nlohmann::json toJson(const Object& object);
 Shape readShape(JsonReader reader);
 Material readMaterial(JsonReader reader);
 Zone readZone(JsonReader& reader);
+nlohmann::json toJson(const Layer& layer);
+Layer readLayer(JsonReader& reader);
 Object readObject(JsonReader reader);
 
 }  // namespace tympan

@@ -66,9 +66,7 @@ std::vector<std::filesystem::path> writeCutPaths(const std::filesystem::path& fi
         if (sheets.size() > 1)
             each.replace_filename(
                 fmt::format("{}-{}{}", file.stem().string(), number + 1, file.extension().string()));
-        WriteAside aside(each);
-        aside.append(cutPathsSvg(job, imposition, number, from));
-        aside.commit();
+        writeText(each, cutPathsSvg(job, imposition, number, from));
         written.push_back(each);
     }
     return written;

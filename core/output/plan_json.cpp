@@ -133,9 +133,7 @@ std::string planJson(const Job& job, const Imposition& imposition) {
 }
 
 void writePlan(const std::filesystem::path& file, const Job& job, const Imposition& imposition) {
-    WriteAside aside(file);
-    aside.append(planJson(job, imposition));
-    aside.commit();
+    writeText(file, planJson(job, imposition));
 }
 
 }  // namespace tympan

@@ -4,6 +4,7 @@
 
 #include "core/base/cache.h"
 #include "core/job/matching.h"
+#include "core/job/one_print.h"
 #include "core/job/print_geometry.h"
 #include "core/tone/transfer.h"
 
@@ -35,8 +36,11 @@ GreyWeights weightsOf(const Artwork& artwork, const GreyMix& mix) {
 Print printOf(const Job& job, const Piece& piece, double ppi) {
     const Landing landing = landingOf(job, piece);
     Print print;
+    const bool put_together = piece.artwork->drawn != nullptr;  // of prints that have all this behind them
     print.artwork = piece.artwork;
-    print.box = landing.bend ? centredCrop(*piece.artwork, piece.size) : sourceOf(piece, landing.box);
+    print.box = put_together   ? SourceBox{}
+                : landing.bend ? centredCrop(*piece.artwork, piece.size)
+                               : sourceOf(piece, landing.box);
     const PrintGeometry geometry = geometryOf(job, piece, ppi);
     print.grid = geometry.grid;
     print.asked = geometry.asked;
@@ -46,9 +50,9 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     print.tone = piece.tone;
     print.mix = print.ink == Ink::grey ? piece.tone.mix : GreyMix{};
     const MatchedSet* set = setOf(job, piece.id);
-    if (set && set->aspects.tone) {
+    if (set && !put_together && set->aspects.tone) {
         for (int id : set->pieces)
-            if (const Piece* member = findPiece(job, id))
+            if (const Piece* member = pictureOf(job, id))
                 print.judged_with.push_back(
                     {member->artwork, centredCrop(*member->artwork, member->size), member->size});
     } else {
@@ -59,7 +63,7 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     print.solids = piece.method->solids;
     if (const TransferCurve* curve = transferFor(piece.method, objectOf(job, piece).material.id))
         print.transfer = *curve;
-    if (landing.ink)
+    if (landing.ink && !put_together)
         print.edge =
             std::make_shared<const InkEdge>(InkEdge{moved(*landing.ink, {-landing.box.x, -landing.box.y}),
                                                     piece.edge.rim, piece.edge.rim_mm, piece.edge.seed});

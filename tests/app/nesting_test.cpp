@@ -185,6 +185,14 @@ TEST_F(NestingTest, anObjectIsFilledInEachMannerAndThatIsOneStep) {
     EXPECT_NE(job().pieces.front().edge.cell, patched.pieces.front().edge.cell);
     window.store().undo();
     EXPECT_EQ(job().pieces, patched.pieces);
+    // The chosen one changes places with another.
+    const Piece mine = piece();
+    const Piece& other = *std::find_if(patched.pieces.begin(), patched.pieces.end(),
+                                       [&](const Piece& each) { return each.id != mine.id; });
+    choose("fill-swap", other.id);
+    EXPECT_EQ(piece().edge.cell, other.edge.cell);
+    window.store().undo();
+    EXPECT_EQ(job().pieces, patched.pieces);
     window.store().undo();
     window.store().undo();
     EXPECT_EQ(job().pieces, made.pieces);
@@ -217,4 +225,34 @@ TEST_F(NestingTest, anObjectOfOnePictureSaysWhatItTakes) {
     window.objectTray().open(QStringLiteral("fill"));
     EXPECT_FALSE(find("fill-it")->isEnabled());
     EXPECT_FALSE(says("fill-says").isEmpty());
+}
+
+TEST_F(NestingTest, picturesAreTiledAsOneWhereTheObjectSaysSo) {
+    Job made = jobOf(picture(), {60, 40});
+    made = withObject(made, made.pieces.front().id, objectOf("board", ShapeKind::rectangle, {500, 400}));
+    for (int i = 0; i < 3; ++i) made = withAnother(made, made.pieces.front().id, picture(), {40, 30});
+    window.store().open(made);
+    window.goTo(app::MainWindow::object);
+    window.objectTray().open(QStringLiteral("fill"));
+    click("fill-manner-patchwork");
+    click("fill-it");
+    ASSERT_TRUE(waitFor([&] { return piece().edge.cut == Cut::cell && laid(); }));
+    click("fill-one-print");
+    ASSERT_TRUE(laid());
+    EXPECT_TRUE(job().objects.front().one_print);
+    EXPECT_EQ(job().pieces.size(), 4U) << "each picture stays a piece of its own";
+    ASSERT_EQ(window.store().imposition()->prints.size(), 1U);
+    EXPECT_GT(window.store().imposition()->plans.front().seams.size(), 0U);
+    // Whichever of them is chosen, the sheets that are shown are theirs, and seams are those of the whole.
+    window.store().chooseNext(2);
+    window.goTo(app::MainWindow::sheets);
+    ASSERT_TRUE(laid());
+    const Piece* together = window.store().printedPiece();
+    ASSERT_NE(together, nullptr);
+    EXPECT_EQ(together->id, job().pieces.front().id);
+    EXPECT_TRUE(find("joint")->isVisible());
+    choose("joint", static_cast<int>(Joint::lap));
+    EXPECT_EQ(job().pieces.front().joining.joint, Joint::lap);
+    ASSERT_TRUE(laid());
+    EXPECT_EQ(window.store().imposition()->plans.front().seams.front().joint, Joint::lap);
 }

@@ -142,7 +142,7 @@ TEST(Words, everyFindingHasASentenceAndRemediesAName) {
         EXPECT_TRUE(names.insert(name(finding)).second) << name(finding);
         // What comes from a catalogue has its own words.
         if (!is<finding::UnsuitedMaterial>(finding) && !is<finding::MaterialWithCare>(finding) &&
-            !is<finding::UnsuitedPrinter>(finding)) {
+            !is<finding::UnsuitedPrinter>(finding) && !is<finding::FinishOrder>(finding)) {
             EXPECT_GT(sentence(finding, Unit::mm).size(), 20) << name(finding);
             EXPECT_TRUE(sentence(finding, Unit::mm).endsWith(QLatin1Char('.'))) << name(finding);
         }

@@ -169,3 +169,19 @@ TEST_F(Cli, smallPiecesAreLaidCloseAndCutPathsWritten) {
     EXPECT_EQ(sheets({"--turning", "sideways"}).status, 2);
     EXPECT_EQ(sheets({"--cut-beyond", "1km"}).status, 2);
 }
+
+TEST_F(Cli, picturesOfAnObjectThatIsPrintedAsOneAreTiledTogether) {
+    Job job = jobOf(readPicture(folder / "picture.png"), {300, 200});
+    const int first = job.pieces.front().id;
+    job = withObject(job, first, objectOf("board", ShapeKind::rectangle, {400, 300}));
+    job = withPlace(withAnother(job, first, job.pieces.front().artwork, {80, 60}), first, {-50, -40}, 0);
+    job = withOnePrint(withPlace(job, job.pieces.back().id, {150, 110}, 0), first, true);
+    job.sheets.ppi = 72;
+    saveJobFile(folder / "board.tympan", job, {});
+    const Ran ran =
+        cli({"sheets", file("board.tympan"), "-o", file("s.pdf"), "--plan", file("p.json"), "--ppi", "72"});
+    ASSERT_EQ(ran.status, 0) << ran.err;
+    const json plan = json::parse(contentOf(file("p.json")));
+    EXPECT_NEAR(plan["asked_mm"][0].get<double>(), 390, 0.1) << "from the one's left to the other's right";
+    for (const json& sheet : plan["sheets"]) EXPECT_EQ(sheet["label"].get<std::string>().size(), 2U);
+}

@@ -2,11 +2,8 @@
 
 #include <QCheckBox>
 #include <QComboBox>
-#include <QMetaObject>
 #include <QProgressBar>
-#include <utility>
 
-#include "app/shell/render_service.h"
 #include "app/shell/words.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/length_edit.h"
@@ -28,15 +25,8 @@ int nearest(const QComboBox& box, double value) {
 
 }  // namespace
 
-/// One search; shared with the thread that runs it.
-struct FillPanel::Search {
-    std::stop_source stop;
-    quint64 revision = 0;  ///< of the job as the search last left it
-    int object = 0;
-    QString run;
-};
-
-FillPanel::FillPanel(JobStore& store, RenderService& service) : ObjectPanel(store), service_(service) {
+FillPanel::FillPanel(JobStore& store, RenderService& service)
+    : ObjectPanel(store), search_(store, service, this) {
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
     outer->setSpacing(20);
@@ -56,6 +46,12 @@ FillPanel::FillPanel(JobStore& store, RenderService& service) : ObjectPanel(stor
     locked_->setObjectName(QStringLiteral("fill-locked"));
     locked_->setToolTip(tr("The chosen picture keeps its place and size; the others are laid round it."));
     how->addWidget(locked_);
+    one_print_ = new QCheckBox(tr("printed as one picture"));
+    one_print_->setObjectName(QStringLiteral("fill-one-print"));
+    one_print_->setToolTip(
+        tr("One print of all pictures on this object, as they lie: where it is larger than a sheet, the "
+           "sheets go through all of them. Otherwise each picture is printed by itself."));
+    how->addWidget(one_print_);
     how->addStretch(1);
     outer->addLayout(how);
 
@@ -94,7 +90,10 @@ FillPanel::FillPanel(JobStore& store, RenderService& service) : ObjectPanel(stor
     share_->addItem(tr("twice"), 2);
     share_->addItem(tr("three times"), 3);
     field(4, share_words_, tr("this one’s share"), share_);
-    fields->setRowStretch(5, 1);
+    swap_ = choiceBox(QStringLiteral("fill-swap"), tr("The picture that it changes places with"), 170);
+    QLabel* swap_words = nullptr;
+    field(5, swap_words, tr("changes places"), swap_);
+    fields->setRowStretch(6, 1);
     outer->addLayout(fields);
 
     auto* work = column();
@@ -124,7 +123,7 @@ FillPanel::FillPanel(JobStore& store, RenderService& service) : ObjectPanel(stor
 
     connect(fill_, &QPushButton::clicked, this, [this] { fill(asked().seed); });
     connect(another_, &QPushButton::clicked, this, [this] { fill(asked().seed % 1'000'000 + 1); });
-    connect(stop_, &QPushButton::clicked, this, &FillPanel::stop);
+    connect(stop_, &QPushButton::clicked, &search_, &FillSearch::stop);
     connect(add, &QPushButton::clicked, this, &ObjectPanel::anotherWanted);
     connect(manner_, &ChoiceRow::picked, this, &FillPanel::again);
     for (LengthEdit* edit : {gap_, margin_}) connect(edit, &LengthEdit::typed, this, &FillPanel::again);
@@ -136,6 +135,15 @@ FillPanel::FillPanel(JobStore& store, RenderService& service) : ObjectPanel(stor
             return job;
         });
     });
+    connect(swap_, &QComboBox::activated, this, [this] {
+        if (const int with = swap_->currentData().toInt(); with != 0)
+            editPiece(tr("swap two pictures"),
+                      [with](Job job, int id) { return withPicturesSwapped(std::move(job), id, with); });
+    });
+    connect(one_print_, &QCheckBox::clicked, this, [this](bool on) {
+        editPiece(on ? tr("print the pictures as one") : tr("print each picture by itself"),
+                  [on](Job job, int id) { return withOnePrint(std::move(job), id, on); });
+    });
     connect(share_, &QComboBox::activated, this, [this] {
         editPiece(tr("change its share"), [share = share_->currentData().toDouble()](Job job, int id) {
             for (Piece& piece : job.pieces)
@@ -144,18 +152,14 @@ FillPanel::FillPanel(JobStore& store, RenderService& service) : ObjectPanel(stor
         });
         again();
     });
-    connect(&store_, &JobStore::changed, this, [this] {
-        if (!search_ || store_.revision() == search_->revision) return;
-        search_->stop.request_stop();
-        search_.reset();
-        service_.cancel(view());
+    connect(&search_, &FillSearch::begun, this, [this] {
+        says_->setText(tr("Looking for places …"));
+        progress_->setValue(0);
         showSearching();
     });
+    connect(&search_, &FillSearch::progressed, progress_, &QProgressBar::setValue);
+    connect(&search_, &FillSearch::ended, this, &FillPanel::say);
     showSearching();
-}
-
-FillPanel::~FillPanel() {
-    if (search_) search_->stop.request_stop();
 }
 
 Filling FillPanel::asked() const {
@@ -183,53 +187,15 @@ void FillPanel::again() {
 void FillPanel::fill(int seed) {
     const Piece* piece = store_.piece();
     if (!piece || !canBeFilled(store_.job(), piece->placement.object)) return;
-    if (search_) search_->stop.request_stop();
     Filling filling = asked();
     filling.seed = seed;
-    auto search = std::make_shared<Search>();
-    search->revision = store_.revision();
-    search->object = piece->placement.object;
-    search->run = QStringLiteral("fill %1").arg(++searches_);
-    search_ = search;
-    says_->setText(tr("Looking for places …"));
-    progress_->setValue(0);
-    service_.request(
-        view(),
-        [this, search, filling, job = store_.job(),
-         seconds = seconds_](const std::stop_token& quit) -> RenderService::Finish {
-            const std::stop_callback on_quit(quit, [&] { search->stop.request_stop(); });
-            const auto post = [this](auto work) {
-                QMetaObject::invokeMethod(this, std::move(work), Qt::QueuedConnection);
-            };
-            const auto better = [&](const Job& found) {
-                post([this, search, found] { shown(search, found); });
-            };
-            const auto sink = [&](double part) {
-                post([this, search, part] {
-                    if (search_ == search) progress_->setValue(static_cast<int>(1000 * part));
-                });
-            };
-            const Filled filled = fillObject(job, search->object, filling, {seconds, 0}, better,
-                                             {search->stop.get_token(), sink});
-            return [this, search, filled] { end(search, filled); };
-        },
-        Lane::background);
+    search_.begin(piece->placement.object, filling, seconds_);
+}
+
+/// What came of a search; nullptr: somebody did something else.
+void FillPanel::say(const Filled* filled) {
     showSearching();
-}
-
-void FillPanel::shown(const std::shared_ptr<Search>& search, const Job& job) {
-    if (search_ != search) return;
-    // The store says that the job is another before this returns: that is not somebody's edit.
-    search->revision = store_.revision() + 1;
-    store_.edit(
-        tr("fill the object"), [&](const Job&) { return job; }, search->run);
-}
-
-void FillPanel::end(const std::shared_ptr<Search>& search, const Filled& filled) {
-    if (search_ != search) return;
-    if (!(filled.job == store_.job())) shown(search, filled.job);
-    search_.reset();
-    store_.endRun();
+    if (!filled) return;
     QStringList said;
     const auto names = [&](const std::vector<int>& ids) {
         QStringList list;
@@ -237,22 +203,17 @@ void FillPanel::end(const std::shared_ptr<Search>& search, const Filled& filled)
             if (const Piece* piece = findPiece(store_.job(), id)) list << QString::fromStdString(piece->name);
         return list.join(QStringLiteral(", "));
     };
-    if (!filled.without_room.empty())
-        said << tr("No room for %1: make gaps or pictures smaller.").arg(names(filled.without_room));
-    if (!filled.cut_into.empty())
-        said << tr("%1: what should stay whole is cut. Try another way.").arg(names(filled.cut_into));
+    if (!filled->without_room.empty())
+        said << tr("No room for %1: make gaps or pictures smaller.").arg(names(filled->without_room));
+    if (!filled->cut_into.empty())
+        said << tr("%1: what should stay whole is cut. Try another way.").arg(names(filled->cut_into));
     if (said.isEmpty()) said << tr("Filled. Drag a picture to move it; lock those that should stay.");
     says_->setText(said.join(QLatin1Char(' ')));
-    showSearching();
     if (const Piece* piece = store_.piece()) refresh(*piece, objectOf(store_.job(), *piece));
 }
 
-void FillPanel::stop() {
-    if (search_) search_->stop.request_stop();
-}
-
 void FillPanel::showSearching() {
-    const bool on = searching();
+    const bool on = search_.on();
     fill_->setVisible(!on);
     stop_->setVisible(on);
     progress_->setVisible(on);
@@ -261,7 +222,7 @@ void FillPanel::showSearching() {
 void FillPanel::refresh(const Piece& piece, const Object& object) {
     const Unit unit = store_.job().unit;
     const bool possible = canBeFilled(store_.job(), object.id);
-    if (object.filling && !searching()) {
+    if (object.filling && !search_.on()) {
         const Filling& filling = *object.filling;
         manner_->choose(QString::fromStdString(std::string(name(filling.manner))));
         gap_->show(filling.gap_mm, unit);
@@ -283,14 +244,22 @@ void FillPanel::refresh(const Piece& piece, const Object& object) {
     showIf(packed, sizes_words_, sizes_);
     showIf(patchwork, share_words_, share_);
     locked_->setChecked(piece.placement.locked);
+    one_print_->setChecked(object.one_print);
+    swap_->clear();
+    swap_->addItem(tr("with …"), 0);
+    for (const Piece& other : store_.job().pieces)
+        if (other.placement.object == object.id && other.id != piece.id)
+            swap_->addItem(QString::fromStdString(other.name), other.id);
+    swap_->setEnabled(possible && swap_->count() > 1);
+    one_print_->setEnabled(possible || object.one_print);
     share_->setCurrentIndex(nearest(*share_, piece.placement.share));
     fill_->setEnabled(possible);
-    another_->setEnabled(possible && object.filling && !searching());
+    another_->setEnabled(possible && object.filling && !search_.on());
     if (!possible)
         says_->setText(object.spot() || object.shape.kind == ShapeKind::tapered
                            ? tr("Only flat things with an edge are filled.")
                            : tr("It takes two pictures or more that may move. Put more on it first."));
-    else if (!searching() && !object.filling)
+    else if (!search_.on() && !object.filling)
         says_->setText(tr("All pictures on the %1 are laid anew.")
                            .arg(object.name.empty() ? tr("object") : QString::fromStdString(object.name)));
 }

@@ -49,14 +49,7 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
         auto* files = column();
         files->addWidget(strongLabel(heading));
         for (QAction* action : list) {
-            auto* button = pushButton(action->objectName() + QStringLiteral("-button"), action->iconText());
-            button->setAccessibleName(action->text());
-            button->setToolTip(action->toolTip());
-            connect(button, &QPushButton::clicked, action, &QAction::trigger);
-            connect(action, &QAction::changed, button,
-                    [button, action] { button->setEnabled(action->isEnabled()); });
-            button->setEnabled(action->isEnabled());
-            files->addWidget(button);
+            files->addWidget(actionButton(*action));
         }
         files->addStretch(1);
         outer->addLayout(files);

@@ -70,13 +70,13 @@ void LaidView::resizeEvent(QResizeEvent*) {
 }
 
 void LaidView::request() {
-    const Piece* piece = findPiece(store_.job(), sheet()->regions.front().piece);
+    const Piece* piece = findPiece(store_.printed(), sheet()->regions.front().piece);
     if (!piece || mapRect().width() < 8) return;
     const double ppi =
-        mapRect().width() * devicePixelRatioF() * mm_per_inch / printSizeOf(store_.job(), *piece).width;
+        mapRect().width() * devicePixelRatioF() * mm_per_inch / printSizeOf(store_.printed(), *piece).width;
     service_.request(
         QStringLiteral("laid"),
-        [this, job = store_.job(), id = piece->id, ppi,
+        [this, job = store_.printed(), id = piece->id, ppi,
          full = store_.imposition()->grid.ppi](const std::stop_token& stop) -> RenderService::Finish {
             const Piece& shown = *findPiece(job, id);
             Print print = printOf(job, shown, ppi);
@@ -97,7 +97,7 @@ QString LaidView::contents(const Sheet& sheet) const {
     for (const PlacedRegion& part : sheet.regions) ++copies[part.piece];
     QStringList lines;
     for (auto it = copies.begin(); it != copies.end(); ++it)
-        if (const Piece* piece = findPiece(store_.job(), it.key()))
+        if (const Piece* piece = findPiece(store_.printed(), it.key()))
             lines << QStringLiteral("%1 × %2").arg(it.value()).arg(QString::fromStdString(piece->name));
     return lines.join(QLatin1Char('\n'));
 }
@@ -261,14 +261,14 @@ void LaidView::paintEvent(QPaintEvent*) {
 }
 
 QString LaidView::whyThere(const LineOf& line) const {
-    const Piece* piece = findPiece(store_.job(), sheet()->regions.front().piece);
-    const auto even = piece ? evenBands(store_.job(), *piece, plan()->print) : std::nullopt;
+    const Piece* piece = findPiece(store_.printed(), sheet()->regions.front().piece);
+    const auto even = piece ? evenBands(store_.printed(), *piece, plan()->print) : std::nullopt;
     if (!even) return {};
     if (!lineIn(shown(), line).straight())
         return tr("It wanders where it is seen least. Dragged, it wanders about the place that you give it.");
     const SeamReason reason = reasonOf(*costs_, shown(), line, *even);
     if (reason.moved_mm < 1) return tr("It lies where even seams would.");
-    const QString moved = lengthText(std::round(reason.moved_mm), store_.job().unit);
+    const QString moved = lengthText(std::round(reason.moved_mm), store_.printed().unit);
     if (!reason.off)
         return reason.quieter ? tr("It lies %1 from the even place: there it would be seen more.").arg(moved)
                               : tr("It lies %1 from the even place.").arg(moved);
@@ -345,11 +345,11 @@ void LaidView::mouseMoveEvent(QMouseEvent* event) {
     const QPointF at = (event->position() - map.topLeft()) / scale;
     // Edges of rows and cuts of columns move up and down.
     const bool vertical = dragged_->band.has_value() == dragging_.upright;
-    const Piece* piece = findPiece(store_.job(), sheet()->regions.front().piece);
+    const Piece* piece = findPiece(store_.printed(), sheet()->regions.front().piece);
     if (!piece) return;
     const bool free = event->modifiers() & Qt::AltModifier;
     dragging_ = withLineAt(dragging_, *dragged_, static_cast<int>(vertical ? at.y() : at.x()), *costs_,
-                           roomOf(store_.job(), *piece), free ? 0 : static_cast<int>(near_px / scale));
+                           roomOf(store_.printed(), *piece), free ? 0 : static_cast<int>(near_px / scale));
     update();
 }
 

@@ -125,9 +125,9 @@ void NestPanel::begin(int seed, bool spares) {
     progress_->setValue(0);
     service_.request(
         view(),
-        [this, search, imposition, job = store_.job(), seconds = seconds_,
-         watched =
-             store_.piece() ? store_.piece()->id : 0](const std::stop_token& quit) -> RenderService::Finish {
+        [this, search, imposition, job = store_.printed(), seconds = seconds_,
+         watched = store_.printedPiece() ? store_.printedPiece()->id
+                                         : 0](const std::stop_token& quit) -> RenderService::Finish {
             const std::stop_callback on_quit(quit, [&] { search->stop.request_stop(); });
             auto shown = Clock::now() - shown_every;
             const auto tell = [&](const Job& found) {
@@ -178,13 +178,14 @@ void NestPanel::end() {
     const std::shared_ptr<Search> search = std::move(search_);
     search_.reset();
     emit foundSoFar(nullptr);
-    if (search->best == store_.job()) {
+    const Job laid = withPlacesOf(store_.job(), search->best);
+    if (laid == store_.job()) {
         last_ = tr("Nothing closer was found.");
         return refresh();
     }
     last_ = search->spares ? tr("The room is filled.") : tr("Laid closer.");
     store_.edit(search->spares ? tr("fill the sheets with spares") : tr("lay the pieces closer"),
-                [&](const Job&) { return search->best; });
+                [&](const Job&) { return laid; });
 }
 
 void NestPanel::refresh() {

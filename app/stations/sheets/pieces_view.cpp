@@ -67,7 +67,7 @@ void PiecesView::say() {
         return;
     }
     const PlacedRegion& part = sheet()->regions[*chosen_];
-    const Piece* piece = findPiece(store_.job(), part.piece);
+    const Piece* piece = findPiece(store_.printed(), part.piece);
     setAccessibleName(tr("%1, copy %2%3")
                           .arg(piece ? QString::fromStdString(piece->name) : QString())
                           .arg(part.copy + 1)
@@ -127,7 +127,7 @@ void PiecesView::requestImages() {
     if (wanted.isEmpty()) return;
     service_.request(
         QStringLiteral("pieces"),
-        [this, wanted, ppi, job = store_.job(),
+        [this, wanted, ppi, job = store_.printed(),
          imposition = imposition_](const std::stop_token& stop) -> RenderService::Finish {
             QMap<int, QImage> made;
             for (const int print : wanted)
@@ -230,7 +230,7 @@ void PiecesView::mousePressEvent(QMouseEvent* event) {
     }
     take(*number);
     if (!changeable_ || !store_.upToDate()) return;
-    HeldPiece held(store_.job(), *imposition_, static_cast<std::size_t>(number_), *number);
+    HeldPiece held(store_.printed(), *imposition_, static_cast<std::size_t>(number_), *number);
     const KeptPlace at = held.taken();
     hand_.emplace(Hand{std::move(held), at, at, event->position(), turns, false, true});
 }
@@ -289,7 +289,7 @@ void PiecesView::put(const KeptPlace& place, const QString& what, const QString&
 bool PiecesView::nudge(int key, Qt::KeyboardModifiers with) {
     if (!chosen_ || !changeable_ || !store_.upToDate()) return false;
     const double step = with & Qt::ShiftModifier ? fine_mm : nudge_mm;
-    const HeldPiece held(store_.job(), *imposition_, static_cast<std::size_t>(number_), *chosen_);
+    const HeldPiece held(store_.printed(), *imposition_, static_cast<std::size_t>(number_), *chosen_);
     KeptPlace to = held.taken();
     switch (key) {
         case Qt::Key_Left:

@@ -69,7 +69,7 @@ void SheetsStage::refresh() {
     large_ = {};
     chosen_ = std::clamp(chosen_, 0, std::max(0, count() - 1));
     // Follow the chosen piece to its first sheet.
-    const Piece* piece = store_.piece();
+    const Piece* piece = store_.printedPiece();
     if (count() > 0 && piece) {
         const auto& sheets = shownImposition()->sheets;
         const auto holds = [&](const Sheet& sheet) {
@@ -116,7 +116,7 @@ void SheetsStage::request() {
         service_.cancel(QStringLiteral("sheets"));
         return;
     }
-    const Job job = store_.job();
+    const Job job = store_.printed();
     const auto imposition = found_ ? found_ : store_.sharedImposition();
     const double ratio = devicePixelRatioF();
     QList<int> wanted;
@@ -270,7 +270,7 @@ void SheetsStage::paintEvent(QPaintEvent*) {
         painter.drawRect(page);
         painter.setPen(i == chosen_ ? t.chosen : t.text);
         painter.drawText(QRect(r.x() - 4, r.bottom() + 4, r.width() + 8, label_height), Qt::AlignCenter,
-                         shelfLabel(store_.job(), sheet, painter.fontMetrics(), r.width() + 8));
+                         shelfLabel(store_.printed(), sheet, painter.fontMetrics(), r.width() + 8));
     }
     painter.setPen(t.line);
     painter.drawLine(shelf_width + 4, 0, shelf_width + 4, height());

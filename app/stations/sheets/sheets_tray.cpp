@@ -177,7 +177,7 @@ QWidget* SheetsTray::cuttingForm() {
 
 void SheetsTray::showCutting() {
     const SheetRules& rules = store_.job().sheets;
-    const Piece* piece = store_.piece();
+    const Piece* piece = store_.printedPiece();
     cutting_form_->setVisible(piece && !piece->method->laid_whole &&
                               sheetsForOneCopy(store_.job(), *piece) == 1);
     turning_->setCurrentIndex(turning_->findData(static_cast<int>(rules.turning)));
@@ -222,7 +222,7 @@ void SheetsTray::changeRules() {
         rules.seams != was.seams || rules.fewest != was.fewest || rules.more_sheets != was.more_sheets;
     store_.edit(tr("change the sheets"), [&](Job job) {
         // Who asks for seams to lie otherwise does not mean those that a hand laid.
-        if (const Piece* piece = store_.piece(); anew && piece) {
+        if (const Piece* piece = store_.printedPiece(); anew && piece) {
             Joining joining = piece->joining;
             joining.seams.reset();
             job = withJoining(std::move(job), piece->id, joining);
@@ -247,7 +247,7 @@ void SheetsTray::changePrinter() {
 }
 
 void SheetsTray::changeJoint() {
-    const Piece* piece = store_.piece();
+    const Piece* piece = store_.printedPiece();
     if (!piece) return;
     Joining joining = piece->joining;
     const int chosen = joint_->currentData().toInt();
@@ -259,7 +259,7 @@ void SheetsTray::changeJoint() {
 }
 
 void SheetsTray::layAnew() {
-    const Piece* piece = store_.piece();
+    const Piece* piece = store_.printedPiece();
     if (!piece) return;
     Joining joining = piece->joining;
     joining.seams.reset();
@@ -288,13 +288,13 @@ void SheetsTray::keepPlaces(bool keep) {
 }
 
 const Printer& SheetsTray::shownPrinter() const {
-    const Piece* piece = store_.piece();
+    const Piece* piece = store_.printedPiece();
     return piece ? printerOf(store_.job(), *piece) : store_.job().printers.front();
 }
 
 /// What is said of the seams of the chosen piece; nothing while it lies on one sheet.
 void SheetsTray::showSeams() {
-    const Piece* piece = store_.piece();
+    const Piece* piece = store_.printedPiece();
     const Job& job = store_.job();
     const long fewest = piece ? fewestSheets(job, *piece) : 0;
     Job plain = job;

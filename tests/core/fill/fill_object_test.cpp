@@ -197,3 +197,32 @@ TEST(FillObject, isStoppedAtOnceAndLeavesWhatCannotBeFilled) {
     EXPECT_FALSE(canBeFilled(one, one.objects.front().id));
     EXPECT_EQ(fillObject(one, one.objects.front().id, {}, few).job, one);
 }
+
+TEST(FillObject, swappedPicturesChangeCellsOfAPatchwork) {
+    Filling filling;
+    filling.manner = FillManner::patchwork;
+    Job job = hexagonWith(4);
+    job.pieces[1].placement.share = 2;
+    job = fillObject(job, job.objects.front().id, filling).job;
+    const Job swapped = withPicturesSwapped(job, job.pieces[0].id, job.pieces[1].id);
+    EXPECT_EQ(swapped.pieces[0].edge.cell, job.pieces[1].edge.cell);
+    EXPECT_EQ(swapped.pieces[1].edge.cell, job.pieces[0].edge.cell);
+    EXPECT_EQ(swapped.pieces[0].placement.share, 2) << "the larger part goes with its place";
+    EXPECT_EQ(swapped.pieces[2], job.pieces[2]);
+    for (const Piece& piece : swapped.pieces)
+        EXPECT_LT(area(without(piece.edge.cell, inkOnObject(swapped, piece))), 0.5) << "its cell is covered";
+}
+
+TEST(FillObject, swappedPicturesTakeNoMoreRoomThanThereIs) {
+    const Filling filling;
+    const Job job = fillObject(hexagonWith(5), 1, filling, few).job;
+    ASSERT_EQ(job.objects.front().id, 1);
+    for (std::size_t other = 1; other < job.pieces.size(); ++other) {
+        const Job swapped = withPicturesSwapped(job, job.pieces[0].id, job.pieces[other].id);
+        EXPECT_EQ(faultOf(swapped, filling), "");
+        EXPECT_EQ(swapped.pieces[0].placement.from_centre, job.pieces[other].placement.from_centre);
+        EXPECT_NEAR(swapped.pieces[0].size.width / swapped.pieces[0].size.height,
+                    job.pieces[0].size.width / job.pieces[0].size.height, 1e-6);
+    }
+    EXPECT_EQ(withPicturesSwapped(job, job.pieces[0].id, 999), job);
+}

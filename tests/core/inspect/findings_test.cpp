@@ -101,6 +101,13 @@ TEST(Findings, fewPixelsAndCroppingAreSaid) {
 TEST(Findings, sheetsLaidWholeCannotBeTrimmedToJoin) {
     EXPECT_TRUE(find<finding::WholeSheetsJoin>(findings(jobOf(fine(), {300, 200}, "release-sheet-press"))));
     EXPECT_FALSE(find<finding::WholeSheetsJoin>(findings(jobOf(fine(), {150, 100}, "release-sheet-press"))));
+    // Of pictures that are printed as one, none has sheets of its own.
+    Job two = jobOf(fine(), {300, 200}, "release-sheet-press");
+    two = withAnother(two, two.pieces.front().id, fine(), {300, 200});
+    EXPECT_TRUE(find<finding::WholeSheetsJoin>(findings(two)));
+    const int first = two.pieces.front().id;
+    two = withObject(two, first, objectOf("board", ShapeKind::rectangle, {900, 600}));
+    EXPECT_FALSE(find<finding::WholeSheetsJoin>(findings(withOnePrint(two, first, true))));
 }
 
 TEST(Findings, whatTheObjectHasAgainstThePictureIsNamed) {

@@ -42,12 +42,23 @@ Job everything(const ScratchFolder& folder) {
         {ZoneKind::keep_out, "handle", shapeOf(ShapeKind::rectangle, {16, 12}), {3, -60}, {}});
     tin.zones.push_back({ZoneKind::painted, "patch", shapeOf(ShapeKind::circle, {16}), {3, 20}, {1, 2, 3}});
     tin.notes = "from the shed";
+    tin.layers = {{LayerKind::lettering, LayerWhen::over_coat, "vinyl", 12.5, 30}};
     Job job = withPiece({}, {artwork, tin, jobOf(picture(), {9, 6}).pieces.front().method, {60, 40}, 3});
     job.name = "Lanterns \u201cin the yard\u201d";
     job.sheets.paper = paperNamed("A4");
     job.unit = Unit::in;
     job.created = 1789900000;
     job.notes = "for the open night";
+    job.work = {"2026-12-03T18:00",
+                "2026-12-05T19:00",
+                "Mo-Fr 18:00-21:30",
+                18.5,
+                62,
+                "sun",
+                {{"oven", 0}},
+                {{2, {"oven"}}},
+                {{1, {"sand"}}},
+                {{"2.1.coat", "2026-12-03T20:00"}}};
     job = withAnother(job, 2, artwork, {30, 20});
     job = withPlace(job, 3, {12.345678901234567, -7.1}, 33.3);
     Tone tone{.ink = Tone::InkChoice::colour, .contrast = {Contrast::Kind::strength, 77}};

@@ -100,6 +100,18 @@ TEST(Nesting, aLockedPlaceStays) {
     EXPECT_EQ(faultOf(closer), "");
 }
 
+TEST(Nesting, aLockedPlaceThatNoLongerIsOneHoldsNothing) {
+    Job job = rounds(4, 60);
+    const int piece = job.pieces.front().id;
+    job = withPlaceMoved(job, impose(job), 0, {piece, 1, {100, 260}, 30, false});
+    job.sheets.paper = paperNamed("148x210");  // it ends above that place
+    ASSERT_EQ(faultOf(job), "");
+    const Job closer = nested(job, 200);
+    EXPECT_EQ(faultOf(closer), "");
+    for (const KeptSheet& kept : closer.kept_sheets)
+        for (const KeptPlace& place : kept.places) EXPECT_LT(place.middle.y, 210);
+}
+
 TEST(Nesting, sparesFillTheRoomThatIsLeft) {
     const Job job = rounds(3, 60);
     const Job closer = nested(job, 100, true);

@@ -7,8 +7,10 @@
 
 #include "core/base/data_folder.h"
 #include "core/method/method_json.h"
+#include "core/method/preparations.h"
 
 using namespace tympan;
+using testing::ElementsAre;
 using testing::HasSubstr;
 
 namespace {
@@ -107,7 +109,7 @@ TEST(Steps, ofTheShippedMethodsHaveIdsAndKinds) {
         for (const Step& step : method.steps) {
             EXPECT_TRUE(ids.insert(step.id).second) << method.id << ": " << step.id;
             EXPECT_NE(step.work, Work::unsaid) << method.id << ": " << step.id;
-            EXPECT_TRUE(needsHands(step) || step.wait)
+            EXPECT_TRUE(needsHands(step) || step.wait || step.gate)
                 << method.id << ": " << step.id << " is no work at all";
         }
     }
@@ -128,6 +130,39 @@ TEST(Steps, ofAMethodKeptBeforeTheyHadIdsAreNumbered) {
     const std::string twice = faultOf(
         methodJson(R"(["down"])", R"(, "steps": [{"id": "a", "do": "coat"}, {"id": "a", "do": "lay"}])"));
     EXPECT_NE(twice.find("must be there once"), std::string::npos) << twice;
+}
+
+TEST(Steps, nameOnlyStepsThatStandBeforeThem) {
+    const auto withSteps = [](const std::string& steps) {
+        return methodJson(R"(["down"])", ", \"steps\": [" + steps + "]");
+    };
+    const std::string rub = R"({"id": "soak", "do": "soak"}, {"id": "rub", "do": "rub", "place": "flat",
+        "after": ["print", "soak"], "rounds": {"from": "soak", "least": 2, "usual": 3, "most": 5,
+                                               "later": {"part": 0.5, "basis": "guess"}, "basis": "makers"}})";
+    const Method method = readMethods({"mine.json", withSteps(rub)}).front();
+    EXPECT_EQ(method.steps[1].place, Place::flat);
+    EXPECT_EQ(method.steps[1].after, (std::vector<std::string>{"print", "soak"}));
+    EXPECT_EQ(method.steps[1].rounds, (Rounds{"soak", 2, 3, 5, Basis::makers, 0.5, Basis::guess}));
+    EXPECT_EQ(
+        readMethods({"again.json",
+                     nlohmann::json{{"schema", "tympan-methods-2"}, {"methods", {toJson(method)}}}.dump()})
+            .front(),
+        method);
+    EXPECT_THAT(faultOf(withSteps(R"({"id": "a", "do": "a", "after": ["b"]}, {"id": "b", "do": "b"})")),
+                HasSubstr("\"b\" is no step before it"));
+    std::string wrong = withSteps(rub);
+    wrong.replace(wrong.find("\"from\": \"soak\""), 14, "\"from\": \"dust\"");
+    EXPECT_THAT(faultOf(wrong), HasSubstr("\"dust\" is no step before it"));
+}
+
+TEST(Steps, roundsCountInTheTimeThatAMethodTakes) {
+    Method method = findMethod(shippedMethods(), "gel-rub-off");
+    const Wait all = timeOf(method, PrinterKind::laser);
+    for (Step& step : method.steps) step.rounds.reset();
+    const Wait once = timeOf(method, PrinterKind::laser);
+    // Soaking, rubbing and looking, once and three times half the work, with 2 to 3 minutes each to wait.
+    EXPECT_NEAR(all.typical_min - once.typical_min, 3 * (0.5 * (2 + 10.5) + 2.5 + 2.5), 1e-9);
+    EXPECT_GT(all.most_min - once.most_min, all.least_min - once.least_min);
 }
 
 TEST(MethodHash, changesWithAllThatAMethodSaysAndWithNothingElse) {
@@ -179,7 +214,8 @@ TEST(Basis, whatIsOursIsAGuess) {
         EXPECT_EQ(method.most_ink_basis, Basis::guess) << method.id;
         EXPECT_EQ(method.veil_basis, Basis::guess) << method.id;
         for (const Step& step : method.steps) {
-            EXPECT_EQ(step.work_basis, Basis::guess) << "minutes of work are nowhere stated: " << step.id;
+            EXPECT_EQ(minutesOf(step.effort, 1, 0).basis == Basis::guess, needsHands(step))
+                << "minutes of work are nowhere stated: " << step.id;
             if (step.wait && step.wait->kind == Wait::Kind::not_after) {
                 EXPECT_EQ(step.wait->basis, Basis::guess) << "nor how long a medium stays open: " << step.id;
             }
@@ -194,4 +230,54 @@ TEST(Basis, whatOnlyAnInkjetNeedsIsNotChargedToALaser) {
                   timeOf(method, PrinterKind::inkjet).typical_min)
             << id;
     }
+}
+
+TEST(Steps, sayTheirMinutesByCopiesAndAreaAndReadWhatWasKeptBefore) {
+    const auto withSteps = [](const std::string& steps) {
+        return methodJson(R"(["down"])", ", \"steps\": [" + steps + "]");
+    };
+    const Step step = readMethods({"mine.json", withSteps(R"({"id": "coat", "do": "coat", "work": {
+            "setup": {"min": 2, "basis": "guess"}, "each": {"min": 1, "least": 0.5, "most": 4, "basis": "yours"},
+            "per_100_cm2": {"min": 0.5, "basis": "makers"}}, "gate": true, "good": "wet",
+            "faces": [{"face": "front", "coats": 3, "basis": "makers"}]})")})
+                          .front()
+                          .steps.front();
+    const Minutes of_four = minutesOf(step.effort, 4, 200);
+    EXPECT_DOUBLE_EQ(of_four.usual, 2 + 4 * 1 + 4 * 2 * 0.5);
+    EXPECT_DOUBLE_EQ(of_four.most, 2 * guessed_most + 4 * 4 + 4 * 2 * 0.5);
+    EXPECT_EQ(of_four.basis, Basis::guess) << "as sure as its least sure part";
+    EXPECT_EQ(minutesOf(step.effort, 4, 200, false).basis, Basis::makers);
+    EXPECT_TRUE(step.gate);
+    EXPECT_EQ(step.faces, (std::vector<StepFace>{{"front", 3, Basis::makers}}));
+    const Step old =
+        readMethods({"old.json", withSteps(R"({"do": "coat", "work": {"min": 5, "basis": "guess"}})")})
+            .front()
+            .steps.front();
+    EXPECT_DOUBLE_EQ(minutesOf(old.effort, 2, 1000).usual, 10) << "for each copy, whatever its area";
+}
+
+TEST(Preparations, areNeededByMaterialGroundAndWay) {
+    const auto needed = [](const char* material, bool dark, const char* method) {
+        std::vector<std::string> ids;
+        for (const Preparation& each : shippedPreparations())
+            if (isNeeded(each, material, dark, findMethod(shippedMethods(), method))) ids.push_back(each.id);
+        return ids;
+    };
+    EXPECT_THAT(needed("pale-wood", false, "gel-rub-off"), ElementsAre("sand"));
+    EXPECT_THAT(needed("dark-wood", true, "gel-rub-off"), ElementsAre("sand", "pale-ground"));
+    EXPECT_THAT(needed("canvas", false, "tissue-overlay"), ElementsAre("tighten"));
+    EXPECT_THAT(needed("paper", false, "tissue-overlay"), ElementsAre("gesso-page"));
+    EXPECT_THAT(needed("paper", false, "gel-rub-off"), testing::IsEmpty());
+    for (const Preparation& each : shippedPreparations())
+        for (const Step& step : each.steps)
+            EXPECT_FALSE(step.good.empty()) << each.id << ": " << step.id << " says what good looks like";
+}
+
+TEST(Steps, sayWhatGoodLooksLike) {
+    for (const Method& method : shippedMethods())
+        for (const Step& step : method.steps)
+            if (step.work == Work::coat || step.work == Work::rub || step.work == Work::lay ||
+                step.work == Work::soak) {
+                EXPECT_FALSE(step.good.empty()) << method.id << ": " << step.id;
+            }
 }

@@ -285,6 +285,19 @@ TEST(Nest, endsInTimeAndWhenStopped) {
     EXPECT_LT(timed({60, 0, 1}, {stop.get_token(), {}}), 5) << "what there is so far is the answer";
 }
 
+TEST(NestJson, needlesThatAreLeftOfAMendedOutlineKeepTheirGap) {
+    const NestProblem problem =
+        readNestProblem("p.json", R"({"container":{"outline":[[0,0],[90,0],[90,70],[0,70]]},"gap_mm":1,
+            "rotations":"free","pieces":[
+            {"id":"a","outline":[[2,-8],[17,-24],[-18,-16],[-29,-23],[-1,-30],[-5,-3],[-29,14]],
+             "holes":[[[-40,-36],[-40,-40],[-40,-11],[-25,12],[-5,-25]]]},
+            {"id":"b","outline":[[-6,-23],[13,11],[-5,-20]]},
+            {"id":"c","outline":[[-16,-11],[-27,-10],[-26,-26],[11,-15],[10,5]]}]})")
+            .problem;
+    for (std::uint64_t seed = 1; seed < 11; ++seed)
+        EXPECT_EQ(faultOf(problem, nest(problem, {5, 40, seed})), "") << seed;
+}
+
 RC_GTEST_PROP(NestJson, outlinesOfAnyKindAreMendedOrRefusedByNameAndLieLegally, ()) {
     // Crossing itself, corners twice, clockwise or not, of no area, with holes beyond it: whatever is drawn.
     const auto ring = [](int most) {

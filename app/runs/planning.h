@@ -1,0 +1,61 @@
+#pragma once
+#include <QObject>
+#include <memory>
+
+#include "app/runs/run_book.h"
+#include "app/stations/transfer/strip_view.h"
+
+class QImage;
+
+namespace tympan::app {
+
+class JobStore;
+class RenderService;
+
+/// The plan of the job in the window: before it is begun it follows the job and what its maker wishes; then
+/// it is that of its run. Plans are made beside the window.
+class Planning : public QObject {
+    Q_OBJECT
+  public:
+    Planning(JobStore& store, RenderService& service, WorkClock& clock, RunBook& book,
+             QObject* parent = nullptr);
+
+    /// What there is to show; nothing while the first is made, or in an empty job.
+    std::shared_ptr<const Strip> strip() const { return strip_; }
+    const RunBook::Open* run() const;
+    /// Whether somebody looks: a plan that nobody sees is not made.
+    void wanted(bool wanted);
+
+    /// Begins the work. Whether it could be kept.
+    bool begin();
+    /// What the maker wishes is another: an edit of the job, which its run follows.
+    void wish(const QString& what, const std::function<void(WorkWishes&)>& change);
+    /// A task is not to be done before a time; a time at which it may be done anyway takes that back. Says
+    /// what came of it.
+    void putOff(const std::string& task, Moment to);
+
+  signals:
+    void changed();
+    void said(const QString& sentence, bool well);
+
+  private:
+    void refresh();
+    void ask();
+    void take(WorkOrder order, Plan plan, const WorkWishes& wishes);
+    void sayWhere(const Plan& plan);
+    void makePictures(const std::string& run);
+
+    JobStore& store_;
+    RenderService& service_;
+    WorkClock& clock_;
+    RunBook& book_;
+    std::shared_ptr<const Strip> strip_;
+    bool wanted_ = false;
+    quint64 planned_of_ = 0;
+    std::optional<std::pair<std::string, Moment>> put_off_;
+};
+
+/// A picture to hold beside the work: hatched where it is itself pale, its care zones outlined.
+QImage referencePicture(const Job& job, const Piece& piece);
+
+}  // namespace tympan::app

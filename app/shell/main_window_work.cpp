@@ -1,0 +1,82 @@
+// What the window has to do with work that is under way: the table, the bell, the title, the plan.
+#include <QAction>
+
+#include "app/runs/planning.h"
+#include "app/shell/file_dialogs.h"
+#include "app/shell/foot.h"
+#include "app/shell/main_window.h"
+#include "app/stations/transfer/strip_view.h"
+#include "app/stations/transfer/table_view.h"
+#include "app/stations/transfer/transfer_stage.h"
+#include "app/stations/transfer/work_words.h"
+
+namespace tympan::app {
+
+void MainWindow::connectWork() {
+    connect(transfer_stage_, &TransferStage::tableWanted, this, &MainWindow::toTable);
+    connect(table_, &TableView::left, this, [this] {
+        table_->hide();
+        transfer_stage_->strip().setFocus();
+    });
+    connect(table_, &TableView::said, foot_, &Foot::say);
+    connect(&runs_, &RunBook::failed, this, [this](const QString& sentence) { foot_->say(sentence, false); });
+    connect(&planning_, &Planning::said, foot_, &Foot::say);
+    connect(&ringing_, &Ringing::rang, this, [this](const QString& run, const Alarm& alarm) {
+        if (const RunBook::Open* open = runs_.find(run.toStdString()))
+            foot_->say(alarmTitle(alarm) + QStringLiteral(": ") + alarmSentence(alarm, open->state),
+                       alarm.kind == Alarm::Kind::may);
+    });
+    connect(&clock_, &WorkClock::ticked, this, &MainWindow::tellTime);
+    connect(actions_.table, &QAction::triggered, this, &MainWindow::toTable);
+    connect(&planning_, &Planning::changed, this, [this] {
+        actions_.table->setEnabled(!runs_.open().empty());
+        refresh();
+    });
+    connect(actions_.calendar, &QAction::triggered, this, [this] { savePlan(true); });
+    connect(actions_.plan_sheet, &QAction::triggered, this, [this] { savePlan(false); });
+}
+
+/// What one may or must do since the program was closed, and that work is under way at all.
+void MainWindow::sayWhatFellDue() {
+    const RunBook::Open* open = runs_.foremost();
+    if (!open) return;
+    QStringList due;
+    for (const auto& [run, alarm] : runs_.alarms())
+        if (alarm.at <= clock_.now())
+            due << alarmTitle(alarm) + QStringLiteral(": ") + alarmSentence(alarm, runs_.find(run)->state);
+    const QString first =
+        due.isEmpty() ? nowSentence(open->now, open->state, clock_.now(), clock_.zone()) : due.front();
+    foot_->say(due.size() > 1 ? tr("Meanwhile: %1 And %2 more; see Transfer.").arg(first).arg(due.size() - 1)
+                              : tr("Work is under way. %1").arg(first),
+               true);
+    actions_.table->setEnabled(true);
+}
+
+void MainWindow::toTable() {
+    if (runs_.open().empty()) return;
+    table_->setGeometry(rect());
+    table_->enter();
+}
+
+/// The title counts down to what is due.
+void MainWindow::tellTime() {
+    const RunBook::Open* open = runs_.foremost();
+    if (!open || open->now.kind == Now::Kind::over) return;
+    const Task* task = findTask(open->state, open->now.task);
+    if (!task) return;
+    const Moment now = clock_.now();
+    const Moment until = open->now.until.value_or(open->now.from);
+    const QString left =
+        open->now.kind == Now::Kind::hands && !open->now.until ? tr("now") : countText(until - now);
+    setWindowTitle(tr("%1 · %2 – Tympan").arg(left, workName(*task).toLower()));
+}
+
+void MainWindow::savePlan(bool for_calendar) {
+    dialogs_->savePlan(for_calendar, [this, for_calendar](const QString& file) {
+        const RunBook::Open* run = planning_.run();
+        exports_.writePlan(file, for_calendar, clock_.zone(), clock_.now(),
+                           run ? std::optional(std::pair{run->state.order, run->plan}) : std::nullopt);
+    });
+}
+
+}  // namespace tympan::app

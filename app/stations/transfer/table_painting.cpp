@@ -1,0 +1,207 @@
+// How a step looks at the table.
+#include <QFile>
+#include <QPainter>
+#include <QPushButton>
+#include <QSvgRenderer>
+
+#include "app/runs/run_book.h"
+#include "app/shell/theme.h"
+#include "app/shell/words.h"
+#include "app/stations/transfer/table_view.h"
+#include "app/stations/transfer/work_words.h"
+#include "core/base/data_folder.h"
+
+namespace tympan::app {
+
+namespace {
+
+/// A line drawing of the program's own, in a colour, as large as it goes in a box.
+void drawStep(QPainter& painter, const QString& name, const QColor& colour, const QRectF& box) {
+    QFile file(QString::fromStdString((dataFolder() / "steps").string()) + QLatin1Char('/') + name +
+               QStringLiteral(".svg"));
+    if (!file.open(QIODevice::ReadOnly)) return;
+    QByteArray drawing = file.readAll();
+    drawing.replace("currentColor", colour.name().toLatin1());
+    QSvgRenderer renderer(drawing);
+    const QSizeF size = QSizeF(renderer.defaultSize()).scaled(box.size(), Qt::KeepAspectRatio);
+    renderer.render(&painter, QRectF(box.center() - QPointF(size.width() / 2, size.height() / 2), size));
+}
+
+}  // namespace
+
+void TableView::paintTimer(QPainter& painter, const QRectF& box) const {
+    const Theme& t = theme();
+    const RunBook::Open* open = book_.find(run_);
+    const Task* task = shown();
+    if (!open || !task) return;
+    const Moment now = clock_.now();
+    QString count, about;
+    QColor colour = t.text;
+    if (now_.kind == Now::Kind::later) {
+        count = clockText(now_.from, now, clock_.zone());
+        about = tr("in %1").arg(lengthOfTime(static_cast<double>((now_.from - now).count()) / 60));
+    } else if (now_.kind == Now::Kind::wait) {
+        const auto left = now_.from - now;
+        count = countText(left);
+        about = left.count() > 0
+                    ? tr("until %1 · %2").arg(clockText(now_.from, now, clock_.zone()), rangeText(*task))
+                    : tr("now you may · %1").arg(rangeText(*task));
+        if (left.count() <= 0) colour = t.chosen;
+    } else if (now_.until) {
+        const auto left = *now_.until - now;
+        count = countText(left);
+        about = left.count() > 0 ? tr("until it must be done") : tr("late: look whether it still can");
+        colour = t.look;
+    } else if (const auto begun = open->state.past.under_way.find(task_);
+               begun != open->state.past.under_way.end()) {
+        count = countText(now - begun->second.from);
+        about = tr("since you began · %1").arg(rangeText(*task));
+    } else if (!task->gate) {
+        about = rangeText(*task);
+    }
+    if (!count.isEmpty()) {
+        QFont figures = figureFont(TextSize::title);
+        figures.setPixelSize(84);
+        painter.setFont(figures);
+        painter.setPen(colour);
+        painter.drawText(QRectF(box.left(), box.top(), box.width(), 92), Qt::AlignLeft | Qt::AlignVCenter,
+                         count);
+    }
+    painter.setFont(large(17));
+    painter.setPen(t.quiet);
+    painter.drawText(QRectF(box.left(), box.top() + (count.isEmpty() ? 0 : 94), box.width(), 26),
+                     Qt::AlignLeft | Qt::AlignVCenter, about);
+}
+
+void TableView::paintReference(QPainter& painter, const QRectF& box) const {
+    const Theme& t = theme();
+    QTransform turn;
+    turn.rotate(90.0 * turned_);
+    const QPixmap picture =
+        reference_.transformed(turn).scaled((box.size() - QSizeF(0, 44)).toSize() * devicePixelRatioF(),
+                                            Qt::KeepAspectRatio, Qt::SmoothTransformation);
+    const QSizeF size = QSizeF(picture.size()) / devicePixelRatioF();
+    const QRectF at(box.left() + (box.width() - size.width()) / 2, box.top(), size.width(), size.height());
+    painter.drawPixmap(at, picture, picture.rect());
+    painter.setPen(QPen(t.line, 1));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawRect(at);
+    painter.setPen(t.quiet);
+    painter.setFont(large(14));
+    painter.drawText(
+        QRectF(box.left(), at.bottom() + 6, box.width(), 40), Qt::AlignHCenter | Qt::TextWordWrap,
+        tr("As people will see it. Hatched: the picture itself is pale there; feel, do not look."));
+}
+
+void TableView::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const Theme& t = theme();
+    painter.fillRect(rect(), t.paper);
+    const RunBook::Open* open = book_.find(run_);
+    if (!open) return;
+    const double left = margin, width_words = width() * words_share - margin;
+    const double bottom = height() - margin / 2.0 - buttons_height - 16;
+    const Task* task = shown();
+    if (now_.kind == Now::Kind::over || !task) {
+        painter.setFont(large(64, true));
+        painter.setPen(t.text);
+        painter.drawText(QRectF(left, 80, width() - 2 * margin, 90), Qt::AlignLeft, tr("All is done"));
+        painter.setFont(large(22));
+        painter.drawText(QRectF(left, 190, width() - 2 * margin, 60), Qt::AlignLeft | Qt::TextWordWrap,
+                         tr("When you end the work, it is kept as it was."));
+        return;
+    }
+    double y = 24;
+    painter.setFont(large(22));
+    painter.setPen(t.quiet);
+    const QString of = whatIsWorked(*task, open->state.order);
+    painter.drawText(QRectF(left, y, width_words, 60), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, of);
+    y += painter.boundingRect(QRectF(left, y, width_words, 60), Qt::TextWordWrap, of).height() + 2;
+    painter.setFont(large(60, true));
+    painter.setPen(now_.kind == Now::Kind::hands ? t.text : t.quiet);
+    painter.drawText(QRectF(left, y, width_words, 76), Qt::AlignLeft | Qt::AlignVCenter, workName(*task));
+    y += 80;
+    if (const QString round = roundText(*task); !round.isEmpty()) {
+        // Pegs: one for each round, filled as far as one is.
+        for (int k = 0; k < task->rounds; ++k) {
+            painter.setPen(QPen(t.chosen, 1.5));
+            painter.setBrush(k < *task->round ? QBrush(t.chosen) : QBrush(Qt::NoBrush));
+            painter.drawRect(QRectF(left + k * 18, y + 4, 9, 18));
+        }
+        painter.setPen(t.text);
+        painter.setFont(large(18));
+        painter.drawText(QRectF(left + task->rounds * 18 + 8, y, width_words, 26), Qt::AlignVCenter, round);
+        y += 36;
+    }
+    painter.setPen(t.text);
+    const QString words = QString::fromStdString(task->words);
+    QRectF room(left, y, width_words, 280);
+    // Long instructions are set smaller, and still read at arm's length.
+    int px = 28;
+    painter.setFont(large(px));
+    while (px > 15 && painter.boundingRect(room, Qt::TextWordWrap, words).height() > 168)
+        painter.setFont(large(--px));
+    painter.drawText(room, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, words);
+    y += painter.boundingRect(room, Qt::TextWordWrap, words).height() + 12;
+    const auto box = [&](const QString& text, const QColor& colour) {
+        if (text.isEmpty()) return;
+        painter.setFont(large(16));
+        const QRectF inside(left + 14, y + 8, width_words - 28, 200);
+        const double tall = painter.boundingRect(inside, Qt::TextWordWrap, text).height();
+        painter.setPen(QPen(colour, 1.6));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawRect(QRectF(left, y, width_words, tall + 16));
+        painter.setPen(t.text);
+        painter.drawText(inside, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, text);
+        y += tall + 26;
+    };
+    QString caution = QString::fromStdString(task->caution);
+    if (task->heat) caution = tr("Not above %1. %2").arg(heatText(*task->heat), caution);
+    box(beforeOne(), t.look);
+    box(caution, t.look);
+    if (y < bottom - 126) {
+        // Held to the bottom, where the eye finds it again.
+        paintTimer(painter, QRectF(left, std::max(y, bottom - 132), width_words, 126));
+    } else {
+        paintTimer(painter, QRectF(left, y, width_words, 126));
+    }
+    // What good looks like, and the picture.
+    const double right = width() * words_share + 24, across = width() - margin - right;
+    const bool picture = !reference_.isNull();
+    const QRectF drawing(right, 84, across, picture ? 176 : 300);
+    drawStep(painter, drawingOf(*task), t.chosen, drawing);
+    double below = drawing.bottom() + 8;
+    if (!task->good.empty()) {
+        painter.setFont(large(17));
+        painter.setPen(t.text);
+        const QString good = QString::fromStdString(task->good);
+        const QRectF area(right, below, across, 80);
+        painter.drawText(area, Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap, good);
+        below += painter.boundingRect(area, Qt::AlignHCenter | Qt::TextWordWrap, good).height() + 14;
+    }
+    if (picture) paintReference(painter, QRectF(right, below, across, height() - margin / 2.0 - 52 - below));
+    if (!alarm_.isEmpty()) {
+        const QRectF line(0, bottom - 172, width() * words_share, 34);
+        painter.fillRect(line, must_ ? t.look : t.chosen);
+        painter.setPen(t.on_chosen);
+        painter.setFont(large(18, true));
+        painter.drawText(line.adjusted(left, 0, -8, 0), Qt::AlignVCenter,
+                         painter.fontMetrics().elidedText(alarm_, Qt::ElideRight,
+                                                          static_cast<int>(line.width() - left - 8)));
+    }
+}
+
+/// What must be known before it is begun.
+QString TableView::beforeOne() const {
+    const RunBook::Open* open = book_.find(run_);
+    if (!open || !waits_) return {};
+    QStringList said;
+    for (const Ahead& each : deadlinesAhead(open->state, task_))
+        if (const Task* next = findTask(open->state, each.task))
+            said << tr("Have all of it ready before you begin: within %1 of this you %2.")
+                        .arg(lengthOfTime(each.most_min), workName(*next).toLower());
+    return said.join(QLatin1Char(' '));
+}
+
+}  // namespace tympan::app

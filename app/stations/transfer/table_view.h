@@ -1,0 +1,72 @@
+#pragma once
+#include <QElapsedTimer>
+#include <QFont>
+#include <QPixmap>
+#include <QWidget>
+
+#include "core/run/now.h"
+
+class QLabel;
+class QPushButton;
+
+namespace tympan::app {
+
+class RunBook;
+class Ringing;
+class WorkClock;
+
+/// At the table: hands are wet. One step fills the window, with what good looks like, its timer and the
+/// picture the right way round. Space, Enter or a click anywhere says that it is done.
+class TableView : public QWidget {
+    Q_OBJECT
+  public:
+    TableView(RunBook& book, Ringing& ringing, WorkClock& clock, QWidget* parent = nullptr);
+
+    /// What is before one now, of whichever run.
+    void enter();
+    std::string task() const { return task_; }
+
+  signals:
+    void left();
+    void said(const QString& sentence, bool well);
+
+  protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    bool event(QEvent* event) override;
+
+  private:
+    static constexpr int margin = 40, buttons_height = 76;
+    static constexpr double words_share = 0.56;  ///< of the width; the rest is drawing and picture
+    static QFont large(int px, bool strong = false);
+    QPushButton* bigButton(const QString& name, const QString& text, bool main);
+    void refresh();
+    void show(const std::string& run, const Now& now);
+    void tick();
+    void done();
+    void notYet();
+    void wrong();
+    void takeBack();
+    void anotherRound();
+    void turnPicture();
+    void paintTimer(QPainter& painter, const QRectF& box) const;
+    void paintReference(QPainter& painter, const QRectF& box) const;
+    const Task* shown() const;
+    QString beforeOne() const;
+
+    RunBook& book_;
+    WorkClock& clock_;
+    std::string run_, task_;
+    Now now_;
+    QString alarm_;
+    bool must_ = false, waits_ = false;
+    std::vector<std::pair<std::string, std::string>> did_;  ///< run and task, for taking back
+    QPixmap reference_;
+    QElapsedTimer since_;  ///< this step is shown
+    int turned_ = 0;
+    QPushButton *done_, *not_yet_, *another_, *wrong_, *back_, *leave_, *turn_;
+};
+
+}  // namespace tympan::app

@@ -1,0 +1,175 @@
+#include "app/stations/transfer/transfer_stage.h"
+
+#include <QTimer>
+
+#include "app/runs/planning.h"
+#include "app/runs/ringing.h"
+#include "app/stations/transfer/strip_view.h"
+#include "app/stations/transfer/work_words.h"
+#include "app/widgets/tray_parts.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr int rehearsal_ms = 60'000, rehearsal_step_ms = 50;
+
+}  // namespace
+
+TransferStage::TransferStage(Planning& planning, const Ringing& ringing, WorkClock& clock, QWidget* parent)
+    : QWidget(parent), planning_(planning), clock_(clock), timer_(new QTimer(this)) {
+    setObjectName(QStringLiteral("transfer-stage"));
+    auto* down = new QVBoxLayout(this);
+    down->setContentsMargins(0, 0, 0, 0);
+    down->setSpacing(0);
+    auto* head = new QWidget;
+    head->setObjectName(QStringLiteral("transfer-head"));
+    auto* across = new QHBoxLayout(head);
+    across->setContentsMargins(16, 8, 16, 8);
+    across->setSpacing(12);
+    auto* words = new QVBoxLayout;
+    words->setSpacing(2);
+    sentence_ = titleLabel({});
+    sentence_->setObjectName(QStringLiteral("transfer-sentence"));
+    sentence_->setWordWrap(true);
+    words->addWidget(sentence_);
+    about_ = quietLabel({});
+    about_->setObjectName(QStringLiteral("transfer-about"));
+    words->addWidget(about_);
+    auto* means = quietLabel(ringing.means());
+    means->setObjectName(QStringLiteral("ringing-means"));
+    words->addWidget(means);
+    across->addLayout(words, 1);
+    rehearse_ = pushButton(QStringLiteral("rehearse"), tr("Show me the evening"));
+    begin_ = pushButton(QStringLiteral("begin-work"), tr("Begin the work"));
+    begin_->setProperty("main", true);
+    table_ = pushButton(QStringLiteral("at-the-table"), tr("At the table"));
+    table_->setProperty("main", true);
+    for (QPushButton* button : {rehearse_, begin_, table_}) across->addWidget(button, 0, Qt::AlignTop);
+    down->addWidget(head);
+    strip_ = new StripView;
+    down->addWidget(strip_, 1);
+
+    connect(strip_, &StripView::putOff, this,
+            [this](const QString& task, Moment to) { planning_.putOff(task.toStdString(), to); });
+    connect(rehearse_, &QPushButton::clicked, this, &TransferStage::rehearse);
+    connect(begin_, &QPushButton::clicked, this, [this] {
+        if (planning_.begin()) emit tableWanted();
+    });
+    connect(table_, &QPushButton::clicked, this, &TransferStage::tableWanted);
+    connect(&planning_, &Planning::changed, this, &TransferStage::refresh);
+    connect(&clock_, &WorkClock::ticked, this, [this] {
+        if (!isVisible() || rehearsing()) return;
+        strip_->setNow(now());
+        say();
+    });
+    timer_->setInterval(rehearsal_step_ms);
+    connect(timer_, &QTimer::timeout, this, &TransferStage::rehearseStep);
+    refresh();
+}
+
+Moment TransferStage::now() const { return rehearsed_.value_or(clock_.now()); }
+
+void TransferStage::showEvent(QShowEvent*) { planning_.wanted(true); }
+void TransferStage::hideEvent(QHideEvent*) {
+    planning_.wanted(false);
+    if (rehearsing()) rehearse();
+}
+
+bool TransferStage::rehearsing() const { return step_ >= 0; }
+
+void TransferStage::rehearse() {
+    if (rehearsing()) {
+        step_ = -1;
+        rehearsed_.reset();
+        timer_->stop();
+    } else if (planning_.strip()) {
+        step_ = 0;
+        timer_->start();
+    }
+    refresh();
+}
+
+void TransferStage::rehearseStep() {
+    const auto strip = planning_.strip();
+    if (!strip || step_ * rehearsal_step_ms > rehearsal_ms) return rehearse();
+    // Work goes by at its pace, nights in a moment.
+    const std::vector<StripView::Hung>& hung = strip_->hung();
+    if (hung.empty()) return rehearse();
+    TimeScale scale({}, hung.front().time.from, strip->plan.end, 1);
+    std::vector<TimeSpan> work;
+    for (const auto& run : runsOf(strip->plan))
+        work.push_back({strip->plan.times[run.front()].from, strip->plan.times[run.back()].to});
+    Moment first = strip->plan.end;
+    for (const TimeSpan& each : work) first = std::min(first, each.from);
+    scale = TimeScale(work, first, strip->plan.end, 2000);
+    rehearsed_ = scale.at(scale.width() * step_ * rehearsal_step_ms / rehearsal_ms);
+    ++step_;
+    auto shown = std::make_shared<Strip>(*strip);
+    shown->now_task.clear();
+    for (std::size_t i = 0; i < shown->plan.tasks.size(); ++i) {
+        const TimeSpan& at = shown->plan.times[i];
+        if (at.to <= *rehearsed_) shown->done.insert(shown->plan.tasks[i].id);
+        if (shown->plan.tasks[i].hands && at.from <= *rehearsed_ && *rehearsed_ < at.to)
+            shown->now_task = shown->plan.tasks[i].id;
+    }
+    strip_->show(shown, *rehearsed_);
+    say();
+}
+
+void TransferStage::refresh() {
+    const auto strip = planning_.strip();
+    const bool run = planning_.run() != nullptr;
+    begin_->setVisible(!run);
+    begin_->setEnabled(strip != nullptr && !rehearsing());
+    table_->setVisible(run);
+    table_->setEnabled(!rehearsing());
+    rehearse_->setText(rehearsing() ? tr("Stop") : tr("Show me the evening"));
+    rehearse_->setEnabled(strip != nullptr);
+    if (!rehearsing()) strip_->show(strip, now());
+    say();
+}
+
+void TransferStage::say() {
+    const auto strip = planning_.strip();
+    if (!strip || strip->plan.tasks.empty()) {
+        sentence_->setText(tr("Nothing is planned yet."));
+        about_->setText({});
+        return;
+    }
+    const TimeZone& zone = clock_.zone();
+    if (const RunBook::Open* open = planning_.run(); open && !rehearsing()) {
+        sentence_->setText(nowSentence(open->now, open->state, now(), zone));
+    } else {
+        // What is next in the plan.
+        std::optional<std::size_t> next;
+        for (std::size_t i = 0; i < strip->plan.tasks.size(); ++i)
+            if (strip->plan.tasks[i].hands && !strip->plan.tasks[i].gate && strip->plan.times[i].to > now() &&
+                (!next || strip->plan.times[i].from < strip->plan.times[*next].from))
+                next = i;
+        sentence_->setText(next ? tr("%1: %2, %3.")
+                                      .arg(clockText(strip->plan.times[*next].from, clock_.now(), zone),
+                                           workName(strip->plan.tasks[*next]).toLower(),
+                                           whatIsWorked(strip->plan.tasks[*next], strip->order))
+                                : tr("All is done."));
+    }
+    double hands = 0;
+    for (std::size_t i = 0; i < strip->plan.tasks.size(); ++i)
+        if (strip->plan.tasks[i].hands && !strip->done.contains(strip->plan.tasks[i].id))
+            hands += static_cast<double>((strip->plan.times[i].to - strip->plan.times[i].from).count()) / 60;
+    const auto runs = runsOf(strip->plan).size();
+    QString about = tr("Ready %1 · about %2 with hands on it, in %3 · minutes of work are guesses until you "
+                       "have timed yours")
+                        .arg(clockText(strip->plan.end, clock_.now(), zone), lengthOfTime(hands),
+                             runs == 1 ? tr("one sitting") : tr("%1 sittings").arg(runs));
+    if (!strip->plan.cannot.empty()) {
+        about = QString::fromStdString(strip->plan.cannot.front());
+        if (strip->plan.cannot.size() > 1) about += tr(" · and %1 more").arg(strip->plan.cannot.size() - 1);
+    }
+    about_->setText(about);
+    QStringList all;
+    for (const std::string& why : strip->plan.cannot) all << QString::fromStdString(why);
+    about_->setToolTip(all.join(QLatin1Char('\n')));
+}
+
+}  // namespace tympan::app

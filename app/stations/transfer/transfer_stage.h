@@ -1,0 +1,52 @@
+#pragma once
+#include <QWidget>
+#include <optional>
+
+#include "core/schedule/time_zone.h"
+
+class QLabel;
+class QPushButton;
+class QTimer;
+
+namespace tympan::app {
+
+class Planning;
+class Ringing;
+class StripView;
+class WorkClock;
+
+/// The evening: one sentence that says what is next, and the strip.
+class TransferStage : public QWidget {
+    Q_OBJECT
+  public:
+    TransferStage(Planning& planning, const Ringing& ringing, WorkClock& clock, QWidget* parent = nullptr);
+
+    StripView& strip() { return *strip_; }
+    /// Goes through the plan in about a minute; again: stops.
+    void rehearse();
+    bool rehearsing() const;
+
+  signals:
+    void tableWanted();
+
+  protected:
+    void showEvent(QShowEvent* event) override;
+    void hideEvent(QHideEvent* event) override;
+
+  private:
+    void refresh();
+    void say();
+    void rehearseStep();
+    Moment now() const;
+
+    Planning& planning_;
+    WorkClock& clock_;
+    QLabel *sentence_, *about_;
+    QPushButton *begin_, *table_, *rehearse_;
+    StripView* strip_;
+    QTimer* timer_;
+    int step_ = -1;
+    std::optional<Moment> rehearsed_;
+};
+
+}  // namespace tympan::app

@@ -1,0 +1,253 @@
+#include "app/stations/transfer/transfer_tray.h"
+
+#include <QAction>
+#include <QCheckBox>
+#include <QLineEdit>
+#include <QSpinBox>
+
+#include "app/runs/planning.h"
+#include "app/shell/job_store.h"
+#include "app/stations/transfer/ask_layers.h"
+#include "app/stations/transfer/ask_steps.h"
+#include "app/widgets/choice_row.h"
+#include "app/widgets/tray_parts.h"
+#include "core/base/error.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr int field_width = 188, any_room = 0;
+
+QLineEdit* field(const QString& name, const QString& accessible, const QString& example) {
+    auto* edit = new QLineEdit;
+    edit->setObjectName(name);
+    edit->setAccessibleName(accessible);
+    edit->setPlaceholderText(example);
+    edit->setFixedWidth(field_width);
+    return edit;
+}
+
+void mark(QLineEdit* edit, const QString& fault, const QString& usual) {
+    edit->setProperty("wrong", !fault.isEmpty());
+    edit->setToolTip(fault.isEmpty() ? usual : fault);
+    edit->setAccessibleDescription(edit->toolTip());
+    edit->style()->unpolish(edit);
+    edit->style()->polish(edit);
+}
+
+/// What is typed with a space between date and time is meant as such.
+std::string timeTyped(const QString& text) {
+    QString words = text.trimmed();
+    words.replace(QLatin1Char(' '), QLatin1Char('T'));
+    return words.toStdString();
+}
+
+QSpinBox* spin(const QString& name, const QString& accessible, int least, int most, const QString& suffix) {
+    auto* box = new QSpinBox;
+    box->setObjectName(name);
+    box->setAccessibleName(accessible);
+    box->setRange(least, most);
+    box->setSuffix(suffix);
+    box->setFixedWidth(84);
+    box->setKeyboardTracking(false);
+    return box;
+}
+
+}  // namespace
+
+TransferTray::TransferTray(JobStore& store, Planning& planning, QAction& calendar, QAction& sheet,
+                           QWidget* parent)
+    : QWidget(parent), store_(store), planning_(planning) {
+    setObjectName(QStringLiteral("transfer-tray"));
+    auto* outer = new QHBoxLayout(this);
+    outer->setContentsMargins(0, 0, 0, 0);
+    outer->setSpacing(24);
+    for (QWidget* each : {whenColumn(), weatherColumn(), placesColumn(), restColumn(calendar, sheet)})
+        outer->addWidget(each);
+    outer->addStretch(1);
+    connect(&store_, &JobStore::changed, this, &TransferTray::refresh);
+    refresh();
+}
+
+QWidget* TransferTray::whenColumn() {
+    auto* part = new QWidget;
+    auto* down = column();
+    part->setLayout(down);
+    down->addWidget(titleLabel(tr("When")));
+    auto* grid = fieldGrid();
+    start_ = field(QStringLiteral("work-start"), tr("Begin"), tr("now"));
+    due_ = field(QStringLiteral("work-due"), tr("Ready by"), tr("no date"));
+    hours_ = field(QStringLiteral("work-hours"), tr("Free hours"), tr("at any time"));
+    int row = 0;
+    for (const auto& [label, edit] :
+         {std::pair{tr("begin"), start_}, {tr("ready by"), due_}, {tr("free"), hours_}}) {
+        auto* name = quietLabel(label);
+        name->setWordWrap(false);
+        grid->addWidget(name, row, 0);
+        grid->addWidget(edit, row++, 1);
+    }
+    down->addLayout(grid);
+    down->addStretch(1);
+    const auto time = [this](QLineEdit* edit, const QString& what, std::string WorkWishes::*member) {
+        connect(edit, &QLineEdit::editingFinished, this, [this, edit, what, member] {
+            const std::string text = timeTyped(edit->text());
+            try {
+                if (!text.empty()) TimeZone().read(text);
+                mark(edit, {}, tr("A date and a time: 2026-12-03 18:00"));
+                planning_.wish(what, [&](WorkWishes& wishes) { wishes.*member = text; });
+            } catch (const Error& error) {
+                mark(edit, QString::fromUtf8(error.what()), {});
+            }
+        });
+    };
+    time(start_, tr("change when it begins"), &WorkWishes::start);
+    time(due_, tr("change when it must be ready"), &WorkWishes::due);
+    connect(hours_, &QLineEdit::editingFinished, this, [this] {
+        const std::string text = hours_->text().trimmed().toStdString();
+        try {
+            readFreeHours(text);
+            mark(hours_, {}, tr("When you have time: Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00; 2026-12-24 none"));
+            planning_.wish(tr("change the free hours"), [&](WorkWishes& wishes) { wishes.hours = text; });
+        } catch (const Error& error) {
+            mark(hours_, QString::fromUtf8(error.what()), {});
+        }
+    });
+    for (QLineEdit* edit : {start_, due_}) edit->setToolTip(tr("A date and a time: 2026-12-03 18:00"));
+    hours_->setToolTip(tr("When you have time: Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00; 2026-12-24 none"));
+    return part;
+}
+
+QWidget* TransferTray::weatherColumn() {
+    auto* part = new QWidget;
+    auto* down = column();
+    part->setLayout(down);
+    down->addWidget(strongLabel(tr("Where it dries")));
+    auto* across = new QHBoxLayout;
+    across->setSpacing(8);
+    temperature_ =
+        spin(QStringLiteral("work-temperature"), tr("Temperature where it dries"), -10, 120, tr(" °C"));
+    humidity_ = spin(QStringLiteral("work-humidity"), tr("How humid it is"), 0, 100, tr(" %"));
+    across->addWidget(temperature_);
+    across->addWidget(humidity_);
+    across->addStretch(1);
+    down->addLayout(across);
+    air_ = new ChoiceRow(QStringLiteral("work-air"), tr("Air"), Qt::Horizontal);
+    air_->add(QStringLiteral("still"), tr("a room"));
+    air_->add(QStringLiteral("moving"), tr("moving air"));
+    air_->add(QStringLiteral("sun"), tr("dry sun"));
+    down->addWidget(air_);
+    auto* about = quietLabel(tr("Drying times follow the air: an estimate."));
+    down->addWidget(about);
+    down->addStretch(1);
+    connect(temperature_, &QSpinBox::valueChanged, this, [this](int value) {
+        const bool fahrenheit = store_.job().unit == Unit::in;
+        planning_.wish(tr("change the weather"), [&](WorkWishes& wishes) {
+            wishes.temperature_c = fahrenheit ? (value - 32) / 1.8 : value;
+        });
+    });
+    connect(humidity_, &QSpinBox::valueChanged, this, [this](int value) {
+        planning_.wish(tr("change the weather"),
+                       [&](WorkWishes& wishes) { wishes.humidity_percent = value; });
+    });
+    connect(air_, &ChoiceRow::picked, this, [this](const QString& id) {
+        planning_.wish(tr("change the weather"), [&](WorkWishes& wishes) { wishes.air = id.toStdString(); });
+    });
+    return part;
+}
+
+void TransferTray::place(const char* name, int room) {
+    planning_.wish(tr("change what there is"), [&](WorkWishes& wishes) {
+        if (room < 0)
+            wishes.places.erase(name);
+        else
+            wishes.places[name] = room;
+    });
+}
+
+QWidget* TransferTray::placesColumn() {
+    auto* part = new QWidget;
+    auto* down = column();
+    part->setLayout(down);
+    down->addWidget(strongLabel(tr("What there is")));
+    oven_ = new QCheckBox(tr("an oven"));
+    oven_->setObjectName(QStringLiteral("work-oven"));
+    press_ = new QCheckBox(tr("a heat press"));
+    press_->setObjectName(QStringLiteral("work-press"));
+    down->addWidget(oven_, 0, Qt::AlignLeft);
+    down->addWidget(press_, 0, Qt::AlignLeft);
+    auto* across = new QHBoxLayout;
+    across->setSpacing(8);
+    auto* room = quietLabel(tr("room to lie flat for"));
+    room->setWordWrap(false);
+    across->addWidget(room);
+    floor_ =
+        spin(QStringLiteral("work-floor"), tr("How many things have room to lie flat"), any_room, 99, {});
+    floor_->setSpecialValueText(tr("all"));
+    floor_->setFixedWidth(64);
+    across->addWidget(floor_);
+    across->addStretch(1);
+    down->addLayout(across);
+    down->addStretch(1);
+    connect(oven_, &QCheckBox::clicked, this, [this](bool there) { place("oven", there ? -1 : 0); });
+    connect(press_, &QCheckBox::clicked, this, [this](bool there) { place("press", there ? -1 : 0); });
+    connect(floor_, &QSpinBox::valueChanged, this,
+            [this](int room) { place("flat", room == any_room ? -1 : room); });
+    return part;
+}
+
+QWidget* TransferTray::restColumn(QAction& calendar, QAction& sheet) {
+    auto* part = new QWidget;
+    auto* down = column();
+    part->setLayout(down);
+    down->addWidget(strongLabel(tr("The work itself")));
+    auto* steps = pushButton(QStringLiteral("work-steps"), tr("Steps…"));
+    steps->setToolTip(tr("What is done besides, and what is left out: for each piece and object."));
+    connect(steps, &QPushButton::clicked, this, [this] { askSteps(this, store_, planning_); });
+    down->addWidget(steps);
+    auto* besides = pushButton(QStringLiteral("work-besides"), tr("Besides…"));
+    besides->setToolTip(
+        tr("What is on the object and is not printed: lettering, ageing, stain, a hole to hang it by."));
+    connect(besides, &QPushButton::clicked, this, [this] { askLayers(this, store_); });
+    connect(&store_, &JobStore::changed, besides,
+            [this, besides] { besides->setEnabled(store_.piece() != nullptr); });
+    besides->setEnabled(store_.piece() != nullptr);
+    down->addWidget(besides);
+    for (QAction* action : {&calendar, &sheet}) down->addWidget(actionButton(*action));
+    down->addStretch(1);
+    return part;
+}
+
+void TransferTray::refresh() {
+    const WorkWishes& work = store_.job().work;
+    const bool fahrenheit = store_.job().unit == Unit::in;
+    const auto shown = [](const std::string& time) {
+        QString text = QString::fromStdString(time);
+        return text.replace(QLatin1Char('T'), QLatin1Char(' '));
+    };
+    for (const auto& [edit, text] : {std::pair{start_, shown(work.start)},
+                                     {due_, shown(work.due)},
+                                     {hours_, QString::fromStdString(work.hours)}})
+        if (!edit->hasFocus() && edit->text() != text) {
+            edit->setText(text);
+            edit->setCursorPosition(0);
+        }
+    const auto quietly = [](QSpinBox* box, int value) {
+        const QSignalBlocker still(box);
+        box->setValue(value);
+    };
+    temperature_->setSuffix(fahrenheit ? tr(" °F") : tr(" °C"));
+    quietly(temperature_,
+            static_cast<int>(std::lround(fahrenheit ? work.temperature_c * 1.8 + 32 : work.temperature_c)));
+    quietly(humidity_, static_cast<int>(std::lround(work.humidity_percent)));
+    air_->choose(QString::fromStdString(work.air));
+    const auto room = [&](const char* name, int otherwise) {
+        const auto found = work.places.find(name);
+        return found == work.places.end() ? otherwise : found->second;
+    };
+    oven_->setChecked(room("oven", 1) > 0);
+    press_->setChecked(room("press", 1) > 0);
+    quietly(floor_, room("flat", any_room));
+}
+
+}  // namespace tympan::app

@@ -1,0 +1,89 @@
+// Planning an evening: all of it, again after something happened, and what each event costs on the disk.
+#include <filesystem>
+
+#include <benchmark/benchmark.h>
+
+#include "core/method/catalogue.h"
+#include "core/record/run_store.h"
+#include "core/run/now.h"
+
+using namespace tympan;
+
+namespace {
+
+const TimeZone zone("Europe/Lisbon");
+
+/// Objects of all ways that can be prepared, one after the other.
+WorkOrder orderOf(int objects) {
+    std::vector<const Method*> methods;
+    for (const Method& method : shippedMethods())
+        if (selectable(method)) methods.push_back(&method);
+    WorkOrder order{"bench", "bench", {}, {}};
+    for (int i = 0; i < objects; ++i) {
+        const Method& method = *methods[static_cast<std::size_t>(i) % methods.size()];
+        OrderedObject object{2 * i + 1, "object", method.suits.front(), 120, {}, {}, {}, {}};
+        for (const Preparation& each : shippedPreparations())
+            if (isNeeded(each, object.material, false, method))
+                object.preparation.insert(object.preparation.end(), each.steps.begin(), each.steps.end());
+        OrderedPiece piece;
+        piece.id = 2 * i + 2;
+        piece.name = "piece";
+        piece.object = object.id;
+        piece.method = method.id;
+        piece.steps = method.steps;
+        piece.printer = method.printers.front();
+        piece.area_cm2 = 100;
+        order.objects.push_back(std::move(object));
+        order.pieces.push_back(std::move(piece));
+    }
+    return order;
+}
+
+WorkWishes evenings() {
+    WorkWishes wishes;
+    wishes.hours = "Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00";
+    return wishes;
+}
+
+void plan(benchmark::State& state) {
+    const WorkOrder order = orderOf(static_cast<int>(state.range(0)));
+    const Conditions conditions = conditionsOf(evenings(), zone, zone.read("2026-12-03T18:00"));
+    for (auto _ : state) benchmark::DoNotOptimize(planned(order, conditions));
+}
+BENCHMARK(plan)->Arg(1)->Arg(12)->Arg(40)->Unit(benchmark::kMillisecond);
+
+/// As after every event at the table.
+void planAgain(benchmark::State& state) {
+    const Moment start = zone.read("2026-12-05T10:00");
+    const WorkRun run{{"r", start, orderOf(static_cast<int>(state.range(0))), evenings()}, {}};
+    RunState now = stateOf(run);
+    for (int k = 0; k < 20; ++k) {
+        const Plan plan = planFrom(now, zone, start, {0, 0, 1});
+        const Now what = nowOf(now, plan, start);
+        if (what.kind == Now::Kind::hands)
+            apply(now, {.kind = Event::Kind::done, .at = start, .task = what.task});
+    }
+    for (auto _ : state) {
+        const Plan plan = planFrom(now, zone, start);
+        benchmark::DoNotOptimize(nowOf(now, plan, start));
+        benchmark::DoNotOptimize(alarmsOf(now, plan));
+    }
+}
+BENCHMARK(planAgain)->Arg(1)->Arg(12)->Arg(40)->Unit(benchmark::kMillisecond);
+
+/// On the disk before it returns.
+void keepAnEvent(benchmark::State& state) {
+    const auto folder = std::filesystem::temp_directory_path() / "tympan-bench-record";
+    std::filesystem::remove_all(folder);
+    {
+        RunStore store(folder / "record.sqlite");
+        store.begin({"r", {}, orderOf(1), {}});
+        for (auto _ : state) store.add("r", {.kind = Event::Kind::note, .at = {}, .words = "something"});
+    }
+    std::filesystem::remove_all(folder);
+}
+BENCHMARK(keepAnEvent)->Unit(benchmark::kMillisecond);
+
+}  // namespace
+
+BENCHMARK_MAIN();

@@ -1,0 +1,23 @@
+#pragma once
+#include <map>
+#include <set>
+#include <string>
+
+namespace tympan {
+
+/// When and where the work on a job is done, as its maker says. What the words mean is core/schedule's to
+/// read: times ("2026-12-03T18:00") are those of the clock on the wall.
+struct WorkWishes {
+    std::string start;  ///< empty: now
+    std::string due;    ///< when all must be ready; empty: as soon as can be
+    std::string hours;  ///< when there is time, see free_hours.h; empty: always
+    double temperature_c = 21, humidity_percent = 50;
+    std::string air = "still";
+    std::map<std::string, int> places;  ///< how many things have room there at once; 0: there is none
+    std::map<int, std::set<std::string>> chosen;    ///< of a piece or an object: choices that are taken
+    std::map<int, std::set<std::string>> left_out;  ///< of either: steps that are not done, or done already
+    std::map<std::string, std::string> not_before;  ///< of a task: it was put off until then
+    bool operator==(const WorkWishes&) const = default;
+};
+
+}  // namespace tympan

@@ -1,0 +1,145 @@
+#include "core/output/plan_sheet.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/chrono.h>
+#include <fmt/format.h>
+
+#include "core/output/pdf_file.h"
+#include "core/output/text_column.h"
+#include "core/schedule/ready.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double side_mm = 18, top_mm = 16, words_mm = 3.6, title_mm = 7, heading_mm = 4.6;
+
+/// Pages of one column each, begun anew where they are full.
+class Pages {
+  public:
+    Pages(PdfFile& pdf, SizeMm page) : pdf_(pdf), page_(page), column_(fresh()) { pdf_.beginPage(page_); }
+
+    void say(const std::string& text, double size, bool strong = false) {
+        // A heading does not stand alone at the foot.
+        if (column_.below() > page_.height - top_mm - (strong ? 24 : 10)) turn();
+        column_.say(text, size, strong);
+    }
+    void space(double mm) { column_.space(mm); }
+    void end() {
+        pdf_.marks(column_.marks());
+        pdf_.endPage();
+    }
+
+  private:
+    TextColumn fresh() const { return TextColumn({side_mm, top_mm}, page_.width - 2 * side_mm); }
+    void turn() {
+        end();
+        pdf_.beginPage(page_);
+        column_ = fresh();
+    }
+
+    PdfFile& pdf_;
+    SizeMm page_;
+    TextColumn column_;
+};
+
+std::string clock(Moment at, const TimeZone& zone) { return zone.text(at).substr(11, 5); }
+
+std::string day(Moment at, const TimeZone& zone) {
+    static const char* const names[] = {"Sunday",   "Monday", "Tuesday", "Wednesday",
+                                        "Thursday", "Friday", "Saturday"};
+    const WallTime wall = zone.wall(at);
+    const std::chrono::year_month_day date{wall.date};
+    return fmt::format("{} {}.{}.", names[std::chrono::weekday{wall.date}.c_encoding()],
+                       static_cast<unsigned>(date.day()), static_cast<unsigned>(date.month()));
+}
+
+std::string firstSentence(const std::string& words) {
+    const auto end = words.find(". ");
+    return end == std::string::npos ? words : words.substr(0, end + 1);
+}
+
+std::string unitsOf(const Task& task) {
+    const std::vector<int> copies = copiesOf(task);
+    if (task.units.size() == 1 && task.units.front().parts > 1)
+        return fmt::format(", part {} of {}", task.units.front().part, task.units.front().parts);
+    if (copies.size() > 1) return fmt::format(", copies {} to {}", copies.front(), copies.back());
+    return copies.size() == 1 && copies.front() > 1 ? fmt::format(", copy {}", copies.front()) : "";
+}
+
+/// What is printed where, on what, in one trip; and what must be at hand.
+void sayNeeds(Pages& pages, const Job& job, const Plan& plan, const WorkOrder& order) {
+    pages.say("To print, and to have ready", heading_mm, true);
+    for (const Printer& printer : job.printers) {
+        std::string all;
+        for (const Piece& piece : job.pieces)
+            if (printerOf(job, piece).id == printer.id)
+                all += fmt::format("{}{} ({} on {})", all.empty() ? "" : "; ", piece.name, printed(piece),
+                                   piece.method->carrier.name);
+        if (!all.empty()) pages.say(fmt::format("{}: {}.", printer.name, all), words_mm);
+    }
+    std::vector<std::string> needs;
+    for (const Piece& piece : job.pieces)
+        for (std::string need : piece.method->needs) {
+            std::replace(need.begin(), need.end(), '-', ' ');
+            if (std::find(needs.begin(), needs.end(), need) == needs.end()) needs.push_back(need);
+        }
+    if (!needs.empty()) pages.say(fmt::format("At hand: {}.", fmt::join(needs, ", ")), words_mm);
+    for (const CoatArea& coat : coatAreas(plan))
+        pages.say(fmt::format("{}: {}, {}: {:.0f} cm²{}.", findObject(order, coat.object)->name, coat.what,
+                              coat.face, std::ceil(coat.cm2),
+                              coat.coats > 1 ? fmt::format(", {} times", coat.coats) : ""),
+                  words_mm);
+}
+
+}  // namespace
+
+void writePlanSheet(const std::filesystem::path& file, const Job& job, const Plan& plan,
+                    const WorkOrder& order, const Conditions& conditions) {
+    PdfFile pdf(file, job.name.empty() ? "Plan" : job.name, job.created);
+    Pages pages(pdf, job.sheets.paper.size);
+    const TimeZone& zone = conditions.zone;
+    pages.say(fmt::format("{}: what to do, and when", job.name), title_mm, true);
+    pages.say(
+        fmt::format(
+            "Times of waiting are for {:.0f} °C ({:.0f} °F) and {:.0f} % humid; minutes of work are guesses. "
+            "Look before you go on: longer seldom harms, too soon does.",
+            conditions.waits.weather.temperature_c, conditions.waits.weather.temperature_c * 1.8 + 32,
+            conditions.waits.weather.humidity_percent),
+        words_mm);
+    for (const std::string& why : plan.cannot) pages.say("Cannot be: " + why + ".", words_mm, true);
+    sayNeeds(pages, job, plan, order);
+    for (const std::vector<std::size_t>& run : runsOf(plan)) {
+        pages.space(2);
+        pages.say(
+            fmt::format("{}, {} to {}", day(plan.times[run.front()].from, zone),
+                        clock(plan.times[run.front()].from, zone), clock(plan.times[run.back()].to, zone)),
+            heading_mm, true);
+        std::string caution;
+        for (const std::size_t i : run) {
+            const Task& task = plan.tasks[i];
+            pages.say(fmt::format("{}  {}{}: {}", clock(plan.times[i].from, zone), nameOf(task, order),
+                                  unitsOf(task), firstSentence(task.words)),
+                      words_mm);
+            // Said once in a sitting.
+            if (!task.caution.empty() && task.caution != caution)
+                pages.say(caution = task.caution, words_mm, true);
+        }
+    }
+    pages.space(3);
+    pages.say("Ready", heading_mm, true);
+    for (const Ready& ready : readyOf(plan, order)) {
+        const auto when = [&](Moment at) { return day(at, zone) + " " + clock(at, zone); };
+        std::string text = fmt::format("{}: handle it from {}, {}", findObject(order, ready.object)->name,
+                                       when(ready.handle.from), ready.handle.why);
+        if (ready.wash) text += fmt::format("; wash it from {}, {}", when(ready.wash->from), ready.wash->why);
+        text += fmt::format("; send it from {}, {}.", when(ready.send.from), ready.send.why);
+        pages.say(text, words_mm);
+    }
+    pages.end();
+    pdf.commit();
+}
+
+}  // namespace tympan

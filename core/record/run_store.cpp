@@ -1,0 +1,151 @@
+#include "core/record/run_store.h"
+
+#include <nlohmann/json.hpp>
+
+#include <fmt/format.h>
+
+#include "core/job/work_wishes_json.h"
+#include "core/record/database.h"
+
+namespace tympan {
+
+namespace {
+
+using nlohmann::json;
+
+std::string textOf(const RunStart& start) {
+    return json{{"at", start.at.time_since_epoch().count()},
+                {"order", toJson(start.order)},
+                {"wishes", toJson(start.wishes)}}
+        .dump(-1, ' ', false, json::error_handler_t::replace);
+}
+
+RunStart readStart(const std::string& id, const std::string& text) {
+    const JsonText source{"run " + id, text};
+    const json root = parseJson(source);
+    json rest;
+    JsonReader reader = JsonReader::lenient(source, root, rest);
+    RunStart start;
+    start.id = id;
+    start.at = Moment{std::chrono::seconds{static_cast<long long>(reader.number("at", -1e11, 1e12))}};
+    start.order = readWorkOrder(reader.object("order"));
+    start.wishes = readWorkWishes(reader.object("wishes"));
+    reader.finish();
+    return start;
+}
+
+}  // namespace
+
+struct RunStore::Data {
+    std::filesystem::path file;
+    mutable SQLite::Database record;
+
+    template <class Work>
+    auto tried(Work work) const {
+        try {
+            return work();
+        } catch (const SQLite::Exception& fault) {
+            throw Error(Error::Kind::output, file.string(),
+                        fmt::format("the record cannot be kept ({})", fault.what()),
+                        "look whether the disk is full; what was there before is still there");
+        }
+    }
+    std::vector<std::string> ids(const char* which) const {
+        return tried([&] {
+            std::vector<std::string> found;
+            SQLite::Statement query(record, which);
+            while (query.executeStep()) found.push_back(query.getColumn(0).getString());
+            return found;
+        });
+    }
+};
+
+RunStore::RunStore(const std::filesystem::path& file) : data_(new Data{file, openRecord(file)}) {}
+RunStore::~RunStore() = default;
+
+void RunStore::begin(const RunStart& start, const std::map<int, std::string>& pictures) {
+    data_->tried([&] {
+        SQLite::Transaction all(data_->record);
+        SQLite::Statement insert(data_->record,
+                                 "INSERT INTO runs (id, job, name, begun, start) VALUES (?, ?, ?, ?, ?)");
+        insert.bind(1, start.id);
+        insert.bind(2, start.order.uuid);
+        insert.bind(3, start.order.name);
+        insert.bind(4, static_cast<std::int64_t>(start.at.time_since_epoch().count()));
+        insert.bind(5, textOf(start));
+        insert.exec();
+        all.commit();
+    });
+    for (const auto& [piece, picture] : pictures) addPicture(start.id, piece, picture);
+}
+
+void RunStore::addPicture(const std::string& run, int piece, const std::string& picture) {
+    data_->tried([&] {
+        SQLite::Statement add(data_->record,
+                              "INSERT OR REPLACE INTO references_ (run, piece, picture) VALUES (?, ?, ?)");
+        add.bind(1, run);
+        add.bind(2, piece);
+        add.bind(3, picture.data(), static_cast<int>(picture.size()));
+        add.exec();
+    });
+}
+
+void RunStore::add(const std::string& run, const Event& event) {
+    data_->tried([&] {
+        SQLite::Transaction all(data_->record);
+        SQLite::Statement insert(
+            data_->record,
+            "INSERT INTO events (run, number, event) VALUES (?1, (SELECT COALESCE(MAX(number), 0) + 1 "
+            "FROM events WHERE run = ?1), ?2)");
+        insert.bind(1, run);
+        insert.bind(2, tympan::textOf(event));
+        insert.exec();
+        if (event.kind == Event::Kind::ended) {
+            SQLite::Statement end(data_->record, "UPDATE runs SET ended = 1 WHERE id = ?");
+            end.bind(1, run);
+            end.exec();
+        }
+        all.commit();
+    });
+}
+
+std::vector<std::string> RunStore::open() const {
+    return data_->ids("SELECT id FROM runs WHERE ended = 0 ORDER BY begun DESC, id");
+}
+
+std::vector<std::string> RunStore::all() const {
+    return data_->ids("SELECT id FROM runs ORDER BY begun DESC, id");
+}
+
+WorkRun RunStore::read(const std::string& id) const {
+    WorkRun run;
+    const std::string start = data_->tried([&] {
+        SQLite::Statement query(data_->record, "SELECT start FROM runs WHERE id = ?");
+        query.bind(1, id);
+        return query.executeStep() ? query.getColumn(0).getString() : std::string();
+    });
+    if (start.empty())
+        throw Error(Error::Kind::input, data_->file.string(), "there is no run " + id,
+                    "choose one that is there");
+    run.start = readStart(id, start);
+    for (const std::string& text : data_->tried([&] {
+             std::vector<std::string> texts;
+             SQLite::Statement query(data_->record, "SELECT event FROM events WHERE run = ? ORDER BY number");
+             query.bind(1, id);
+             while (query.executeStep()) texts.push_back(query.getColumn(0).getString());
+             return texts;
+         }))
+        run.events.push_back(readEvent(text));
+    return run;
+}
+
+std::string RunStore::picture(const std::string& run, int piece) const {
+    return data_->tried([&] {
+        SQLite::Statement query(data_->record, "SELECT picture FROM references_ WHERE run = ? AND piece = ?");
+        query.bind(1, run);
+        query.bind(2, piece);
+        return query.executeStep() ? query.getColumn(0).getString() : std::string();
+    });
+}
+
+}  // namespace tympan

@@ -1,0 +1,33 @@
+#pragma once
+#include <filesystem>
+#include <memory>
+
+#include "core/run/run.h"
+
+namespace tympan {
+
+/// Runs on the disk: each event is there before `add` returns, whatever happens next. Several programs may
+/// have it open. Throws Error (output) when it cannot be written.
+class RunStore {
+  public:
+    explicit RunStore(const std::filesystem::path& file);
+    ~RunStore();
+
+    /// `pictures`: of pieces, as people will see them, PNG.
+    void begin(const RunStart& start, const std::map<int, std::string>& pictures = {});
+    void add(const std::string& run, const Event& event);
+    void addPicture(const std::string& run, int piece, const std::string& picture);
+
+    /// Those that nobody has ended, the latest first.
+    std::vector<std::string> open() const;
+    std::vector<std::string> all() const;
+    /// Throws Error (input) for a run that is not there or cannot be read.
+    WorkRun read(const std::string& run) const;
+    std::string picture(const std::string& run, int piece) const;
+
+  private:
+    struct Data;
+    std::unique_ptr<Data> data_;
+};
+
+}  // namespace tympan

@@ -1,0 +1,59 @@
+#include "core/run/event.h"
+
+#include <algorithm>
+#include <nlohmann/json.hpp>
+
+#include "core/job/work_wishes_json.h"
+
+namespace tympan {
+
+namespace {
+
+using nlohmann::json;
+
+const std::vector<std::string> kinds{"begun", "done",       "another", "not-yet", "left-out", "taken-back",
+                                     "note",  "went-wrong", "again",   "wishes",  "ended"};  // as Event::Kind
+
+}  // namespace
+
+std::string textOf(const Event& event) {
+    json value{{"kind", kinds[static_cast<std::size_t>(event.kind)]},
+               {"at", event.at.time_since_epoch().count()}};
+    if (!event.task.empty()) value["task"] = event.task;
+    if (!event.words.empty()) value["words"] = event.words;
+    if (event.minutes != 0) value["minutes"] = event.minutes;
+    if (event.piece != 0) value["piece"] = event.piece;
+    if (event.copy != 0) value["copy"] = event.copy;
+    if (!event.wished.empty()) value["wishes"] = event.wished;
+    return value.dump(-1, ' ', false, json::error_handler_t::replace);
+}
+
+Event readEvent(const std::string& text) {
+    const JsonText source{"run", text};
+    const json root = parseJson(source);
+    json rest;
+    JsonReader reader = JsonReader::lenient(source, root, rest);
+    Event event;
+    const std::string kind = reader.oneOf("kind", kinds);
+    event.kind = static_cast<Event::Kind>(std::find(kinds.begin(), kinds.end(), kind) - kinds.begin());
+    event.at = Moment{std::chrono::seconds{static_cast<long long>(reader.number("at", -1e11, 1e12))}};
+    event.task = reader.note("task");
+    event.words = reader.note("words");
+    event.minutes = reader.number("minutes", 0, 1e6, 0);
+    event.piece = reader.integer("piece", 0, 1'000'000'000, 0);
+    event.copy = reader.integer("copy", 0, 1'000'000, 0);
+    event.wished = reader.note("wishes");
+    reader.finish();
+    return event;
+}
+
+std::string textOf(const WorkWishes& wishes) { return toJson(wishes).dump(); }
+
+WorkWishes readWishes(const std::string& text) {
+    const JsonText source{"run", text};
+    const json root = parseJson(source);
+    json rest;
+    return readWorkWishes(JsonReader::lenient(source, root, rest));
+}
+
+}  // namespace tympan

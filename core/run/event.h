@@ -1,0 +1,43 @@
+#pragma once
+#include <nlohmann/json_fwd.hpp>
+#include <string>
+
+#include "core/base/json_reader.h"
+#include "core/job/work_wishes.h"
+#include "core/schedule/time_zone.h"
+
+namespace tympan {
+
+/// Something that happened while the work was done. A run is the fold of these.
+struct Event {
+    enum class Kind {
+        begun,       ///< hands are on a task
+        done,        ///< it is finished; of a look: it is clear, no more rounds
+        another,     ///< of a look: not clear, another round
+        not_yet,     ///< of a wait: look again in so many minutes
+        left_out,    ///< it is not done at all
+        taken_back,  ///< it was not done after all
+        note,
+        went_wrong,
+        again,   ///< a copy of a piece is begun anew
+        wishes,  ///< hours, weather or places are others now
+        ended,   ///< nobody works on it any more
+    };
+    Kind kind = Kind::note;
+    Moment at;
+    std::string task = {};  ///< id
+    std::string words = {};
+    double minutes = 0;
+    int piece = 0, copy = 0;
+    std::string wished = {};  ///< the wishes, as JSON
+    bool operator==(const Event&) const = default;
+};
+
+std::string textOf(const Event& event);
+/// Throws Error (input).
+Event readEvent(const std::string& text);
+
+std::string textOf(const WorkWishes& wishes);
+WorkWishes readWishes(const std::string& text);
+
+}  // namespace tympan

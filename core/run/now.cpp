@@ -1,0 +1,144 @@
+#include "core/run/now.h"
+
+#include <algorithm>
+
+namespace tympan {
+
+namespace {
+
+using std::chrono::seconds;
+
+seconds secondsOf(double minutes) { return seconds{static_cast<long>(minutes * 60)}; }
+
+bool isOpen(const RunState& state, const Task& task) { return !isDone(state, task.id); }
+
+/// Since when a wait goes on, or when a task ended.
+std::optional<Moment> reached(const RunState& state, const std::map<std::string, Moment>& waits,
+                              const Task& before, bool begin) {
+    if (const auto done = state.past.done.find(before.id); done != state.past.done.end())
+        return begin ? done->second.from : done->second.to;
+    const auto waiting = waits.find(before.id);
+    if (waiting == waits.end()) return {};
+    // Whether it must be done again has not been said yet.
+    if (before.again && !begin) return {};
+    return begin ? waiting->second : waiting->second + secondsOf(before.usual_min);
+}
+
+}  // namespace
+
+std::optional<Moment> mayBegin(const RunState& state, const Task& task) {
+    const auto waits = waitsUnderWay(state);
+    Moment from{};
+    for (const Tie& tie : task.after) {
+        const Task& before = state.tasks[tie.task];
+        std::optional<Moment> at = reached(state, waits, before, tie.from_begin);
+        if (!at) return {};
+        // One who wants to look again does not go on before.
+        if (const auto look = state.look_at.find(before.id);
+            look != state.look_at.end() && !isDone(state, before.id))
+            at = std::max(*at, look->second);
+        from = std::max(from, *at + secondsOf(tie.least_min));
+    }
+    return from;
+}
+
+std::optional<Moment> deadlineOf(const RunState& state, const Task& task) {
+    std::optional<Moment> until;
+    const auto waits = waitsUnderWay(state);
+    for (const Tie& tie : task.after) {
+        if (!tie.most_min) continue;
+        const auto at = reached(state, waits, state.tasks[tie.task], tie.from_begin);
+        if (!at) continue;
+        const Moment by = *at + secondsOf(*tie.most_min);
+        until = until ? std::min(*until, by) : by;
+    }
+    return until;
+}
+
+Now nowOf(const RunState& state, const Plan& plan, Moment now) {
+    // What hands are on stays before one.
+    for (const auto& [id, span] : state.past.under_way)
+        if (findTask(state, id))
+            return {Now::Kind::hands, id, span.from, {}};  // in time: it was to be begun by then
+    // What is held for so long and no longer, or is in the oven, nobody leaves.
+    for (const auto& [id, from] : waitsUnderWay(state))
+        if (const Task& task = *findTask(state, id); task.attended)
+            return {Now::Kind::wait, id, from + secondsOf(task.usual_min), {}};
+    std::optional<Now> best;
+    std::optional<Moment> planned;
+    std::optional<Now> later;
+    for (std::size_t i = 0; i < plan.tasks.size(); ++i) {
+        const Task& task = plan.tasks[i];
+        if (!task.hands || !isOpen(state, task)) continue;
+        const auto may = mayBegin(state, task);
+        const auto until = deadlineOf(state, task);
+        if (!later || plan.times[i].from < later->from)
+            later = Now{Now::Kind::later, task.id, plan.times[i].from, until};
+        if (!may || *may > now) continue;
+        // What is due first, then what the plan has first; nothing before its hours, unless it cannot wait.
+        if (!until && plan.times[i].from > now + between_sittings) continue;
+        const bool sooner = !best || (until && (!best->until || *until < *best->until)) ||
+                            (!until && !best->until && plan.times[i].from < *planned);
+        if (!sooner) continue;
+        best = Now{Now::Kind::hands, task.id, *may, until};
+        planned = plan.times[i].from;
+    }
+    // What is due goes first; then what has been waited for long enough, which somebody must look at.
+    if (best && best->until) return *best;
+    for (const auto& [id, from] : waitsUnderWay(state)) {
+        const Task& task = *findTask(state, id);
+        const auto look = state.look_at.find(id);
+        const Moment end = look != state.look_at.end() ? look->second : from + secondsOf(task.usual_min);
+        if (end <= now) return {Now::Kind::wait, id, end, {}};
+    }
+    if (best) return *best;
+    // A wait that ends before the next work is what one waits for.
+    std::optional<Now> wait;
+    for (const auto& [id, from] : waitsUnderWay(state)) {
+        const Task& task = *findTask(state, id);
+        const auto look = state.look_at.find(id);
+        const Moment end = look != state.look_at.end() ? look->second : from + secondsOf(task.usual_min);
+        if (!wait || end < wait->from) wait = Now{Now::Kind::wait, id, end, {}};
+    }
+    if (wait && (!later || wait->from <= later->from + between_sittings || later->from <= wait->from))
+        return *wait;
+    if (later) return *later;
+    if (wait) return *wait;
+    return {};
+}
+
+std::vector<Alarm> alarmsOf(const RunState& state, const Plan& plan) {
+    constexpr seconds warning{30};
+    std::vector<Alarm> alarms;
+    const auto waits = waitsUnderWay(state);
+    for (const auto& [id, from] : waits) {
+        const Task& task = *findTask(state, id);
+        const auto look = state.look_at.find(id);
+        // Seconds that are held ring when they are over; what dries, when it usually is.
+        alarms.push_back({Alarm::Kind::may,
+                          look != state.look_at.end() ? look->second : from + secondsOf(task.usual_min), id});
+    }
+    for (const Task& task : plan.tasks) {
+        if (!isOpen(state, task) || state.past.under_way.contains(task.id)) continue;
+        const auto until = deadlineOf(state, task);
+        if (!until || !task.hands) continue;
+        const auto may = mayBegin(state, task);
+        // A while before, when there is one.
+        const bool time_enough = may && *until - *may > 4 * warning;
+        alarms.push_back({Alarm::Kind::must, time_enough ? *until - warning : *until, task.id});
+    }
+    std::stable_sort(alarms.begin(), alarms.end(),
+                     [](const Alarm& a, const Alarm& b) { return a.at < b.at; });
+    return alarms;
+}
+
+std::vector<Ahead> deadlinesAhead(const RunState& state, const std::string& id) {
+    std::vector<Ahead> ahead;
+    for (const Task& task : state.tasks)
+        for (const Tie& tie : task.after)
+            if (tie.most_min && state.tasks[tie.task].id == id && task.hands && !task.gate)
+                ahead.push_back({task.id, *tie.most_min});
+    return ahead;
+}
+
+}  // namespace tympan

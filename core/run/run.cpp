@@ -1,0 +1,190 @@
+#include "core/run/run.h"
+
+#include <algorithm>
+
+namespace tympan {
+
+namespace {
+
+WaitRules rulesOf(const WorkWishes& wishes) {
+    WaitRules rules;
+    rules.weather = {wishes.temperature_c, wishes.humidity_percent, Air::still};
+    for (const Air air : airs)
+        if (name(air) == wishes.air) rules.weather.air = air;
+    return rules;
+}
+
+/// Copies that were begun anew leave what was still to be done of their earlier attempts; what is left out
+/// goes.
+void makeTasks(RunState& state) {
+    state.tasks = tasksOf(state.order, rulesOf(state.wishes), state.course);
+    std::map<std::pair<int, int>, int> attempts;
+    for (const Course::Again& each : state.course.again)
+        attempts.try_emplace({each.piece, each.copy}, 1).first->second++;
+    std::set<std::string> gone;
+    for (Task& task : state.tasks) {
+        if (isDone(state, task.id)) continue;
+        const std::size_t before = task.units.size();
+        std::erase_if(task.units, [&](const WorkUnit& unit) {
+            const auto attempt = attempts.find({unit.piece, unit.copy});
+            return attempt != attempts.end() && task.attempt < attempt->second;
+        });
+        if ((task.units.empty() && before > 0) || state.left_out.contains(task.id)) gone.insert(task.id);
+    }
+    state.tasks = without(state.tasks, gone);
+}
+
+/// What a task comes after is over once it has begun, whether somebody said so or not.
+void endBefore(RunState& state, const Task& task, Moment at) {
+    for (const Tie& tie : task.after) {
+        const Task& before = state.tasks[tie.task];
+        if (tie.from_begin || isDone(state, before.id)) continue;
+        const Moment from =
+            std::max(at - std::chrono::seconds{static_cast<long>(before.usual_min * 60)}, Moment{});
+        const auto begun = state.past.under_way.find(before.id);
+        const auto waits = waitsUnderWay(state);
+        const auto waiting = waits.find(before.id);
+        const Moment began = begun != state.past.under_way.end() ? begun->second.from
+                             : waiting != waits.end()            ? waiting->second
+                                                                 : from;
+        state.past.done[before.id] = {std::min(began, at), at};
+        state.past.under_way.erase(before.id);
+        endBefore(state, before, std::min(began, at));
+    }
+}
+
+void finish(RunState& state, const Task& task, Moment at) {
+    Moment from = at;
+    if (const auto begun = state.past.under_way.find(task.id); begun != state.past.under_way.end())
+        from = begun->second.from;
+    else if (const auto waits = waitsUnderWay(state); waits.contains(task.id))
+        from = waits.at(task.id);
+    else if (task.hands && !task.gate)
+        from = at - std::chrono::seconds{static_cast<long>(task.usual_min * 60)};
+    endBefore(state, task, std::min(from, at));
+    // A clock that was set back makes nothing end before it began.
+    state.past.done[task.id] = {std::min(from, at), at};
+    state.past.under_way.erase(task.id);
+    state.look_at.erase(task.id);
+}
+
+}  // namespace
+
+const Task* findTask(const RunState& state, const std::string& id) {
+    const auto found =
+        std::find_if(state.tasks.begin(), state.tasks.end(), [&](const Task& task) { return task.id == id; });
+    return found == state.tasks.end() ? nullptr : &*found;
+}
+
+RunState stateOf(const WorkRun& run) {
+    RunState state;
+    state.order = run.start.order;
+    state.wishes = run.start.wishes;
+    makeTasks(state);
+    for (const Event& event : run.events) apply(state, event);
+    return state;
+}
+
+void apply(RunState& state, const Event& event) {
+    using Kind = Event::Kind;
+    const Task* found = event.task.empty() ? nullptr : findTask(state, event.task);
+    if (!event.task.empty() && !found && event.kind != Kind::taken_back) {
+        // Of another version, which had other steps: nothing is lost of what was said.
+        state.remarks.push_back({event.at, event.task, event.words, false});
+        return;
+    }
+    const std::optional<Task> task = found ? std::optional(*found) : std::nullopt;
+    switch (event.kind) {
+        case Kind::begun:
+            if (!task) return;
+            endBefore(state, *task, event.at);
+            state.past.under_way[task->id] = {
+                event.at, event.at + std::chrono::seconds{static_cast<long>(task->usual_min * 60)}};
+            return;
+        case Kind::done:
+        case Kind::another:
+            if (!task) return;
+            finish(state, *task, event.at);
+            if (task->again && task->round) {
+                const int more =
+                    event.kind == Kind::another ? std::max(task->rounds, *task->round + 1) : *task->round;
+                state.course.rounds[task->chain] = more;
+                makeTasks(state);
+            }
+            return;
+        case Kind::not_yet:
+            if (!task) return;
+            state.look_at[task->id] = event.at + std::chrono::seconds{static_cast<long>(event.minutes * 60)};
+            return;
+        case Kind::left_out:
+            if (!task) return;
+            state.left_out.insert(task->id);
+            state.past.under_way.erase(task->id);
+            makeTasks(state);
+            return;
+        case Kind::taken_back:
+            state.past.done.erase(event.task);
+            state.past.under_way.erase(event.task);
+            if (state.left_out.erase(event.task) > 0) makeTasks(state);
+            return;
+        case Kind::note:
+        case Kind::went_wrong:
+            state.remarks.push_back({event.at, event.task, event.words, event.kind == Kind::went_wrong});
+            return;
+        case Kind::again:
+            state.course.again.push_back({event.piece, event.copy});
+            makeTasks(state);
+            return;
+        case Kind::wishes:
+            state.wishes = readWishes(event.wished);
+            makeTasks(state);
+            return;
+        case Kind::ended:
+            state.ended = true;
+            return;
+    }
+}
+
+std::map<std::string, Moment> waitsUnderWay(const RunState& state) {
+    std::map<std::string, Moment> waits;
+    for (const Task& task : state.tasks) {
+        if (task.hands || isDone(state, task.id)) continue;
+        Moment from{};
+        bool all = !task.after.empty();
+        for (const Tie& tie : task.after) {
+            const Task& before = state.tasks[tie.task];
+            const auto done = state.past.done.find(before.id);
+            if (done == state.past.done.end()) all = all && tie.from_begin && waits.contains(before.id);
+            if (done != state.past.done.end())
+                from = std::max(from, tie.from_begin
+                                          ? done->second.from +
+                                                std::chrono::seconds{static_cast<long>(tie.least_min * 60)}
+                                          : done->second.to);
+            else if (all)
+                from = std::max(
+                    from, waits.at(before.id) + std::chrono::seconds{static_cast<long>(tie.least_min * 60)});
+        }
+        if (all && from > Moment{}) waits[task.id] = from;
+    }
+    return waits;
+}
+
+Plan planFrom(const RunState& state, const TimeZone& zone, Moment now, const PlanLimits& limits,
+              const std::vector<TimeSpan>& taken) {
+    Past past = state.past;
+    for (const auto& [id, from] : waitsUnderWay(state)) {
+        const Task& task = *findTask(state, id);
+        const auto look = state.look_at.find(id);
+        const Moment end = look != state.look_at.end()
+                               ? look->second
+                               : from + std::chrono::seconds{static_cast<long>(task.usual_min * 60)};
+        past.under_way[id] = {from, end};
+    }
+    WorkWishes wishes = state.wishes;
+    wishes.start.clear();
+    Conditions conditions = conditionsOf(wishes, zone, now);
+    conditions.taken = taken;
+    return planned(state.order, state.tasks, conditions, past, limits);
+}
+
+}  // namespace tympan

@@ -1,0 +1,57 @@
+#pragma once
+#include "core/run/event.h"
+#include "core/schedule/plan.h"
+
+namespace tympan {
+
+/// What is begun: a job's work, as it was then.
+struct RunStart {
+    std::string id;  ///< of the run
+    Moment at;
+    WorkOrder order;
+    WorkWishes wishes;
+    bool operator==(const RunStart&) const = default;
+};
+
+struct WorkRun {
+    RunStart start;
+    std::vector<Event> events;  ///< in the order in which they happened
+};
+
+/// Something that went wrong, or was noted.
+struct Remark {
+    Moment at;
+    std::string task, words;
+    bool wrong = false;
+    bool operator==(const Remark&) const = default;
+};
+
+/// How a run stands: all of its events, folded. Pure: time goes on only where one says so.
+struct RunState {
+    WorkOrder order;
+    WorkWishes wishes;
+    std::vector<Task>
+        tasks;  ///< those that remain or are done; copies that were begun anew are in theirs alone
+    Course course;
+    Past past;                              ///< what is done; under way are hands that have begun
+    std::map<std::string, Moment> look_at;  ///< of waits: when one wants to look again
+    std::set<std::string> left_out;
+    std::vector<Remark> remarks;
+    bool ended = false;
+};
+
+RunState stateOf(const WorkRun& run);
+void apply(RunState& state, const Event& event);
+
+const Task* findTask(const RunState& state, const std::string& id);
+inline bool isDone(const RunState& state, const std::string& id) { return state.past.done.contains(id); }
+
+/// Which waits have begun, and when: all that they come after is done. By id.
+std::map<std::string, Moment> waitsUnderWay(const RunState& state);
+
+/// The run's plan from now on: what is done stays, what waits goes on, the rest follows within the hours.
+/// `taken`: when the hands are at another job.
+Plan planFrom(const RunState& state, const TimeZone& zone, Moment now, const PlanLimits& limits = at_once,
+              const std::vector<TimeSpan>& taken = {});
+
+}  // namespace tympan

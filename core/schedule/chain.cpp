@@ -1,0 +1,396 @@
+#include "core/schedule/chain.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace tympan {
+
+namespace {
+
+// Guesses of ours: how long squeeze-out can be wiped, how long one lays or rubs before a pause does good, and
+// how long any one work may last before it is done in parts.
+constexpr double while_wet_min = 10, laid_at_a_go_min = 60, rubbed_at_a_go_min = 30, any_work_min = 90;
+
+Place placeOf(const Step& step) {
+    return step.place.value_or(step.work == Work::print ? Place::printer : Place::table);
+}
+
+/// Whether something dries while it waits; an oven has its own weather.
+bool isDrying(const Step& step) {
+    switch (step.work) {
+        case Work::dry:
+        case Work::coat:
+        case Work::fix:
+        case Work::seal:
+        case Work::finish:
+        case Work::look:
+        case Work::wipe:
+        case Work::prepare:
+            return placeOf(step) != Place::oven;
+        default:
+            return false;
+    }
+}
+
+/// Waiting alone, that follows the step before it.
+bool isPlainWait(const Step& step) {
+    return !needsHands(step) && !step.gate && !step.after && !step.rounds && step.wait && step.faces.empty();
+}
+
+bool isTied(const Step& step) { return step.wait && step.wait->kind != Wait::Kind::not_before; }
+
+/// Whether each part of a large picture has its own handling; else each copy has.
+bool isDoneByUnits(const Step& step) {
+    switch (step.work) {
+        case Work::print:
+        case Work::coat:
+        case Work::lay:
+        case Work::press:
+        case Work::tape:
+        case Work::wipe:
+        case Work::soak:
+        case Work::rub:
+        case Work::peel:
+            return true;
+        default:
+            return false;
+    }
+}
+
+/// Whether the object itself is needed for it.
+bool touchesObject(const Step& step) {
+    return (step.after && step.after->empty()) || step.work == Work::coat || step.work == Work::lay ||
+           step.work == Work::press;
+}
+
+void add(std::vector<Tie>& all, const std::vector<Tie>& more) {
+    for (const Tie& tie : more)
+        if (std::find(all.begin(), all.end(), tie) == all.end()) all.push_back(tie);
+}
+
+}  // namespace
+
+Chain::Chain(std::vector<Task>& tasks, const WorkOrder& order, const OrderedPiece& piece,
+             std::vector<WorkUnit> units, int attempt, const WaitRules& rules, const Course& course)
+    : tasks_(tasks),
+      order_(order),
+      piece_(piece),
+      units_(std::move(units)),
+      attempt_(attempt),
+      rules_(rules),
+      course_(course) {
+    key_ = keyOf(units_, piece_.object, attempt_);
+    const OrderedObject* object = findObject(order, piece.object);
+    const StepUse use{piece.printer, object ? object->material : "", piece.chosen};
+    for (const Step& step : piece.steps) {
+        if (isNeeded(step, use) && !piece.left_out.contains(step.id))
+            steps_.push_back(&step);
+        else
+            passed_over_.push_back({steps_.size(), &step});
+    }
+    while (coat_ < steps_.size() &&
+           !((steps_[coat_]->work == Work::seal || steps_[coat_]->work == Work::finish) && !tied(coat_)))
+        ++coat_;
+}
+
+void Chain::comeAfter(const std::vector<Tie>& print, const std::vector<Tie>& object) {
+    next_ = left_["print"] = print;
+    object_ = object;
+}
+
+void Chain::addToCoat() { addSteps(0, coat_); }
+
+void Chain::addRest(const std::vector<Tie>& more) {
+    if (!more.empty()) straight_on_ = false;
+    tympan::add(next_, more);
+    addSteps(coat_, steps_.size());
+}
+
+/// Whether a step belongs to the one before it so closely that both are done unit by unit.
+bool Chain::tied(std::size_t i) const {
+    if (i == 0 || steps_[i]->after) return false;
+    const Step &step = *steps_[i], &before = *steps_[i - 1];
+    if (isTied(before)) return true;
+    if (before.wait) return false;
+    if (before.gate) return i > 1 && isTied(*steps_[i - 2]) && needsHands(step);
+    const bool laid = before.work == Work::lay || before.work == Work::press || before.work == Work::wipe;
+    return laid && (step.gate || step.work == Work::wipe || step.work == Work::tape);
+}
+
+void Chain::addSteps(std::size_t from, std::size_t to) {
+    for (std::size_t i = from; i < to;) {
+        // What is passed over leaves what was before it.
+        for (const auto& [at, step] : passed_over_) {
+            if (at != i || left_.contains(step->id)) continue;
+            if (step->after) comeAfter(*step->after);
+            left_[step->id] = next_;
+        }
+        std::size_t rounds_end = i;
+        for (std::size_t k = i; k < to; ++k)
+            if (steps_[k]->rounds && steps_[k]->rounds->from == steps_[i]->id) rounds_end = k + 1;
+        std::size_t tied_end = i + 1;
+        while (tied_end < to && tied(tied_end)) ++tied_end;
+        // What was laid at one go dries together, from when the hands leave it.
+        if (tied_end > i + 1 && tied_end < to && isPlainWait(*steps_[tied_end])) ++tied_end;
+        begin(*steps_[i]);
+        if (rounds_end > i) {
+            addRounds(i, rounds_end);
+            i = rounds_end;
+        } else if (tied_end > i + 1) {
+            addTied(i, tied_end);
+            i = tied_end;
+        } else {
+            addAlone(*steps_[i]);
+            ++i;
+        }
+    }
+}
+
+void Chain::comeAfter(const std::vector<std::string>& steps) {
+    next_.clear();
+    straight_on_ = false;
+    for (const std::string& id : steps) tympan::add(next_, left_[id]);
+}
+
+void Chain::begin(const Step& step) {
+    if (step.after) comeAfter(*step.after);
+    if (!object_.empty() && touchesObject(step)) {
+        tympan::add(next_, object_);
+        object_.clear();
+        straight_on_ = false;
+    }
+}
+
+/// Steps that deadlines tie: each unit goes through all of them before the next is begun.
+void Chain::addTied(std::size_t from, std::size_t to) {
+    const std::vector<Tie> base = next_;
+    const bool straight_on = straight_on_;
+    std::map<std::string, std::vector<Tie>> left;
+    std::vector<Tie> ends;
+    bool first = true;
+    const double room_min = roomFor(from, to);
+    const std::size_t one_by_one = isPlainWait(*steps_[to - 1]) && !tied(to - 1) ? to - 1 : to;
+    last_load_.reset();
+    for (const std::vector<WorkUnit>& chunk :
+         chunksOf(units_, minutesOfUnit(from, to), std::min(laid_at_a_go_min, room_min))) {
+        std::vector<Tie> of_chunk;
+        for (std::size_t k = 0; k < chunk.size(); ++k) {
+            next_ = base;
+            straight_on_ = first && straight_on;
+            if (k > 0) {
+                // What is in the press or the oven must be out of it.
+                if (last_load_) next_.push_back({*last_load_, false, 0, {}});
+                next_.push_back({*last_hands_, false, 0, {}});
+                straight_on_ = true;
+            }
+            for (std::size_t i = from; i < one_by_one; ++i) {
+                add(*steps_[i], {chunk[k]}, 1, k == 0);
+                tympan::add(left[steps_[i]->id], next_);
+            }
+            tympan::add(of_chunk, next_);
+            first = false;
+        }
+        next_ = std::move(of_chunk);
+        if (one_by_one < to) {
+            add(*steps_[one_by_one], chunk, 1, true);
+            tympan::add(left[steps_[one_by_one]->id], next_);
+        }
+        tympan::add(ends, next_);
+    }
+    next_ = std::move(ends);
+    for (auto& [id, ties] : left) left_[id] = std::move(ties);
+    straight_on_ = straight_on_ && units_.size() == 1;
+}
+
+/// Steps that are done again and again, some units at a time: while those dry others are rubbed.
+void Chain::addRounds(std::size_t from, std::size_t to) {
+    const Rounds& rounds = *steps_[to - 1]->rounds;
+    const double room_min = roomFor(from, to);
+    const std::vector<Tie> base = next_;
+    std::vector<Tie> ends;
+    for (const std::vector<WorkUnit>& chunk :
+         chunksOf(units_, minutesOfUnit(from, to), std::min(rubbed_at_a_go_min, room_min))) {
+        chunk_ = keyOf(chunk, piece_.object, attempt_);
+        next_ = base;
+        straight_on_ = false;
+        const auto known = course_.rounds.find(chunk_);
+        rounds_ = known == course_.rounds.end() ? rounds.usual : known->second;
+        for (int round = 1; round <= rounds_; ++round)
+            for (std::size_t i = from; i < to; ++i) {
+                round_ = round;
+                add(*steps_[i], chunk, round > 1 ? rounds.later : 1, true);
+            }
+        tympan::add(ends, next_);
+    }
+    chunk_.clear();
+    round_.reset();
+    rounds_ = 0;
+    next_ = std::move(ends);
+    for (std::size_t i = from; i < to; ++i) left_[steps_[i]->id] = next_;
+    straight_on_ = false;
+}
+
+/// One step of all units, on each of its faces as often as it asks.
+void Chain::addAlone(const Step& step) {
+    const std::vector<StepFace> faces =
+        step.faces.empty() ? std::vector<StepFace>{{"front", 1, Basis::guess}} : step.faces;
+    int coats = 0, coat = 0;
+    for (const StepFace& face : faces) coats += face.times;
+    for (const StepFace& face : faces)
+        for (int time = 0; time < face.times; ++time) {
+            face_ = face.name;
+            if (coats > 1) round_ = ++coat, rounds_ = coats;
+            const double minutes =
+                minutesOf(step.effort, 1, areaOf(units_) / static_cast<double>(units_.size()), false).usual;
+            const double room_min = order_.longest_min - minutesOf(step.effort, 0, 0).usual;
+            const auto parts = chunksOf(units_, minutes, std::min(any_work_min, room_min));
+            const std::vector<Tie> base = next_;
+            const bool straight_on = straight_on_;
+            std::vector<Tie> ends;
+            for (const std::vector<WorkUnit>& chunk : parts) {
+                next_ = base;
+                straight_on_ = straight_on && &chunk == &parts.front();
+                add(step, chunk, 1, true);
+                tympan::add(ends, next_);
+            }
+            next_ = std::move(ends);
+            straight_on_ = straight_on_ && parts.size() == 1;
+        }
+    face_.clear();
+    round_.reset();
+    rounds_ = 0;
+    left_[step.id] = next_;
+}
+
+void Chain::add(const Step& step, const std::vector<WorkUnit>& units, double part, bool with_setup) {
+    if (step.gate) addGate(step, units);
+    if (needsHands(step)) addHands(step, units, part, with_setup);
+    if (step.wait && step.wait->kind != Wait::Kind::not_after) addWait(step, units);
+    if (isTied(step) && step.wait->kind == Wait::Kind::not_after && !next_.empty())
+        next_.back().most_min = step.wait->most_min;
+}
+
+Task Chain::made(const Step& step, const std::vector<WorkUnit>& units, const std::string& more) const {
+    const bool whole = units.size() == units_.size();
+    Task task;
+    task.id = fmt::format("{}.{}{}{}", whole ? key_ : keyOf(units, piece_.object, attempt_), step.id,
+                          round_ && *round_ > 1 ? fmt::format(".{}", *round_) : "", more);
+    task.piece = piece_.id;
+    task.object = piece_.object;
+    task.units = units;
+    task.attempt = attempt_;
+    task.chain = chunk_.empty() ? (whole ? key_ : keyOf(units, piece_.object, attempt_)) : chunk_;
+    task.step = step.id;
+    task.work = step.work;
+    task.words = step.words;
+    task.good = step.good;
+    task.caution = step.caution;
+    task.heat = step.heat;
+    if (!face_.empty()) task.face = face_;
+    task.place = placeOf(step);
+    task.load = task.chain + "." + step.id;
+    task.area_cm2 = areaOf(units);
+    task.after = next_;
+    task.round = round_;
+    task.rounds = rounds_;
+    return task;
+}
+
+void Chain::addHands(const Step& step, const std::vector<WorkUnit>& units, double part, bool with_setup) {
+    Task task = made(step, units, "");
+    const int count = isDoneByUnits(step) && units.front().piece != 0
+                          ? static_cast<int>(units.size())
+                          : static_cast<int>(copiesOf(task).size());
+    const Minutes work = minutesOf(step.effort, count, areaOf(units) / count, with_setup);
+    task.hands = true;
+    task.least_min = part * work.least;
+    task.usual_min = part * work.usual;
+    task.most_min = part * work.most;
+    task.basis = part != 1 ? Basis::guess : work.basis;
+    task.straight_on = straight_on_;
+    const bool wipes = step.work == Work::wipe || step.work == Work::tape;
+    const bool wet =
+        last_hands_ && (tasks_[*last_hands_].work == Work::lay || tasks_[*last_hands_].work == Work::press);
+    if (straight_on_ && wipes && wet && !task.after.empty() && !task.after.back().most_min)
+        task.after.back().most_min = while_wet_min;
+    if (!step.wait && step.rounds) task.again = step.rounds;
+    last_hands_ = tasks_.size();
+    next_ = {Tie{tasks_.size(), false, 0, {}}};
+    straight_on_ = true;
+    tasks_.push_back(std::move(task));
+}
+
+/// What must be ticked before one goes on; what was due before stays due.
+void Chain::addGate(const Step& step, const std::vector<WorkUnit>& units) {
+    Task task = made(step, units, "");
+    task.hands = task.gate = true;
+    task.straight_on = straight_on_;
+    last_hands_ = tasks_.size();
+    next_.push_back({tasks_.size(), false, 0, {}});
+    tasks_.push_back(std::move(task));
+}
+
+void Chain::addWait(const Step& step, const std::vector<WorkUnit>& units) {
+    Task task = made(step, units, needsHands(step) ? ".wait" : "");
+    const Wait& wait = *step.wait;
+    const bool drying = wait.kind == Wait::Kind::not_before && isDrying(step);
+    const auto measured = rules_.measured.find(piece_.method + "/" + step.id);
+    if (wait.kind == Wait::Kind::not_before && measured != rules_.measured.end()) {
+        task.least_min = measured->second.least;
+        task.usual_min = measured->second.usual;
+        task.most_min = measured->second.most;
+        task.basis = measured->second.basis;
+    } else {
+        const double factor = drying ? dryingFactor(rules_.weather) : 1;
+        task.least_min = wait.least_min * factor;
+        task.usual_min = wait.typical_min * factor;
+        task.most_min = wait.most_min * factor;
+        task.basis = factor != 1 && wait.basis != Basis::guess ? Basis::physics : wait.basis;
+    }
+    if (task.place == Place::printer) task.place = Place::table;
+    task.attended = (step.heat && task.place == Place::oven) || wait.kind == Wait::Kind::hold_for;
+    // It begins when the hands leave it.
+    const bool follows =
+        isPlainWait(step) && !task.after.empty() && last_hands_ && !task.after.back().most_min;
+    if (needsHands(step) || (follows && (task.after.back().task + 1 == tasks_.size())))
+        task.after.back().most_min = 0;
+    if (step.rounds) task.again = step.rounds;
+    Tie on{tasks_.size(), false, 0, wait.no_later_min};
+    if (task.place == Place::press || task.place == Place::oven) last_load_ = tasks_.size();
+    if (wait.kind == Wait::Kind::hold_for) on = {tasks_.size(), true, wait.least_min, wait.most_min};
+    next_ = {on};
+    straight_on_ = wait.kind == Wait::Kind::hold_for;
+    tasks_.push_back(std::move(task));
+}
+
+/// What a free stretch leaves for units once all is ready, and soaked.
+double Chain::roomFor(std::size_t from, std::size_t to) const {
+    double room = order_.longest_min;
+    for (std::size_t i = from; i < to; ++i) {
+        room -= minutesOf(steps_[i]->effort, 0, 0).usual;
+        if (i + 1 < to && steps_[i]->wait && steps_[i]->wait->kind == Wait::Kind::not_before)
+            room -= steps_[i]->wait->typical_min;
+    }
+    return room;
+}
+
+double Chain::minutesOfUnit(std::size_t from, std::size_t to) const {
+    double sum = 0;
+    for (std::size_t i = from; i < to; ++i)
+        sum +=
+            minutesOf(steps_[i]->effort, 1, areaOf(units_) / static_cast<double>(units_.size()), false).usual;
+    return sum;
+}
+
+double Chain::areaOf(const std::vector<WorkUnit>& units) const {
+    double sum = 0;
+    for (const WorkUnit& unit : units) {
+        const OrderedPiece* piece = findPiece(order_, unit.piece);
+        sum += (piece ? piece->area_cm2 : piece_.area_cm2) / unit.parts;
+    }
+    return sum;
+}
+
+}  // namespace tympan

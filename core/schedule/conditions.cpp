@@ -1,0 +1,25 @@
+#include <algorithm>
+
+#include "core/schedule/plan.h"
+
+namespace tympan {
+
+Conditions conditionsOf(const WorkWishes& wishes, const TimeZone& zone, Moment now) {
+    Conditions conditions;
+    conditions.zone = zone;
+    conditions.start = wishes.start.empty() ? now : std::max(now, zone.read(wishes.start));
+    if (!wishes.due.empty()) conditions.due = zone.read(wishes.due);
+    conditions.hours = readFreeHours(wishes.hours);
+    conditions.waits.weather = {wishes.temperature_c, wishes.humidity_percent, Air::still};
+    for (const Air air : airs)
+        if (name(air) == wishes.air) conditions.waits.weather.air = air;
+    for (const auto& [place, room] : wishes.places) {
+        const auto& names = placeNames();
+        const auto found = std::find(names.begin(), names.end(), place);
+        if (found != names.end()) conditions.room[static_cast<Place>(found - names.begin())] = room;
+    }
+    for (const auto& [task, time] : wishes.not_before) conditions.not_before[task] = zone.read(time);
+    return conditions;
+}
+
+}  // namespace tympan

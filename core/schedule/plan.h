@@ -1,0 +1,73 @@
+#pragma once
+#include <cstdint>
+
+#include "core/base/progress.h"
+#include "core/schedule/free_hours.h"
+#include "core/schedule/task.h"
+
+namespace tympan {
+
+/// When a job is to be done, and where.
+struct Conditions {
+    TimeZone zone;
+    Moment start;
+    std::optional<Moment> due;
+    FreeHours hours;
+    WaitRules waits;
+    /// How many loads a place holds at once; 0: there is no such place. An oven, a press and a printer that
+    /// are not named hold one, other places any number.
+    std::map<Place, int> room;
+    std::vector<TimeSpan> taken;               ///< when the hands are at another job
+    std::map<std::string, Moment> not_before;  ///< by task: it was put off
+};
+
+/// What a maker wishes, read. `now` is the start where none is named, and never later than it. Throws Error
+/// (usage).
+Conditions conditionsOf(const WorkWishes& wishes, const TimeZone& zone, Moment now);
+
+/// What has happened already, by task: those that are done, and those that are under way, which end when it
+/// says.
+struct Past {
+    std::map<std::string, TimeSpan> done, under_way;
+};
+
+/// When each task begins and ends, and what could not be kept.
+struct Plan {
+    std::vector<Task> tasks;
+    std::vector<TimeSpan> times;      ///< by task
+    std::vector<std::string> cannot;  ///< why it is only the nearest that can, as sentences
+    Moment end;                       ///< of all
+};
+
+/// How long a plan is bettered. The same number of tries gives the same plan.
+struct PlanLimits {
+    int tries = 1000, patience = 250;  ///< in all, and without gain
+    std::uint64_t seed = 1;
+};
+/// While somebody waits for it, at the table.
+inline constexpr PlanLimits at_once{12, 6, 1};
+
+/// Plans tasks for one pair of hands: earliest end, then fewest sittings. With a due date as late as it can
+/// be and still be ready. Legal whatever the hours: no deadline is missed, nothing is done outside of them,
+/// unless `cannot` says so. What has happened stays where it is, and the rest follows. Pure: it asks no
+/// clock.
+///
+/// Tasks that deadlines tie, or that follow each other without a wait, form sittings that stay together.
+/// These are laid one after the other where they fit first (serial schedule generation, R. Kolisch 1996), the
+/// one that can begin first first, then the one with the longest way to go; the order is then bettered by
+/// seeded changes that are kept while the plan gets no worse. Throws Error (stopped).
+Plan planned(const WorkOrder& order, std::vector<Task> tasks, const Conditions& conditions,
+             const Past& past = {}, const PlanLimits& limits = {}, const Progress& progress = {});
+/// Of a job that has not been begun.
+Plan planned(const WorkOrder& order, const Conditions& conditions, const PlanLimits& limits = {},
+             const Progress& progress = {});
+
+/// Work that is no farther apart is one run.
+inline constexpr std::chrono::seconds between_sittings{30 * 60};
+/// The runs of work of a plan: which tasks, by time.
+std::vector<std::vector<std::size_t>> runsOf(const Plan& plan);
+
+/// Whose work a task is, in words: the piece's name, or the object's.
+std::string nameOf(const Task& task, const WorkOrder& order);
+
+}  // namespace tympan

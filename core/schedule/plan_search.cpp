@@ -1,0 +1,145 @@
+#include "core/schedule/plan_search.h"
+
+#include <algorithm>
+
+#include "core/base/random.h"
+
+namespace tympan {
+
+namespace {
+
+/// All sittings, that which can begin first first; `late`: how much later each is taken to be able to. What
+/// must follow something that stands already goes before all others.
+FoundPlan laid(const PlanProblem& problem, const std::vector<Seconds>& late) {
+    const std::vector<Sitting>& sittings = problem.sittings;
+    Timetable times(problem.tasks, sittings, problem.free, problem.given);
+    FoundPlan found;
+    std::vector<std::size_t> waits(sittings.size());
+    std::vector<std::size_t> open;
+    std::vector<Seconds> first(sittings.size(), -1);  // no earlier than this, as was found before
+    std::vector<Seconds> latest(sittings.size());
+    for (std::size_t i = 0; i < sittings.size(); ++i) {
+        waits[i] = sittings[i].after.size();
+        latest[i] = times.latest(i);
+        if (waits[i] == 0) open.push_back(i);
+    }
+    for (std::size_t count = 0; count < sittings.size(); ++count) {
+        if (open.empty()) {
+            // Of a method that somebody changed: its deadlines and what comes after what go round in a
+            // circle.
+            const auto next = std::find(times.begins().begin(), times.begins().end(), no_moment);
+            open.push_back(static_cast<std::size_t>(next - times.begins().begin()));
+        }
+        std::size_t best = 0;
+        std::tuple<Seconds, Seconds, Seconds, std::size_t> least{no_moment, no_moment, 0, 0};
+        for (std::size_t k = 0; k < open.size(); ++k) {
+            const std::size_t i = open[k];
+            if (first[i] < 0) first[i] = times.ready(i);
+            const std::tuple soonest{latest[i], first[i] + late[i], -no_moment, std::size_t{0}};
+            if (k > 0 && soonest > least) continue;
+            first[i] = times.firstFrom(i, first[i], false);
+            const std::tuple key{latest[i], first[i] == no_moment ? no_moment : first[i] + late[i],
+                                 -sittings[i].way_to_go, i};
+            if (k == 0 || key < least) least = key, best = k;
+        }
+        const std::size_t chosen = open[best];
+        open.erase(open.begin() + static_cast<std::ptrdiff_t>(best));
+        const Seconds ready = times.ready(chosen);
+        Seconds at = first[chosen] < 0 ? times.firstFrom(chosen, ready, false) : first[chosen];
+        if (at == no_moment) {
+            found.too_long.push_back(chosen);
+            at = times.firstFrom(chosen, ready, true);
+        } else if (at > latest[chosen]) {
+            found.at_once.push_back(chosen);
+            at = times.firstFrom(chosen, ready, true);
+        }
+        times.put(chosen, at);
+        for (const std::size_t next : sittings[chosen].before)
+            if (--waits[next] == 0 && times.begins()[next] == no_moment) open.push_back(next);
+    }
+    found.begins = times.begins();
+    return found;
+}
+
+}  // namespace
+
+PlanCost costOf(const PlanProblem& problem, const FoundPlan& found) {
+    const std::vector<Task>& tasks = problem.tasks;
+    const std::vector<Sitting>& sittings = problem.sittings;
+    Seconds end = 0, sum = 0;
+    std::vector<std::pair<Seconds, Seconds>> hands;
+    for (std::size_t i = 0; i < sittings.size(); ++i) {
+        end = std::max(end, found.begins[i] + sittings[i].length);
+        sum += found.begins[i];
+        for (std::size_t k = 0; k < sittings[i].tasks.size(); ++k)
+            if (tasks[sittings[i].tasks[k]].hands) {
+                const Seconds from = found.begins[i] + sittings[i].offsets[k];
+                hands.emplace_back(from, from + sittings[i].lengths[k]);
+            }
+    }
+    std::sort(hands.begin(), hands.end());
+    int runs = 0;
+    for (std::size_t k = 0; k < hands.size(); ++k)
+        runs += k == 0 || hands[k].first - hands[k - 1].second > between_sittings.count() ? 1 : 0;
+    return {found.too_long.size() + found.at_once.size(), end, runs, sum};
+}
+
+FoundPlan bestPlan(const PlanProblem& problem, const PlanLimits& limits, const Progress& progress) {
+    const std::size_t count = problem.sittings.size();
+    std::vector<Seconds> late(count, 0);
+    FoundPlan best = laid(problem, late);
+    auto least = costOf(problem, best);
+    Random random(limits.seed);
+    int without = 0;
+    // Each try of a large job takes longer, and gains less.
+    const int most = std::max(60, 60'000 / static_cast<int>(std::max<std::size_t>(1, count)));
+    const int tried = std::min(limits.tries, most), patience = std::min(limits.patience, most / 3 + 40);
+    for (int tries = 0; tries < tried && without < patience && count > 1; ++tries) {
+        progress.at(static_cast<double>(tries) / tried);
+        std::vector<Seconds> other = late;
+        for (int changes = 1 + random.below(3); changes > 0; --changes) {
+            const auto one = static_cast<std::size_t>(random.below(static_cast<int>(count)));
+            other[one] = random.below(2) == 0 ? 0 : 60 * random.below(24 * 60);
+        }
+        const FoundPlan found = laid(problem, other);
+        const auto cost = costOf(problem, found);
+        without = cost < least ? 0 : without + 1;
+        if (cost > least) continue;
+        late = other;
+        best = found;
+        least = cost;
+    }
+    return best;
+}
+
+void putLate(const PlanProblem& problem, Seconds due, FoundPlan& found) {
+    const std::vector<Task>& tasks = problem.tasks;
+    const std::vector<Sitting>& sittings = problem.sittings;
+    std::vector<std::size_t> order(sittings.size());
+    for (std::size_t i = 0; i < order.size(); ++i) order[i] = i;
+    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+        return found.begins[a] + sittings[a].length > found.begins[b] + sittings[b].length;
+    });
+    Timetable laying(tasks, sittings, problem.free, problem.given);
+    for (std::size_t i = 0; i < sittings.size(); ++i) laying.put(i, found.begins[i]);
+    for (const std::size_t i : order) {
+        Seconds latest = std::min(due - sittings[i].length, laying.latest(i));
+        for (const std::size_t next : sittings[i].before)
+            for (std::size_t k = 0; k < sittings[next].tasks.size(); ++k)
+                for (const Tie& tie : tasks[sittings[next].tasks[k]].after) {
+                    const auto mine = std::find(sittings[i].tasks.begin(), sittings[i].tasks.end(), tie.task);
+                    if (mine == sittings[i].tasks.end()) continue;
+                    const auto m = static_cast<std::size_t>(mine - sittings[i].tasks.begin());
+                    latest = std::min(latest, found.begins[next] + sittings[next].offsets[k] -
+                                                  static_cast<Seconds>(tie.least_min * 60) -
+                                                  sittings[i].offsets[m] -
+                                                  (tie.from_begin ? 0 : sittings[i].lengths[m]));
+                }
+        if (latest <= found.begins[i]) continue;
+        laying.take(i);
+        found.begins[i] = laying.lastUpTo(i, found.begins[i], latest);
+        laying.put(i, found.begins[i]);
+    }
+}
+
+}  // namespace tympan

@@ -1,0 +1,59 @@
+#include "core/schedule/ready.h"
+
+#include <algorithm>
+
+namespace tympan {
+
+namespace {
+
+bool isCloth(const OrderedObject& object) { return object.material.starts_with("cotton"); }
+
+}  // namespace
+
+std::vector<Ready> readyOf(const Plan& plan, const WorkOrder& order) {
+    std::vector<Ready> all;
+    for (const OrderedObject& object : order.objects) {
+        Ready ready;
+        ready.object = object.id;
+        bool found = false;
+        for (std::size_t i = 0; i < plan.tasks.size(); ++i) {
+            const Task& task = plan.tasks[i];
+            if (task.object != object.id) continue;
+            found = true;
+            const Moment end = plan.times[i].to;
+            const bool cures = task.work == Work::cure;
+            if (!cures && end >= ready.handle.from)
+                ready.handle = {end,
+                                task.hands ? "the last work on it is done" : "what was done last is dry"};
+            if (cures && (!ready.wash || end >= ready.wash->from))
+                ready.wash = Ready::When{end, "counted from when its seal is dry"};
+            if (end >= ready.send.from)
+                ready.send = {end, cures ? "it has cured" : "nothing on it sticks any more"};
+        }
+        if (!found) continue;
+        if (!isCloth(object) && object.material != "skin")
+            ready.hang = Ready::When{ready.handle.from, "it is dry all round"};
+        all.push_back(std::move(ready));
+    }
+    return all;
+}
+
+std::vector<CoatArea> coatAreas(const Plan& plan) {
+    std::vector<CoatArea> all;
+    for (const Task& task : plan.tasks) {
+        const bool coats = task.work == Work::coat || task.work == Work::seal || task.work == Work::finish ||
+                           task.work == Work::fix;
+        if (!coats || !task.hands) continue;
+        const auto same = std::find_if(all.begin(), all.end(), [&](const CoatArea& each) {
+            return each.object == task.object && each.what == task.step && each.face == task.face;
+        });
+        CoatArea& area =
+            same == all.end() ? all.emplace_back(CoatArea{task.object, task.step, task.face, 0, 0}) : *same;
+        area.coats = std::max(area.coats, task.round.value_or(1));
+        // Chunks of one coat add up; later coats are the same again.
+        if (task.round.value_or(1) == 1) area.cm2 += task.area_cm2;
+    }
+    return all;
+}
+
+}  // namespace tympan

@@ -1,0 +1,283 @@
+#include "core/schedule/task.h"
+
+#include <algorithm>
+#include <cmath>
+#include <deque>
+
+#include <fmt/format.h>
+
+#include "core/schedule/chain.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double laid_whole_cm2 = 600;  // a sheet of A4: what is larger is laid sheet by sheet
+constexpr double batch_min = 60;        // a guess: how long one lays copies before a pause does good
+const Effort printing{guessedMinutes(2), guessedMinutes(1), {}};
+const Effort beginning_again{guessedMinutes(5), guessedMinutes(5), {}};
+
+int partsOf(const OrderedPiece& piece) {
+    return std::max(1, static_cast<int>(std::ceil(piece.area_cm2 / laid_whole_cm2)));
+}
+
+Step toStep(const Layer& layer, std::size_t number) {
+    static const std::map<LayerKind, std::pair<Work, std::string>> ways{
+        {LayerKind::paint, {Work::coat, "Paint it."}},
+        {LayerKind::lettering, {Work::prepare, "The lettering."}},
+        {LayerKind::ageing, {Work::prepare, "Sand or age it."}},
+        {LayerKind::pencil_off, {Work::wipe, "Rub the pencil off."}},
+        {LayerKind::stain, {Work::coat, "Stain the bare rims."}},
+        {LayerKind::hole, {Work::prepare, "The hole to hang it by."}},
+        {LayerKind::oven, {Work::dry, "Into the oven."}},
+        {LayerKind::other, {Work::prepare, "What else is to be done."}}};
+    const auto& [work, words] = ways.at(layer.kind);
+    Step step;
+    step.id = fmt::format("layer-{}", number);
+    step.work = work;
+    step.words = layer.what.empty() ? words : layer.what + ".";
+    step.effort.each = {layer.work_min, layer.work_min, layer.work_min, Basis::yours};
+    if (layer.dry_min > 0)
+        step.wait = Wait{Wait::Kind::not_before, layer.dry_min, layer.dry_min, layer.dry_min, Basis::yours};
+    if (layer.kind == LayerKind::oven) step.place = Place::oven;
+    return step;
+}
+
+/// What is done to an object itself, as if it were a piece of its own.
+OrderedPiece workOn(const OrderedObject& object, std::vector<Step> steps) {
+    OrderedPiece work;
+    work.object = object.id;
+    work.steps = std::move(steps);
+    work.area_cm2 = object.area_cm2;
+    work.chosen = object.chosen;
+    work.left_out = object.left_out;
+    return work;
+}
+
+std::vector<Step> layersOf(const OrderedObject& object, LayerWhen when) {
+    std::vector<Step> steps;
+    for (std::size_t i = 0; i < object.layers.size(); ++i)
+        if (object.layers[i].when == when) steps.push_back(toStep(object.layers[i], i + 1));
+    return steps;
+}
+
+using Group = std::vector<const OrderedPiece*>;
+
+/// The pieces on an object that go through the same steps together.
+std::vector<Group> groupsOn(const WorkOrder& order, int object) {
+    std::vector<Group> groups;
+    for (const OrderedPiece& piece : order.pieces) {
+        if (piece.object != object) continue;
+        const auto alike = std::find_if(groups.begin(), groups.end(), [&](const Group& group) {
+            const OrderedPiece& first = *group.front();
+            return first.steps == piece.steps && first.copies == piece.copies &&
+                   first.printer == piece.printer && first.chosen == piece.chosen &&
+                   first.left_out == piece.left_out;
+        });
+        if (alike == groups.end())
+            groups.push_back({&piece});
+        else
+            alike->push_back(&piece);
+    }
+    return groups;
+}
+
+/// The units of copies from one to another, both with it.
+std::vector<WorkUnit> unitsOf(const Group& group, int first, int last) {
+    std::vector<WorkUnit> units;
+    for (int copy = first; copy <= last; ++copy)
+        for (const OrderedPiece* piece : group)
+            for (int part = 1; part <= partsOf(*piece); ++part)
+                units.push_back({piece->id, copy, part, partsOf(*piece)});
+    return units;
+}
+
+bool printsItself(const OrderedPiece& piece) {
+    return std::any_of(piece.steps.begin(), piece.steps.end(),
+                       [](const Step& step) { return step.work == Work::print; });
+}
+
+/// How many copies are laid in one go: by the minutes up to where they dry.
+int batchOf(const Group& group, double longest_min) {
+    double minutes = 0;
+    for (const OrderedPiece* piece : group)
+        for (const Step& step : piece->steps)
+            if (step.work == Work::coat || step.work == Work::lay || step.work == Work::wipe ||
+                step.work == Work::press)
+                minutes += minutesOf(step.effort, 1, piece->area_cm2, false).usual;
+    return minutes > 0 ? std::max(1, static_cast<int>(std::min(batch_min, longest_min) / minutes))
+                       : group.front()->copies;
+}
+
+/// All tasks of a job, one after the other.
+class Tasks {
+  public:
+    Tasks(const WorkOrder& order, const WaitRules& rules, const Course& course)
+        : order_(order), rules_(rules), course_(course) {}
+
+    std::vector<Task> all() && {
+        for (const OrderedObject& object : order_.objects) addObject(object);
+        std::map<std::pair<int, int>, int> times;
+        std::map<int, int> spares;
+        for (const Course::Again& each : course_.again)
+            if (const OrderedPiece* piece = findPiece(order_, each.piece)) {
+                const int time = ++times[{each.piece, each.copy}] + 1;
+                addAgain(*piece, each.copy, time, ++spares[each.piece] > piece->printed - piece->copies);
+            }
+        return std::move(tasks_);
+    }
+
+  private:
+    std::vector<Tie> addOn(const OrderedObject& object, std::vector<Step> steps, int copies,
+                           const std::vector<Tie>& after) {
+        if (steps.empty()) return after;
+        const OrderedPiece& work = works_.emplace_back(workOn(object, std::move(steps)));
+        std::vector<WorkUnit> units;
+        const int parts = partsOf(work);
+        for (int copy = 1; copy <= copies; ++copy)
+            for (int part = 1; part <= parts; ++part) units.push_back({0, copy, part, parts});
+        Chain chain(tasks_, order_, work, std::move(units), 1, rules_, course_);
+        chain.comeAfter(after, {});
+        chain.addToCoat();
+        chain.addRest({});
+        return chain.ends();
+    }
+
+    void addObject(const OrderedObject& object) {
+        const std::vector<Group> groups = groupsOn(order_, object.id);
+        int copies = 1;
+        for (const Group& group : groups) copies = std::max(copies, group.front()->copies);
+        std::vector<Step> first = object.preparation;
+        for (Step& layer : layersOf(object, LayerWhen::first)) first.push_back(std::move(layer));
+        const std::vector<Tie> ready = addOn(object, std::move(first), copies, {});
+
+        std::deque<Chain> chains;
+        for (const Group& group : groups) {
+            const std::vector<Tie> print = printsItself(*group.front())
+                                               ? std::vector<Tie>{}
+                                               : addPrint(group, fmt::format("{}", group.front()->id));
+            const int batch = batchOf(group, order_.longest_min);
+            for (int copy = 1; copy <= group.front()->copies; copy += batch) {
+                const int last = std::min(group.front()->copies, copy + batch - 1);
+                chains
+                    .emplace_back(tasks_, order_, *group.front(), unitsOf(group, copy, last), 1, rules_,
+                                  course_)
+                    .comeAfter(print, ready);
+            }
+        }
+        for (Chain& chain : chains) chain.addToCoat();
+        const auto ends = [&] {
+            std::vector<Tie> all;
+            for (const Chain& chain : chains) all.insert(all.end(), chain.ends().begin(), chain.ends().end());
+            return all;
+        };
+        std::vector<Step> under = layersOf(object, LayerWhen::under_coat);
+        const std::vector<Tie> more =
+            under.empty() ? std::vector<Tie>{} : addOn(object, std::move(under), copies, ends());
+        for (Chain& chain : chains) chain.addRest(more);
+        addOn(object, layersOf(object, LayerWhen::over_coat), copies, ends());
+    }
+
+    std::vector<Tie> addPrint(const Group& group, const std::string& key) {
+        Task task;
+        task.id = task.load = key + ".print";
+        task.piece = group.front()->id;
+        task.object = group.front()->object;
+        task.chain = key;
+        int sheets = 0;
+        for (const OrderedPiece* piece : group) {
+            for (int copy = 1; copy <= piece->copies; ++copy) task.units.push_back({piece->id, copy, 1, 1});
+            sheets += piece->printed * partsOf(*piece);
+        }
+        task.step = "print";
+        task.work = Work::print;
+        task.words = "Print it, with its spares.";
+        task.hands = true;
+        task.place = Place::printer;
+        const Minutes work = minutesOf(printing, sheets, 0);
+        task.least_min = work.least;
+        task.usual_min = work.usual;
+        task.most_min = work.most;
+        tasks_.push_back(std::move(task));
+        return {Tie{tasks_.size() - 1, false, 0, {}}};
+    }
+
+    /// A copy that is begun anew: on what is made ready again, from a spare, or printed again.
+    void addAgain(const OrderedPiece& piece, int copy, int time, bool print) {
+        const Group group{&piece};
+        Step step;
+        step.id = "again";
+        step.work = Work::prepare;
+        step.words = "Take off what was laid, clean the place, and make it ready again.";
+        step.good = "As it was before the print met it: clean, dry, smooth.";
+        step.effort = beginning_again;
+        step.after.emplace();
+        OrderedPiece& anew = works_.emplace_back(piece);
+        anew.steps.insert(anew.steps.begin(), step);
+        for (Step& each : anew.steps)
+            // What needs nothing before it needs this now.
+            if (each.id != step.id && each.after && each.after->empty()) each.after = {step.id};
+        if (Step& next = anew.steps.at(1); !next.after) next.after = {step.id, "print"};
+        std::vector<Tie> printed;
+        if (print && !printsItself(piece)) {
+            printed = addPrint(group, fmt::format("{}.{}~{}", piece.id, copy, time));
+            tasks_.back().units = {{piece.id, copy, 1, 1}};
+            tasks_.back().attempt = time;
+        }
+        Chain chain(tasks_, order_, anew, unitsOf(group, copy, copy), time, rules_, course_);
+        chain.comeAfter(printed, {});
+        chain.addToCoat();
+        chain.addRest({});
+    }
+
+    const WorkOrder& order_;
+    const WaitRules& rules_;
+    const Course& course_;
+    std::vector<Task> tasks_;
+    std::deque<OrderedPiece> works_;  ///< steps that chains look at
+};
+
+}  // namespace
+
+std::vector<int> copiesOf(const Task& task) {
+    std::vector<int> copies;
+    for (const WorkUnit& unit : task.units)
+        if (std::find(copies.begin(), copies.end(), unit.copy) == copies.end()) copies.push_back(unit.copy);
+    return copies;
+}
+
+std::vector<Task> without(const std::vector<Task>& tasks, const std::set<std::string>& ids) {
+    std::vector<Task> kept;
+    std::vector<std::size_t> at(tasks.size());
+    std::vector<std::vector<Tie>> before(
+        tasks.size());  // of those that go: what they came after, of those that stay
+    for (std::size_t i = 0; i < tasks.size(); ++i) {
+        std::vector<Tie> after;
+        for (const Tie& tie : tasks[i].after) {
+            if (ids.contains(tasks[tie.task].id)) {
+                for (Tie other : before[tie.task]) {
+                    // A deadline was for what went.
+                    other.most_min.reset();
+                    if (std::find(after.begin(), after.end(), other) == after.end()) after.push_back(other);
+                }
+            } else {
+                after.push_back(tie);
+                after.back().task = at[tie.task];
+            }
+        }
+        if (ids.contains(tasks[i].id)) {
+            before[i] = std::move(after);
+            continue;
+        }
+        at[i] = kept.size();
+        kept.push_back(tasks[i]);
+        kept.back().after = std::move(after);
+    }
+    return kept;
+}
+
+std::vector<Task> tasksOf(const WorkOrder& order, const WaitRules& rules, const Course& course) {
+    return Tasks(order, rules, course).all();
+}
+
+}  // namespace tympan

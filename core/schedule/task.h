@@ -1,0 +1,97 @@
+#pragma once
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/schedule/drying.h"
+#include "core/schedule/work_order.h"
+
+namespace tympan {
+
+/// What ties a task to an earlier one: minimal and maximal lags, as in K. Neumann, C. Schwindt and J.
+/// Zimmermann, Project Scheduling with Time Windows (2003).
+struct Tie {
+    std::size_t task = 0;     ///< earlier in the list
+    bool from_begin = false;  ///< counted from its begin; else from its end
+    double least_min = 0;
+    std::optional<double> most_min;  ///< a deadline
+    bool operator==(const Tie&) const = default;
+};
+
+/// A part of one copy of a piece that is laid at a go: a large picture is laid sheet by sheet.
+struct WorkUnit {
+    int piece = 0, copy = 1;
+    int part = 1, parts = 1;
+    bool operator==(const WorkUnit&) const = default;
+};
+
+/// A step on some units at once: work of hands, or waiting that follows it at once.
+struct Task {
+    std::string id;  ///< "2.1.coat", "2.1-4.dry.wait", "2.1.rub.3": piece, copies, step, round
+    int piece = 0;   ///< the first of those that go together; none: the object alone
+    int object = 0;
+    std::vector<WorkUnit> units;
+    int attempt = 1;    ///< of a copy that was begun anew: the how manieth
+    std::string chain;  ///< what goes through its steps together: "2.1-4"
+    std::string step;   ///< of the method, or of the object's preparation
+    Work work = Work::unsaid;
+    std::string words, good, caution;
+    std::string face = "front";
+    bool hands = false;
+    bool gate = false;  ///< ticked, in no time
+    bool attended =
+        false;  ///< a wait that nobody may leave: an oven, or what is held for so long and no longer
+    Place place = Place::table;
+    std::string load;  ///< tasks of one load share an oven, a press, a printer
+    double least_min = 0, usual_min = 0, most_min = 0;
+    Basis basis = Basis::guess;
+    std::optional<Heat> heat;
+    double area_cm2 = 0;  ///< of all its units
+    std::vector<Tie> after;
+    std::optional<int> round;     ///< of steps that are done again and again, and of coats; from 1
+    int rounds = 0;               ///< of how many, as far as is known
+    std::optional<Rounds> again;  ///< where one looks whether it must be done again
+    /// Of the same sitting as the task before it: nothing dries in between.
+    bool straight_on = false;
+    /// Whether one can do nothing else meanwhile.
+    bool takesHands() const { return hands || attended; }
+    bool operator==(const Task&) const = default;
+};
+
+/// The copies that it is about, each once, from 1.
+std::vector<int> copiesOf(const Task& task);
+
+/// How the work goes otherwise than is usual, as far as is known.
+struct Course {
+    std::map<std::string, int> rounds;  ///< by chain: how many in all
+    struct Again {
+        int piece = 0, copy = 0;
+        bool operator==(const Again&) const = default;
+    };
+    std::vector<Again> again;  ///< copies that were begun anew, in that order
+    bool operator==(const Course&) const = default;
+};
+
+/// Times of waits that a maker has measured, by method and step ("gel-rub-off/dry"). They take the place of
+/// the makers' and of what the weather does to them.
+using MeasuredWaits = std::map<std::string, Minutes>;
+
+struct WaitRules {
+    Weather weather;
+    MeasuredWaits measured;
+};
+
+/// All that is to be done, each task after those that it is tied to: what each object needs first, printing,
+/// and the steps of each method for all copies, with the things that are not printed in their places. Steps
+/// that are neither needed nor chosen are left out; rounds as many as are usual. Waits in which something
+/// dries are those of the weather.
+///
+/// Pictures of one method on one object go together, and so do copies, as many as an hour lays: they share
+/// getting ready. What deadlines tie (coated, laid, wiped) is done unit by unit, so that never more is wet
+/// than can be laid.
+std::vector<Task> tasksOf(const WorkOrder& order, const WaitRules& rules, const Course& course = {});
+
+/// The tasks without some of them: what came after those comes after what was before them.
+std::vector<Task> without(const std::vector<Task>& tasks, const std::set<std::string>& ids);
+
+}  // namespace tympan

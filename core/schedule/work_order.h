@@ -1,0 +1,56 @@
+#pragma once
+#include <map>
+#include <nlohmann/json_fwd.hpp>
+#include <set>
+
+#include "core/base/json_reader.h"
+#include "core/job/job.h"
+#include "core/method/preparations.h"
+
+namespace tympan {
+
+/// What is to be made of a job, as far as its work goes: no pictures. A plan and a run look at this alone, so
+/// that a run goes on whatever becomes of the job's file.
+struct OrderedPiece {
+    int id = 0;
+    std::string name;
+    int object = 0;
+    std::string method, method_name;  ///< its id, and what makers call it
+    bool mirrored = false;
+    std::vector<Step> steps;
+    PrinterKind printer = PrinterKind::laser;
+    int copies = 1, printed = 1;
+    double area_cm2 = 0;  ///< of one copy's ink, as exact as its outline
+    std::set<std::string> chosen, left_out;
+    bool operator==(const OrderedPiece&) const = default;
+};
+
+struct OrderedObject {
+    int id = 0;
+    std::string name, material;
+    double area_cm2 = 0;  ///< of its face; of a spot the pictures'
+    std::vector<Step> preparation;
+    std::vector<Layer> layers;
+    std::set<std::string> chosen, left_out;
+    bool operator==(const OrderedObject&) const = default;
+};
+
+struct WorkOrder {
+    std::string uuid, name;  ///< the job's
+    std::vector<OrderedObject> objects;
+    std::vector<OrderedPiece> pieces;
+    /// What goes on longer than any free stretch is done in portions, minutes.
+    double longest_min = 366.0 * 24 * 60;
+    bool operator==(const WorkOrder&) const = default;
+};
+
+WorkOrder workOrderOf(const Job& job, const std::vector<Preparation>& preparations = shippedPreparations());
+
+const OrderedPiece* findPiece(const WorkOrder& order, int id);
+const OrderedObject* findObject(const WorkOrder& order, int id);
+
+nlohmann::json toJson(const WorkOrder& order);
+/// Throws Error (input).
+WorkOrder readWorkOrder(JsonReader reader);
+
+}  // namespace tympan

@@ -1,0 +1,398 @@
+// The evening, driven as a maker does: planned, begun, worked through by keyboard alone, with one copy
+// spoiled.
+#include <QAction>
+#include <QCheckBox>
+#include <QLabel>
+#include <QMouseEvent>
+#include <QSignalSpy>
+#include <QTimer>
+
+#include <gmock/gmock.h>
+
+#include "app/shell/words.h"
+#include "app/stations/transfer/strip_view.h"
+#include "app/stations/transfer/table_view.h"
+#include "app/stations/transfer/transfer_stage.h"
+#include "app/stations/transfer/work_words.h"
+#include "core/method/catalogue.h"
+#include "tests/app/driver.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+using std::chrono::minutes;
+using std::chrono::seconds;
+using testing::HasSubstr;
+
+namespace {
+
+class Transfer : public WindowTest {
+  protected:
+    void SetUp() override {
+        WindowTest::SetUp();
+        window.clock().simulate(at("2026-12-05T10:00"), 0);
+    }
+    void TearDown() override {
+        while (!window.runs().open().empty())
+            window.runs().happen(window.runs().open().front().id, {.kind = Event::Kind::ended, .at = {}});
+    }
+    Moment at(const char* text) { return window.clock().zone().read(text); }
+    Moment now() { return window.clock().now(); }
+    /// Pieces by these methods on plates of their own, planned on the Transfer station.
+    void plan(const std::vector<const char*>& methods, int copies = 1) {
+        Job job;
+        for (const char* method : methods)
+            job = withPiece(job, {.artwork = picture(),
+                                  .object = objectOf("plate", ShapeKind::rectangle, {100, 80}),
+                                  .method = findMethod(shippedMethods(), method),
+                                  .size = {80, 60},
+                                  .copies = copies,
+                                  .spares = 1});
+        window.openJob(job);
+        window.goTo(app::MainWindow::transfer);
+        ASSERT_TRUE(waitFor([&] { return window.planning().strip() != nullptr && window.service().idle(); }));
+    }
+    const app::RunBook::Open& run() { return window.runs().open().front(); }
+    app::TableView& table() { return window.table(); }
+    void pressed(Qt::Key key) { QTest::keyClick(&table(), key); }
+    /// Answers the dialog that the next key opens: its copies begin anew.
+    void spoiledNext(const char* box) {
+        QTimer::singleShot(50, &window, [this, box] {
+            auto* dialog = window.findChild<QDialog*>(QStringLiteral("ask-wrong"));
+            ASSERT_NE(dialog, nullptr);
+            auto* check = dialog->findChild<QCheckBox*>(QLatin1String(box));
+            ASSERT_NE(check, nullptr) << box;
+            QTest::keyClicks(dialog->findChild<QLineEdit*>(), QStringLiteral("glue on the back"));
+            check->setFocus();
+            QTest::keyClick(check, Qt::Key_Space);
+            QTest::keyClick(dialog->findChild<QPushButton*>(QStringLiteral("take-wrong")), Qt::Key_Space);
+        });
+    }
+    std::string sentence() { return find<QLabel>("transfer-sentence")->text().toStdString(); }
+};
+
+}  // namespace
+
+TEST_F(Transfer, fromTheFirstCoatToTheLastByKeyboardAloneWithOneCopySpoiled) {
+    plan({"gel-rub-off"}, 2);
+    auto* begin = find<QPushButton>("begin-work");
+    begin->setFocus();
+    QTest::keyClick(begin, Qt::Key_Space);
+    ASSERT_TRUE(table().isVisible());
+    ASSERT_EQ(window.runs().open().size(), 1U);
+    bool spoiled = false;
+    int steps = 0;
+    for (; steps < 600 && !window.runs().open().empty(); ++steps) {
+        const Now what = run().now;
+        const Task* task = findTask(run().state, what.task);
+        if (what.kind == Now::Kind::over || !task) {
+            pressed(Qt::Key_Space);  // ends it
+            continue;
+        }
+        if (!spoiled && task->step == "soak" && task->hands) {
+            spoiled = true;
+            spoiledNext("again-2-2");
+            pressed(Qt::Key_W);
+            continue;
+        }
+        switch (what.kind) {
+            case Now::Kind::hands:
+                if (run().state.past.under_way.contains(task->id))
+                    window.clock().set(now() + seconds{static_cast<long>(task->usual_min * 60)});
+                pressed(Qt::Key_Space);
+                break;
+            case Now::Kind::wait:
+                window.clock().set(std::max(now(), what.from));
+                // Not clear before the third round.
+                pressed(task->again && task->round.value_or(1) < 3 ? Qt::Key_R : Qt::Key_Space);
+                break;
+            default:
+                window.clock().set(what.from);
+        }
+    }
+    ASSERT_TRUE(spoiled);
+    EXPECT_TRUE(window.runs().open().empty()) << "ended after " << steps << " keys";
+    EXPECT_FALSE(table().isVisible());
+    // All of it is on the disk, and both attempts of the spoiled copy with it.
+    RunStore store(std::filesystem::path(qEnvironmentVariable("XDG_DATA_HOME").toStdString()) /
+                   "tympan-tests" / "tympan-tests" / "record.sqlite");
+    const WorkRun kept = store.read(store.all().front());
+    const RunState state = stateOf(kept);
+    int rubbed = 0;
+    for (const Task& each : state.tasks) {
+        EXPECT_TRUE(isDone(state, each.id)) << each.id;
+        rubbed += each.step == "rub" && each.attempt == 2 ? 1 : 0;
+    }
+    EXPECT_EQ(rubbed, 3);
+    ASSERT_EQ(state.remarks.size(), 1U);
+    EXPECT_EQ(state.remarks.front().words, "glue on the back");
+}
+
+TEST_F(Transfer, aRunStandsWhereItStoodAfterTheWindowWasClosed) {
+    plan({"gel-rub-off"});
+    click("begin-work");
+    const Moment laid = now() + minutes{20};
+    for (int k = 0; k < 12 && run().now.kind == Now::Kind::hands; ++k) pressed(Qt::Key_Space);
+    ASSERT_EQ(run().now.kind, Now::Kind::wait) << "it dries";
+    const std::string waits = run().now.task;
+    const Moment until = run().now.from;
+    (void)laid;
+    app::WorkClock later;
+    later.simulate(until + minutes{5}, 0);
+    app::RunBook again(later, std::filesystem::path(qEnvironmentVariable("XDG_DATA_HOME").toStdString()) /
+                                  "tympan-tests" / "tympan-tests" / "record.sqlite");
+    ASSERT_EQ(again.open().size(), 1U);
+    EXPECT_EQ(again.open().front().now.task, waits);
+    EXPECT_EQ(again.open().front().now.from, until) << "the timer stands where it stands";
+    // Another window says first that work is under way; one goes on from there.
+    app::MainWindow other;
+    auto* said = other.findChild<QLabel*>(QStringLiteral("foot-said"));
+    ASSERT_NE(said, nullptr);
+    EXPECT_FALSE(said->text().isEmpty());
+    EXPECT_TRUE(other.findChild<QAction*>(QStringLiteral("table"))->isEnabled());
+}
+
+TEST_F(Transfer, whatMustFollowIsSaidBeforeItIsBegun) {
+    plan({"gel-rub-off"});
+    click("begin-work");
+    for (int k = 0; k < 4 && findTask(run().state, run().now.task)->step != "coat"; ++k)
+        pressed(Qt::Key_Space);
+    ASSERT_EQ(findTask(run().state, run().now.task)->step, "coat");
+    EXPECT_FALSE(run().state.past.under_way.contains(run().now.task)) << "not begun by itself";
+    EXPECT_EQ(find<QPushButton>("table-done")->text(), QStringLiteral("Begin"));
+    pressed(Qt::Key_Space);
+    EXPECT_TRUE(run().state.past.under_way.contains(run().now.task));
+    EXPECT_EQ(find<QPushButton>("table-done")->text(), QStringLiteral("Done"));
+}
+
+TEST_F(Transfer, tooEarlyIsSaidOnceAndThenItIsTheMakersWord) {
+    plan({"gel-rub-off"});
+    click("begin-work");
+    for (int k = 0; k < 12 && run().now.kind == Now::Kind::hands; ++k) pressed(Qt::Key_Space);
+    const std::string dry = run().now.task;
+    pressed(Qt::Key_Space);
+    EXPECT_FALSE(isDone(run().state, dry));
+    pressed(Qt::Key_Space);
+    EXPECT_TRUE(isDone(run().state, dry));
+    pressed(Qt::Key_Backspace);
+    EXPECT_FALSE(isDone(run().state, dry)) << "and can be taken back";
+}
+
+TEST_F(Transfer, aPalmThatBouncesDoesNotDoTwoSteps) {
+    plan({"gel-rub-off"});
+    click("begin-work");
+    const std::string first = run().now.task;
+    QTest::qWait(500);
+    QTest::mouseClick(&table(), Qt::LeftButton, Qt::NoModifier, {300, 420});  // begins it
+    QTest::mouseClick(&table(), Qt::LeftButton, Qt::NoModifier, {300, 420});
+    EXPECT_TRUE(isDone(run().state, first));
+    const std::string second = run().now.task;
+    QTest::mouseClick(&table(), Qt::LeftButton, Qt::NoModifier, {300, 420});
+    EXPECT_EQ(run().now.task, second) << "too quick";
+    QTest::qWait(500);
+    QTest::mouseClick(&table(), Qt::LeftButton, Qt::NoModifier, {300, 420});
+    EXPECT_TRUE(isDone(run().state, second));
+}
+
+TEST_F(Transfer, aRunFollowsWishesAndUndo) {
+    plan({"gel-rub-off"});
+    click("begin-work");
+    table().hide();
+    type("work-hours", "Mo-Su 18:00-21:30");
+    EXPECT_EQ(run().state.wishes.hours, "Mo-Su 18:00-21:30");
+    window.store().undo();
+    EXPECT_EQ(run().state.wishes.hours, "");
+}
+
+TEST_F(Transfer, notYetLooksAgainInThreeMinutes) {
+    plan({"gel-rub-off"});
+    click("begin-work");
+    for (int k = 0; k < 12 && run().now.kind == Now::Kind::hands; ++k) pressed(Qt::Key_Space);
+    window.clock().set(run().now.from);
+    pressed(Qt::Key_N);
+    EXPECT_EQ(run().now.from, now() + minutes{3});
+}
+
+TEST_F(Transfer, ringsWithinASecondWithTheWindowHidden) {
+    plan({"gel-rub-off"});
+    click("begin-work");
+    for (int k = 0; k < 12 && run().now.kind == Now::Kind::hands; ++k) pressed(Qt::Key_Space);
+    std::optional<seconds> late;
+    QObject::connect(&window.ringing(), &app::Ringing::rang, &window,
+                     [&](const QString&, const Alarm& alarm) { late = now() - alarm.at; });
+    const Moment due = run().now.from;
+    window.hide();
+    window.clock().simulate(due - seconds{2}, 1);
+    ASSERT_TRUE(waitFor([&] { return late.has_value(); }));
+    EXPECT_LE(*late, seconds{1});
+    EXPECT_GE(*late, seconds{0});
+}
+
+TEST_F(Transfer, theTitleCountsDown) {
+    plan({"gel-rub-off"});
+    click("begin-work");
+    for (int k = 0; k < 12 && run().now.kind == Now::Kind::hands; ++k) pressed(Qt::Key_Space);
+    window.clock().set(run().now.from - seconds{125});
+    EXPECT_THAT(window.windowTitle().toStdString(), HasSubstr("02:05"));
+}
+
+TEST_F(Transfer, workIsDraggedAndTheRestFollowsOrSaysWhyNot) {
+    plan({"gel-rub-off"});
+    app::StripView& strip = window.transferStage().strip();
+    ASSERT_FALSE(strip.hung().empty());
+    const auto first = strip.hung().front();
+    const std::string task =
+        strip.hung().empty() ? "" : window.planning().strip()->plan.tasks[first.tasks.front()].id;
+    const auto begins = [&] {
+        const Plan& plan = window.planning().strip()->plan;
+        for (std::size_t i = 0; i < plan.tasks.size(); ++i)
+            if (plan.tasks[i].id == task) return plan.times[i].from;
+        return Moment{};
+    };
+    const Moment before = begins();
+    const QPointF from = strip.rectOf(first).center();
+    QTest::mousePress(&strip, Qt::LeftButton, Qt::NoModifier, from.toPoint());
+    QTest::mouseMove(&strip, (from + QPointF(90, 0)).toPoint());
+    QTest::mouseRelease(&strip, Qt::LeftButton, Qt::NoModifier, (from + QPointF(90, 0)).toPoint());
+    ASSERT_TRUE(waitFor([&] { return begins() > before && window.service().idle(); }));
+    ASSERT_EQ(job().work.not_before.size(), 1U);
+    EXPECT_GE(begins(), window.clock().zone().read(job().work.not_before.at(task)));
+    window.store().undo();
+    ASSERT_TRUE(waitFor([&] { return begins() == before; })) << "one step of undo";
+}
+
+TEST_F(Transfer, wishesAreReadAndWhatCannotBeReadIsSaid) {
+    plan({"gel-rub-off"});
+    type("work-hours", "Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00");
+    EXPECT_EQ(job().work.hours, "Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00");
+    type("work-hours", "whenever");
+    EXPECT_TRUE(find<QLineEdit>("work-hours")->property("wrong").toBool());
+    EXPECT_FALSE(find<QLineEdit>("work-hours")->toolTip().isEmpty());
+    EXPECT_EQ(job().work.hours, "Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00") << "nothing is lost";
+    type("work-due", "2026-12-06 15:00");
+    EXPECT_EQ(job().work.due, "2026-12-06T15:00");
+    click("work-oven");
+    EXPECT_EQ(job().work.places.at("oven"), 0);
+    click("work-air-sun");
+    EXPECT_EQ(job().work.air, "sun");
+    ASSERT_TRUE(waitFor([&] { return window.service().idle() && window.planning().strip(); }));
+    EXPECT_LE(window.planning().strip()->plan.end, at("2026-12-06T15:00"));
+}
+
+TEST_F(Transfer, stepsAreTakenAndLeftOut) {
+    plan({"gel-rub-off"});
+    QTimer::singleShot(50, &window, [this] {
+        auto* dialog = window.findChild<QDialog*>(QStringLiteral("ask-steps"));
+        ASSERT_NE(dialog, nullptr);
+        auto* oven = dialog->findChild<QCheckBox*>(QStringLiteral("step-2-oven"));
+        auto* sand = dialog->findChild<QCheckBox*>(QStringLiteral("step-1-sand"));
+        ASSERT_TRUE(oven && sand);
+        EXPECT_FALSE(oven->isChecked()) << "nobody is asked to use an oven";
+        EXPECT_TRUE(sand->isChecked());
+        oven->click();
+        dialog->findChild<QCheckBox*>(QStringLiteral("step-2-oven-cool"))->click();
+        sand->click();
+        QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("take-steps")), Qt::LeftButton);
+    });
+    click("work-steps");
+    EXPECT_TRUE(job().work.chosen.at(2).contains("oven"));
+    EXPECT_TRUE(job().work.left_out.at(1).contains("sand"));
+    ASSERT_TRUE(waitFor([&] { return window.service().idle(); }));
+    std::set<std::string> steps;
+    for (const Task& task : window.planning().strip()->plan.tasks) steps.insert(task.step);
+    EXPECT_TRUE(steps.contains("oven"));
+    EXPECT_FALSE(steps.contains("dry") || steps.contains("sand"));
+}
+
+TEST_F(Transfer, whatIsNotPrintedTakesItsPlace) {
+    plan({"gel-rub-off"});
+    QTimer::singleShot(50, &window, [this] {
+        auto* dialog = window.findChild<QDialog*>(QStringLiteral("ask-layers"));
+        ASSERT_NE(dialog, nullptr);
+        auto* kind = dialog->findChild<QComboBox*>(QStringLiteral("layer-kind-1"));
+        kind->setCurrentIndex(kind->findData(static_cast<int>(LayerKind::stain)));
+        emit kind->activated(kind->currentIndex());
+        QTest::keyClicks(dialog->findChild<QLineEdit*>(QStringLiteral("layer-what-1")),
+                         QStringLiteral("walnut stain"));
+        QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("take-layers")), Qt::LeftButton);
+    });
+    click("work-besides");
+    ASSERT_EQ(job().objects.front().layers.size(), 1U);
+    EXPECT_EQ(job().objects.front().layers.front(),
+              (Layer{LayerKind::stain, LayerWhen::over_coat, "walnut stain", 10, 0}));
+    ASSERT_TRUE(waitFor([&] { return window.service().idle(); }));
+    bool planned = false;
+    for (const Task& task : window.planning().strip()->plan.tasks)
+        planned = planned || task.words == "walnut stain.";
+    EXPECT_TRUE(planned);
+}
+
+TEST_F(Transfer, thePlanIsWrittenForPaperAndForACalendar) {
+    plan({"gel-rub-off", "fabric-paste"}, 3);
+    for (const bool calendar : {true, false}) {
+        const QString file = QString::fromStdString((folder / (calendar ? "plan.ics" : "plan.pdf")).string());
+        QSignalSpy ended(&window.exports(), &app::Exports::ended);
+        window.exports().writePlan(file, calendar, window.clock().zone(), now(), {});
+        ASSERT_TRUE(waitFor([&] { return ended.count() > 0; }));
+        EXPECT_TRUE(ended.front().at(0).toBool()) << ended.front().at(1).toString().toStdString();
+        EXPECT_GT(QFileInfo(file).size(), 500);
+    }
+    const Ran text = tests::run({"pdftotext", "-layout", (folder / "plan.pdf").string(), "-"});
+    EXPECT_THAT(text.out, HasSubstr("Saturday 5.12."));
+    EXPECT_THAT(text.out, HasSubstr("cm²"));
+    EXPECT_THAT(text.out, HasSubstr("wash it from"));
+}
+
+TEST_F(Transfer, theEveningCanBeShown) {
+    plan({"skin-sheet"});
+    click("rehearse");
+    EXPECT_TRUE(window.transferStage().rehearsing());
+    const std::string before = sentence();
+    ASSERT_TRUE(waitFor([&] { return sentence() != before; }));
+    click("rehearse");
+    EXPECT_FALSE(window.transferStage().rehearsing());
+    EXPECT_TRUE(window.runs().open().empty()) << "nothing was begun";
+}
+
+TEST_F(Transfer, twoJobsShareOnePairOfHands) {
+    plan({"gel-rub-off"});
+    click("begin-work");
+    plan({"skin-sheet"});
+    click("begin-work");
+    ASSERT_EQ(window.runs().open().size(), 2U);
+    std::vector<TimeSpan> hands;
+    for (const auto& each : window.runs().open())
+        for (std::size_t i = 0; i < each.plan.tasks.size(); ++i)
+            if (each.plan.tasks[i].hands && each.plan.times[i].to > each.plan.times[i].from)
+                hands.push_back(each.plan.times[i]);
+    std::sort(hands.begin(), hands.end(),
+              [](const TimeSpan& a, const TimeSpan& b) { return a.from < b.from; });
+    for (std::size_t k = 1; k < hands.size(); ++k) EXPECT_GE(hands[k].from, hands[k - 1].to);
+}
+
+TEST(WorkWords, sayTimesAsMakersDo) {
+    const TimeZone zone("Europe/Lisbon");
+    const Moment now = zone.read("2026-12-05T18:00");
+    EXPECT_EQ(app::clockText(zone.read("2026-12-05T19:40"), now, zone), QStringLiteral("19:40"));
+    EXPECT_EQ(app::clockText(zone.read("2026-12-06T10:00"), now, zone), QStringLiteral("Sun 10:00"));
+    EXPECT_EQ(app::lengthOfTime(0.2), QStringLiteral("12 s"));
+    EXPECT_EQ(app::lengthOfTime(720), QStringLiteral("12 h"));
+    EXPECT_EQ(app::countText(seconds{130}), QStringLiteral("02:10"));
+    EXPECT_EQ(app::countText(seconds{-20}), QStringLiteral("−00:20"));
+    EXPECT_THAT(app::heatText({77, 79, "", Basis::makers}).toStdString(), HasSubstr("79 °C (175 °F)"));
+}
+
+TEST(TimeScale, goesBothWaysAndNeverBack) {
+    const Moment start{};
+    const app::TimeScale scale(
+        {{start + minutes{60}, start + minutes{180}}, {start + minutes{900}, start + minutes{960}}}, start,
+        start + minutes{2000}, 900);
+    double last = -1;
+    for (int minute = 0; minute < 2000; minute += 7) {
+        const Moment at = start + minutes{minute};
+        const double x = scale.x(at);
+        EXPECT_GE(x, last);
+        last = x;
+        EXPECT_LE(std::abs((scale.at(x) - at).count()), 60 * 20) << minute;
+    }
+    EXPECT_LE(scale.width(), 901);
+}

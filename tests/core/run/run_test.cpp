@@ -1,0 +1,214 @@
+#include "core/run/run.h"
+
+#include <gmock/gmock.h>
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include "core/run/now.h"
+#include "tests/support/plans.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+using std::chrono::minutes;
+using std::chrono::seconds;
+using Kind = Event::Kind;
+
+namespace {
+
+WorkRun runOf(const std::vector<std::string>& methods, const std::string& at = "2026-12-05T10:00",
+              int copies = 1) {
+    WorkWishes wishes;
+    wishes.hours = evenings;
+    return {{"run", lisbon.read(at), workOrderOf(jobWith(methods, copies)), wishes}, {}};
+}
+
+/// Works like a maker does: what can be done now is begun and done, else time goes on. Every event so far.
+std::vector<Event> workedOn(const WorkRun& run, Moment& now, int steps) {
+    RunState state = stateOf(run);
+    std::vector<Event> events;
+    const auto happens = [&](Event event) {
+        event.at = now;
+        apply(state, event);
+        events.push_back(std::move(event));
+    };
+    for (int k = 0; k < steps; ++k) {
+        const Plan plan = planFrom(state, lisbon, now, {0, 0, 1});
+        const Now what = nowOf(state, plan, now);
+        if (what.kind == Now::Kind::over) break;
+        if (what.kind == Now::Kind::hands) {
+            happens({.kind = Kind::begun, .at = now, .task = what.task});
+            now += seconds{static_cast<long>(findTask(state, what.task)->usual_min * 60)};
+            happens({.kind = Kind::done, .at = now, .task = what.task});
+        } else {
+            now = std::max(now + seconds{1}, what.from);
+            if (what.kind == Now::Kind::wait) {
+                // The usual number of rounds: all looks but the last find something.
+                const Task& task = *findTask(state, what.task);
+                const bool more = task.again && task.round && *task.round < task.again->usual;
+                happens({.kind = more ? Kind::another : Kind::done, .at = now, .task = what.task});
+            }
+        }
+    }
+    return events;
+}
+
+bool same(const RunState& a, const RunState& b) {
+    return a.tasks == b.tasks && a.past.done == b.past.done && a.past.under_way == b.past.under_way &&
+           a.course == b.course && a.look_at == b.look_at && a.left_out == b.left_out &&
+           a.remarks == b.remarks;
+}
+
+}  // namespace
+
+TEST(Run, workedThroughAsItIsSaidComesToItsEnd) {
+    for (const char* method :
+         {"gel-rub-off", "tissue-overlay", "skin-sheet", "fabric-paste", "release-sheet-gel"}) {
+        WorkRun run = runOf({method});
+        Moment now = run.start.at;
+        run.events = workedOn(run, now, 400);
+        const RunState state = stateOf(run);
+        const Plan plan = planFrom(state, lisbon, now);
+        EXPECT_EQ(nowOf(state, plan, now).kind, Now::Kind::over) << method;
+        for (const Task& task : state.tasks) EXPECT_TRUE(isDone(state, task.id)) << task.id;
+        // And what was done could be followed: nothing too early, nothing too late.
+        for (const Task& task : state.tasks)
+            for (const Tie& tie : task.after) {
+                const TimeSpan &mine = state.past.done.at(task.id),
+                               &other = state.past.done.at(state.tasks[tie.task].id);
+                const double lag =
+                    static_cast<double>((mine.from - (tie.from_begin ? other.from : other.to)).count()) / 60;
+                EXPECT_GE(lag, tie.least_min - 0.05) << task.id;
+                if (tie.most_min) {
+                    EXPECT_LE(lag, *tie.most_min + 0.05) << task.id;
+                }
+            }
+    }
+}
+
+RC_GTEST_PROP(Run, isTheFoldOfItsEventsReadAgain, ()) {
+    WorkRun run = runOf({"gel-rub-off", "skin-sheet"}, "2026-12-05T10:00", 2);
+    Moment now = run.start.at;
+    run.events = workedOn(run, now, *rc::gen::inRange(0, 60));
+    for (int k = *rc::gen::inRange(0, 3); k > 0; --k)
+        run.events.insert(
+            run.events.begin() + *rc::gen::inRange<long>(0, static_cast<long>(run.events.size()) + 1),
+            *rc::gen::elementOf(
+                std::vector<Event>{{.kind = Kind::again, .at = now, .piece = 2, .copy = 1},
+                                   {.kind = Kind::left_out, .at = now, .task = "2.1-2.clean"},
+                                   {.kind = Kind::went_wrong, .at = now, .words = "it fell"}}));
+    WorkRun again = run;
+    for (Event& event : again.events) event = readEvent(textOf(event));
+    RC_ASSERT(again.events == run.events);
+    RC_ASSERT(same(stateOf(again), stateOf(run)));
+    const RunState state = stateOf(run);
+    const Plan plan = planFrom(state, lisbon, now);
+    RC_ASSERT(plan.times.size() == state.tasks.size());
+    // What is done stays where it was; what is not begins no earlier than now.
+    for (std::size_t i = 0; i < plan.tasks.size(); ++i) {
+        const auto done = state.past.done.find(plan.tasks[i].id);
+        if (done != state.past.done.end()) RC_ASSERT(plan.times[i] == done->second);
+        if (done == state.past.done.end() && plan.tasks[i].hands) RC_ASSERT(plan.times[i].to >= now);
+    }
+}
+
+TEST(Run, aStepTakenBackIsToBeDoneAgain) {
+    const WorkRun run = runOf({"gel-rub-off"});
+    RunState state = stateOf(run);
+    const Moment at = run.start.at;
+    apply(state, {.kind = Kind::done, .at = at + minutes{3}, .task = "2.print"});
+    ASSERT_TRUE(isDone(state, "2.print"));
+    apply(state, {.kind = Kind::taken_back, .at = at + minutes{4}, .task = "2.print"});
+    EXPECT_FALSE(isDone(state, "2.print"));
+    apply(state, {.kind = Kind::left_out, .at = at, .task = "2.1.clean"});
+    EXPECT_EQ(findTask(state, "2.1.clean"), nullptr);
+    apply(state, {.kind = Kind::taken_back, .at = at, .task = "2.1.clean"});
+    EXPECT_NE(findTask(state, "2.1.clean"), nullptr);
+}
+
+TEST(Run, whatIsLeftOutLeavesWhatCameBeforeIt) {
+    RunState state = stateOf(runOf({"gel-rub-off"}));
+    apply(state, {.kind = Kind::left_out, .at = Moment{}, .task = "2.1.dry"});
+    const Task& soak = *findTask(state, "2.1.soak");
+    std::vector<std::string> before;
+    for (const Tie& tie : soak.after) before.push_back(state.tasks[tie.task].id);
+    EXPECT_THAT(before, testing::Contains("2.1.while-wet"));
+}
+
+TEST(Run, clocksThatAreSetBackOrForwardMakeNothingEndBeforeItBegan) {
+    const WorkRun run = runOf({"gel-rub-off"});
+    RunState state = stateOf(run);
+    Moment at = run.start.at + std::chrono::hours{2};
+    apply(state, {.kind = Kind::begun, .at = at, .task = "2.print"});
+    at -= std::chrono::hours{3};
+    apply(state, {.kind = Kind::done, .at = at, .task = "2.print"});
+    apply(state, {.kind = Kind::done, .at = at + std::chrono::hours{24 * 30}, .task = "2.1.coat"});
+    for (const auto& [id, span] : state.past.done) EXPECT_LE(span.from, span.to) << id;
+}
+
+TEST(Run, aWaitThatSummerTimeFallsIntoIsAsLongAsEver) {
+    // Clocks go on an hour in the night to the 28th of March 2027.
+    const WorkRun run = runOf({"gel-rub-off"}, "2027-03-27T17:00");
+    RunState state = stateOf(run);
+    const Moment laid = lisbon.read("2027-03-27T18:00");
+    apply(state, {.kind = Kind::done, .at = laid, .task = "2.1.while-wet"});
+    const Task& dry = *findTask(state, "2.1.dry");
+    const auto alarms = alarmsOf(state, planFrom(state, lisbon, laid));
+    ASSERT_FALSE(alarms.empty());
+    EXPECT_EQ(alarms.front().task, dry.id);
+    EXPECT_EQ(alarms.front().at - laid, minutes{static_cast<long>(dry.usual_min)});
+    EXPECT_EQ(lisbon.text(alarms.front().at).substr(0, 16), "2027-03-28T07:00")
+        << "the clock on the wall lost an hour";
+}
+
+TEST(Alarms, sayWhatOneMayAndWhatOneMust) {
+    RunState state = stateOf(runOf({"gel-rub-off"}));
+    const Moment now = lisbon.read("2026-12-05T10:20");
+    apply(state, {.kind = Kind::done, .at = now, .task = "2.1.coat"});
+    auto alarms = alarmsOf(state, planFrom(state, lisbon, now));
+    const auto must = std::find_if(alarms.begin(), alarms.end(),
+                                   [](const Alarm& a) { return a.kind == Alarm::Kind::must; });
+    ASSERT_NE(must, alarms.end()) << "laid while it is wet";
+    EXPECT_LE(must->at, now + minutes{5});
+    EXPECT_EQ(deadlineOf(state, *findTask(state, "2.1.lay")), now + minutes{5});
+    // Said before the coat is begun: what must follow, and how soon.
+    const RunState before = stateOf(runOf({"gel-rub-off"}));
+    const auto ahead = deadlinesAhead(before, "2.1.coat");
+    ASSERT_EQ(ahead.size(), 1U);
+    EXPECT_EQ(ahead.front().task, "2.1.lay");
+    EXPECT_EQ(ahead.front().most_min, 5);
+    apply(state, {.kind = Kind::done, .at = now + minutes{12}, .task = "2.1.while-wet"});
+    alarms = alarmsOf(state, planFrom(state, lisbon, now + minutes{12}));
+    ASSERT_EQ(alarms.size(), 1U);
+    EXPECT_EQ(alarms.front(), (Alarm{Alarm::Kind::may, now + minutes{12 + 720}, "2.1.dry"}));
+    apply(state, {.kind = Kind::not_yet, .at = now + minutes{740}, .task = "2.1.dry", .minutes = 30});
+    EXPECT_EQ(alarmsOf(state, planFrom(state, lisbon, now + minutes{740})).front().at, now + minutes{770});
+}
+
+TEST(Now, isWhatIsDueFirst) {
+    RunState state = stateOf(runOf({"gel-rub-off", "gel-rub-off"}));
+    const Moment now = lisbon.read("2026-12-05T10:20");
+    for (const char* id : {"2.print", "4.print", "2.1.coat"})
+        apply(state, {.kind = Kind::done, .at = now, .task = id});
+    const Now what = nowOf(state, planFrom(state, lisbon, now), now);
+    EXPECT_EQ(what.kind, Now::Kind::hands);
+    EXPECT_EQ(what.task, "2.1.right-face") << "what is coated is laid before anything else";
+    ASSERT_TRUE(what.until);
+}
+
+TEST(Now, outsideOfTheHoursIsLaterUnlessItCannotWait) {
+    RunState state = stateOf(runOf({"gel-rub-off"}));
+    const Moment night = lisbon.read("2026-12-05T23:00");
+    EXPECT_EQ(nowOf(state, planFrom(state, lisbon, night), night).kind, Now::Kind::later);
+    apply(state, {.kind = Kind::done, .at = night, .task = "2.1.coat"});
+    const Plan plan = planFrom(state, lisbon, night);
+    EXPECT_EQ(nowOf(state, plan, night).kind, Now::Kind::hands);
+    ASSERT_FALSE(plan.cannot.empty());
+    EXPECT_THAT(plan.cannot.front(), testing::HasSubstr("cannot wait"));
+}
+
+TEST(Run, anEventOfAnotherVersionIsKeptAsARemark) {
+    RunState state = stateOf(runOf({"gel-rub-off"}));
+    apply(state, {.kind = Kind::done, .at = Moment{}, .task = "2.1.polish", .words = "twice"});
+    ASSERT_EQ(state.remarks.size(), 1U);
+    EXPECT_EQ(state.remarks.front().task, "2.1.polish");
+}

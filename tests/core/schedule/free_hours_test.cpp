@@ -1,0 +1,89 @@
+#include "core/schedule/free_hours.h"
+
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include "core/base/error.h"
+
+using namespace tympan;
+
+namespace {
+
+const TimeZone lisbon("Europe/Lisbon");
+
+std::string freeText(const std::string& hours, const std::string& from, const std::string& to) {
+    std::string text;
+    for (const TimeSpan& each : freeBetween(readFreeHours(hours), lisbon, lisbon.read(from), lisbon.read(to)))
+        text += (text.empty() ? "" : ", ") + lisbon.text(each.from).substr(0, 16) + " to " +
+                lisbon.text(each.to).substr(0, 16);
+    return text;
+}
+
+}  // namespace
+
+TEST(FreeHours, areThoseOfTheWeek) {
+    // The first of December 2026 is a Tuesday.
+    EXPECT_EQ(
+        freeText("Mo-Fr 18:00-21:30; Sa,Su 10:00-12:00,13:00-19:00", "2026-12-04T19:00", "2026-12-05T14:00"),
+        "2026-12-04T19:00 to 2026-12-04T21:30, 2026-12-05T10:00 to 2026-12-05T12:00, 2026-12-05T13:00 to "
+        "2026-12-05T14:00");
+    EXPECT_EQ(freeText("Fr-Mo 20:00-24:00", "2026-12-01T00:00", "2026-12-05T12:00"),
+              "2026-12-04T20:00 to 2026-12-05T00:00");
+}
+
+TEST(FreeHours, dayAndNightAreOneStretch) {
+    EXPECT_EQ(freeText("", "2026-12-01T10:00", "2026-12-04T10:00"), "2026-12-01T10:00 to 2026-12-04T10:00");
+    EXPECT_EQ(freeText("Mo-Su 00:00-24:00", "2026-12-01T10:00", "2026-12-04T10:00"),
+              "2026-12-01T10:00 to 2026-12-04T10:00");
+}
+
+TEST(FreeHours, aDateIsUnlikeItsWeekday) {
+    const std::string hours = "Mo-Su 18:00-20:00; 2026-12-02 none; 2026-12-03 9:00-10:00";
+    EXPECT_EQ(freeText(hours, "2026-12-01T00:00", "2026-12-04T00:00"),
+              "2026-12-01T18:00 to 2026-12-01T20:00, 2026-12-03T09:00 to 2026-12-03T10:00");
+    EXPECT_EQ(readFreeHours(hours).week_words, "Mo-Su 18:00-20:00");
+}
+
+TEST(FreeHours, whatIsNotUnderstoodIsNamed) {
+    for (const std::string wrong : {"Mo", "Mo 18-20", "Mo 18:00", "Xx 18:00-20:00", "Mo 20:00-18:00",
+                                    "Mo 18:00-25:00", "2026-13-01 none", "Mo none"})
+        try {
+            readFreeHours(wrong);
+            ADD_FAILURE() << wrong;
+        } catch (const Error& error) {
+            EXPECT_EQ(error.kind(), Error::Kind::usage);
+            EXPECT_NE(error.wrong().find("free hours"), std::string::npos) << error.what();
+        }
+}
+
+TEST(TimeZone, summerTimeIsTheClocksAndNotTheTimes) {
+    // Clocks go on at one in the morning of 28 March 2027, and back at two on 25 October 2026.
+    const auto hoursBetween = [](const char* a, const char* b) {
+        return static_cast<double>((lisbon.read(b) - lisbon.read(a)).count()) / 3600;
+    };
+    EXPECT_EQ(hoursBetween("2027-03-27T22:00", "2027-03-28T08:00"), 9);
+    EXPECT_EQ(hoursBetween("2026-10-24T22:00", "2026-10-25T08:00"), 11);
+    EXPECT_EQ(lisbon.text(lisbon.read("2027-03-28T01:30")), "2027-03-28T02:00:00+01:00")
+        << "there is no such time";
+    EXPECT_EQ(lisbon.text(lisbon.read("2026-07-01T12:00:00Z")), "2026-07-01T13:00:00+01:00");
+    EXPECT_EQ(lisbon.read("2026-07-01T12:00:00+02:00"), lisbon.read("2026-07-01T10:00:00Z"));
+    EXPECT_THROW(lisbon.read("tomorrow"), Error);
+    EXPECT_THROW(lisbon.read("2026-07-01T12:00 or so"), Error);
+    EXPECT_THROW(TimeZone("Nowhere/Else"), Error);
+}
+
+RC_GTEST_PROP(TimeZone, aTimeThatIsWrittenIsReadAgain, ()) {
+    const TimeZone zone(
+        *rc::gen::element<std::string>("Europe/Lisbon", "Asia/Kathmandu", "America/St_Johns", "Etc/UTC"));
+    const Moment moment{std::chrono::seconds{*rc::gen::inRange<std::int64_t>(1'600'000'000, 2'000'000'000)}};
+    RC_ASSERT(zone.read(zone.text(moment)) == moment);
+    const WallTime wall = zone.wall(moment);
+    const auto off = zone.at(wall) - moment;  // of an hour that comes twice, the first
+    RC_ASSERT(off == std::chrono::seconds{0} || zone.wall(zone.at(wall)) == wall);
+}
+
+TEST(FreeHours, theLongestStretchReachesOverMidnights) {
+    EXPECT_EQ(longestStretch(readFreeHours("Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00")), 9 * 60);
+    EXPECT_EQ(longestStretch(readFreeHours("Su 22:00-24:00; Mo 00:00-01:30")), 3.5 * 60);
+    EXPECT_GT(longestStretch(readFreeHours("")), 300 * 24 * 60);
+}
