@@ -21,7 +21,11 @@ WorkOrder orderOf(int objects) {
     WorkOrder order{"bench", "bench", {}, {}};
     for (int i = 0; i < objects; ++i) {
         const Method& method = *methods[static_cast<std::size_t>(i) % methods.size()];
-        OrderedObject object{2 * i + 1, "object", method.suits.front(), 120, {}, {}, {}, {}};
+        OrderedObject object;
+        object.id = 2 * i + 1;
+        object.name = "object";
+        object.material = method.suits.front();
+        object.area_cm2 = 120;
         for (const Preparation& each : shippedPreparations())
             if (isNeeded(each, object.material, false, method))
                 object.preparation.insert(object.preparation.end(), each.steps.begin(), each.steps.end());

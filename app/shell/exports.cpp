@@ -120,6 +120,8 @@ void Exports::writeReference(const QString& file) {
 
 void Exports::writePlan(const QString& file, bool for_calendar, const TimeZone& zone, Moment now,
                         const std::optional<std::pair<WorkOrder, Plan>>& of_run) {
+    const auto sheets = store_.upToDate() ? store_.sharedImposition() : nullptr;
+    const Job printed = sheets ? store_.printed() : store_.job();
     run(tr("Saving the plan"), [=](const Job& job, const Progress& progress) {
         const Conditions conditions = conditionsOf(job.work, zone, now);
         const WorkOrder order = of_run ? of_run->first : workOrderOf(job);
@@ -127,7 +129,8 @@ void Exports::writePlan(const QString& file, bool for_calendar, const TimeZone& 
         if (for_calendar)
             writeText(path(file), calendarOf(plan, order, conditions));
         else
-            writePlanSheet(path(file), job, plan, order, conditions);
+            writePlanSheet(path(file), job, plan, order, conditions,
+                           needsOf(printed, sheets.get(), plan, order));
         return oneFile(for_calendar ? Exported::What::calendar : Exported::What::plan_sheet, file);
     });
 }

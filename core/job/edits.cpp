@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/artwork/edited.h"
+#include "core/job/faces.h"
 #include "core/job/fit.h"
 #include "core/job/matching.h"
 
@@ -62,7 +63,7 @@ Job withoutPiece(Job job, int id) {
     for (KeptSheet& sheet : job.kept_sheets)
         std::erase_if(sheet.places, [&](const KeptPlace& place) { return place.piece == id; });
     std::erase_if(job.kept_sheets, [](const KeptSheet& sheet) { return sheet.places.empty(); });
-    return withSetFollowing(std::move(job), id);
+    return withSetFollowing(withFacesTidy(std::move(job)), id);
 }
 
 Job withName(Job job, int id, std::string name) {
@@ -200,6 +201,7 @@ Job withParts(Job job, int id, const std::vector<ArtworkPtr>& parts, bool keep) 
         Object object = under;
         Piece piece = original;
         object.id = job.next_id++;
+        object.face_of = 0;
         piece.id = job.next_id++;
         piece.placement.object = object.id;
         piece.name = original.name + " " + std::to_string(number++);
@@ -237,6 +239,7 @@ Job withDuplicate(Job job, int id) {
     Object object = objectOf(job, *original);
     Piece piece = *original;
     object.id = job.next_id++;
+    object.face_of = 0;
     piece.id = job.next_id++;
     piece.placement.object = object.id;
     const auto after = original - job.pieces.data() + 1;

@@ -6,6 +6,7 @@
 
 #include <fmt/format.h>
 
+#include "core/job/faces.h"
 #include "core/job/piece_json.h"
 #include "core/job/sheets_json.h"
 #include "core/job/work_wishes_json.h"
@@ -100,6 +101,7 @@ ReadJob readJob(const JsonText& source, const ArtworkSource& artworks) {
             if (!taken.insert(object.id).second) entry.fail("id", "must be there once");
             job.objects.push_back(std::move(object));
         });
+    job = withFacesTidy(std::move(job));
     for (JsonReader& entry : reader.objects("pieces"))
         orNamed([&] {
             Piece piece = readPiece(entry, artworks);

@@ -18,7 +18,8 @@ namespace tympan {
 
 namespace {
 
-Object readRecipeObject(JsonReader reader) {
+/// `job`: what has been read so far; an object may be another side of one there, by its name.
+Object readRecipeObject(JsonReader reader, const Job& job) {
     Object object;
     object.name = reader.text("name");
     object.shape = readShape(reader.object("shape"));
@@ -28,6 +29,14 @@ Object readRecipeObject(JsonReader reader) {
         for (JsonReader& zone : reader.objects("zones")) object.zones.push_back(readZone(zone));
     if (reader.has("layers"))
         for (JsonReader& layer : reader.objects("layers")) object.layers.push_back(readLayer(layer));
+    object.face = readFace(reader);
+    if (reader.has("face_of")) {
+        const std::string of = reader.text("face_of");
+        const auto named = std::find_if(job.objects.begin(), job.objects.end(),
+                                        [&](const Object& each) { return each.name == of; });
+        if (named == job.objects.end()) reader.fail("face_of", "names no object before it");
+        object.face_of = named->thing();
+    }
     reader.finish();
     return object;
 }
@@ -42,7 +51,7 @@ Job withEntry(Job job, JsonReader& entry, const std::filesystem::path& folder) {
               spares = entry.integer("spares", limits::spares, 0);
     if (entry.has("object")) {
         job = withPiece(std::move(job),
-                        {artwork, readRecipeObject(entry.object("object")),
+                        {artwork, readRecipeObject(entry.object("object"), job),
                          findMethod(shippedMethods(), entry.id("method")), size, copies, spares});
     } else {
         if (job.pieces.empty()) entry.fail("object", "is missing");

@@ -5,6 +5,9 @@
 
 namespace tympan {
 
+/// A puddle a centimetre deep.
+inline constexpr double most_ml_per_100_cm2 = 100;
+
 /// When and where the work on a job is done, as its maker says. What the words mean is core/schedule's to
 /// read: times ("2026-12-03T18:00") are those of the clock on the wall.
 struct WorkWishes {
@@ -16,6 +19,9 @@ struct WorkWishes {
     std::map<std::string, int> places;  ///< how many things have room there at once; 0: there is none
     std::map<int, std::set<std::string>> chosen;    ///< of a piece or an object: choices that are taken
     std::map<int, std::set<std::string>> left_out;  ///< of either: steps that are not done, or done already
+    /// ml for 100 cm² of one coat, by method and step ("gel-rub-off/coat"), as its maker has typed or
+    /// measured it.
+    std::map<std::string, double> coverage;
     std::map<std::string, std::string> not_before;  ///< of a task: it was put off until then
     bool operator==(const WorkWishes&) const = default;
 };

@@ -39,6 +39,8 @@ json toJson(const WorkWishes& wishes) {
         if (!text->empty()) value[field] = *text;
     for (const auto& [place, room] : wishes.places)
         value["places"].push_back({{"place", place}, {"room", room}});
+    for (const auto& [step, ml] : wishes.coverage)
+        value["coverage"].push_back({{"step", step}, {"ml_per_100_cm2", ml}});
     for (const auto& [task, time] : wishes.not_before)
         value["not_before"].push_back({{"task", task}, {"time", time}});
     return value;
@@ -59,6 +61,12 @@ WorkWishes readWorkWishes(JsonReader reader) {
         }
     wishes.chosen = readList(reader, "chosen");
     wishes.left_out = readList(reader, "left_out");
+    if (reader.has("coverage"))
+        for (JsonReader& entry : reader.objects("coverage")) {
+            const std::string step = entry.text("step");
+            wishes.coverage[step] = entry.number("ml_per_100_cm2", 0.01, most_ml_per_100_cm2);
+            entry.finish();
+        }
     if (reader.has("not_before"))
         for (JsonReader& entry : reader.objects("not_before")) {
             wishes.not_before[entry.text("task")] = entry.text("time");

@@ -17,6 +17,14 @@ const std::vector<std::string>& basisNames() {
     return names;
 }
 
+std::string firstWords(std::string_view words) {
+    std::size_t end = words.ends_with('.') ? words.size() - 1 : words.size();
+    for (const std::string_view pause : {". ", ": ", "; "})
+        if (const auto at = words.find(pause); at != std::string_view::npos && at > 0)
+            end = std::min(end, at);
+    return std::string(words.substr(0, end));
+}
+
 const std::string& choiceOf(const Step& step) { return step.choice.empty() ? step.id : step.choice; }
 
 bool isNeeded(const Step& step, const StepUse& use) {

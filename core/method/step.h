@@ -154,6 +154,9 @@ struct Step {
     bool operator==(const Step&) const = default;
 };
 
+/// A step's words as far as their first pause: enough to tell it from the others.
+std::string firstWords(std::string_view words);
+
 /// Whether hands are on it; else it is waiting alone.
 inline bool needsHands(const Step& step) {
     return step.effort.setup.usual > 0 || step.effort.each.usual > 0 || step.effort.per_100_cm2.usual > 0;

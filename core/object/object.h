@@ -4,6 +4,7 @@
 #include <vector>
 
 #include "core/artwork/colour.h"
+#include "core/object/face.h"
 #include "core/object/layer.h"
 #include "core/object/shape.h"
 
@@ -72,8 +73,12 @@ struct Object {
     std::optional<Filling> filling;  ///< as it was last filled
     bool one_print = false;          ///< the pictures on it are printed as one, see job/one_print.h
     std::vector<Layer> layers;       ///< in their order
+    Face face = Face::front;         ///< of the thing that it is a side of
+    int face_of = 0;  ///< the object that stands for that thing, never one with a face_of; 0: itself
     std::string notes;
 
+    /// The same for all sides of one thing.
+    int thing() const { return face_of != 0 ? face_of : id; }
     bool spot() const { return shape.kind == ShapeKind::spot; }
     bool operator==(const Object&) const = default;
 };

@@ -143,6 +143,8 @@ json toJson(const Object& object) {
     }
     if (object.filling) value["filling"] = toJson(*object.filling);
     for (const Layer& layer : object.layers) value["layers"].push_back(toJson(layer));
+    if (object.face != Face::front) value["face"] = name(object.face);
+    if (object.face_of != 0) value["face_of"] = object.face_of;
     if (object.one_print) value["one_print"] = true;
     if (!object.notes.empty()) value["notes"] = object.notes;
     return value;
@@ -161,21 +163,28 @@ Zone readZone(JsonReader& reader) {
     return zone;
 }
 
+/// One of some values by its name.
+template <class Values>
+auto readNamed(JsonReader& reader, const std::string& field, const Values& all) {
+    std::vector<std::string> names;
+    for (const auto each : all) names.emplace_back(name(each));
+    const std::string found = reader.oneOf(field, names);
+    return all[std::find(names.begin(), names.end(), found) - names.begin()];
+}
+
 Layer readLayer(JsonReader& reader) {
-    const auto oneOf = [&](const std::string& field, const auto& all) {
-        std::vector<std::string> names;
-        for (const auto each : all) names.emplace_back(name(each));
-        const std::string found = reader.oneOf(field, names);
-        return all[std::find(names.begin(), names.end(), found) - names.begin()];
-    };
     Layer layer;
-    layer.kind = oneOf("kind", layer_kinds);
-    layer.when = reader.has("when") ? oneOf("when", layer_whens) : usualWhen(layer.kind);
+    layer.kind = readNamed(reader, "kind", layer_kinds);
+    layer.when = reader.has("when") ? readNamed(reader, "when", layer_whens) : usualWhen(layer.kind);
     layer.what = reader.note("what");
     layer.work_min = reader.number("work_min", 0, 1440, 10);
     layer.dry_min = reader.number("dry_min", 0, 44640, 0);
     reader.finish();
     return layer;
+}
+
+Face readFace(JsonReader& reader) {
+    return reader.has("face") ? readNamed(reader, "face", all_faces) : Face::front;
 }
 
 Object readObject(JsonReader reader) {
@@ -190,6 +199,8 @@ Object readObject(JsonReader reader) {
     if (reader.has("filling")) object.filling = readFilling(reader.object("filling"));
     if (reader.has("layers"))
         for (JsonReader& layer : reader.objects("layers")) object.layers.push_back(readLayer(layer));
+    object.face = readFace(reader);
+    object.face_of = reader.integer("face_of", 0, 1'000'000'000, 0);
     object.one_print = reader.flag("one_print", false);
     // Colours under consideration, in jobs of the first program: nobody ever read them.
     if (reader.has("grounds")) reader.texts("grounds");

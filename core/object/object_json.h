@@ -19,6 +19,7 @@ Material readMaterial(JsonReader reader);
 Zone readZone(JsonReader& reader);
 nlohmann::json toJson(const Layer& layer);
 Layer readLayer(JsonReader& reader);
+Face readFace(JsonReader& reader);  ///< its field "face"
 Object readObject(JsonReader reader);
 
 }  // namespace tympan

@@ -1,8 +1,5 @@
 #include "core/output/plan_sheet.h"
 
-#include <algorithm>
-#include <cmath>
-
 #include <fmt/chrono.h>
 #include <fmt/format.h>
 
@@ -69,35 +66,10 @@ std::string unitsOf(const Task& task) {
     return copies.size() == 1 && copies.front() > 1 ? fmt::format(", copy {}", copies.front()) : "";
 }
 
-/// What is printed where, on what, in one trip; and what must be at hand.
-void sayNeeds(Pages& pages, const Job& job, const Plan& plan, const WorkOrder& order) {
-    pages.say("To print, and to have ready", heading_mm, true);
-    for (const Printer& printer : job.printers) {
-        std::string all;
-        for (const Piece& piece : job.pieces)
-            if (printerOf(job, piece).id == printer.id)
-                all += fmt::format("{}{} ({} on {})", all.empty() ? "" : "; ", piece.name, printed(piece),
-                                   piece.method->carrier.name);
-        if (!all.empty()) pages.say(fmt::format("{}: {}.", printer.name, all), words_mm);
-    }
-    std::vector<std::string> needs;
-    for (const Piece& piece : job.pieces)
-        for (std::string need : piece.method->needs) {
-            std::replace(need.begin(), need.end(), '-', ' ');
-            if (std::find(needs.begin(), needs.end(), need) == needs.end()) needs.push_back(need);
-        }
-    if (!needs.empty()) pages.say(fmt::format("At hand: {}.", fmt::join(needs, ", ")), words_mm);
-    for (const CoatArea& coat : coatAreas(plan))
-        pages.say(fmt::format("{}: {}, {}: {:.0f} cm²{}.", findObject(order, coat.object)->name, coat.what,
-                              coat.face, std::ceil(coat.cm2),
-                              coat.coats > 1 ? fmt::format(", {} times", coat.coats) : ""),
-                  words_mm);
-}
-
 }  // namespace
 
 void writePlanSheet(const std::filesystem::path& file, const Job& job, const Plan& plan,
-                    const WorkOrder& order, const Conditions& conditions) {
+                    const WorkOrder& order, const Conditions& conditions, const Needs& needs) {
     PdfFile pdf(file, job.name.empty() ? "Plan" : job.name, job.created);
     Pages pages(pdf, job.sheets.paper.size);
     const TimeZone& zone = conditions.zone;
@@ -110,7 +82,8 @@ void writePlanSheet(const std::filesystem::path& file, const Job& job, const Pla
             conditions.waits.weather.humidity_percent),
         words_mm);
     for (const std::string& why : plan.cannot) pages.say("Cannot be: " + why + ".", words_mm, true);
-    sayNeeds(pages, job, plan, order);
+    pages.say("To print, and to have ready", heading_mm, true);
+    for (const std::string& line : inLines(needs, order)) pages.say(line, words_mm);
     for (const std::vector<std::size_t>& run : runsOf(plan)) {
         pages.space(2);
         pages.say(

@@ -1,7 +1,7 @@
 #pragma once
 #include <filesystem>
 
-#include "core/schedule/plan.h"
+#include "core/output/needs.h"
 
 namespace tympan {
 
@@ -9,6 +9,6 @@ namespace tympan {
 /// times, and when each object may be handled, washed and sent. PDF on the job's paper. Throws Error
 /// (output).
 void writePlanSheet(const std::filesystem::path& file, const Job& job, const Plan& plan,
-                    const WorkOrder& order, const Conditions& conditions);
+                    const WorkOrder& order, const Conditions& conditions, const Needs& needs);
 
 }  // namespace tympan

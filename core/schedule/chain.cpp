@@ -5,65 +5,17 @@
 
 #include <fmt/format.h>
 
+#include "core/schedule/step_kinds.h"
+
 namespace tympan {
 
 namespace {
 
+constexpr std::string_view other_faces = "back and edges";  // as steps call them
+
 // Guesses of ours: how long squeeze-out can be wiped, how long one lays or rubs before a pause does good, and
 // how long any one work may last before it is done in parts.
 constexpr double while_wet_min = 10, laid_at_a_go_min = 60, rubbed_at_a_go_min = 30, any_work_min = 90;
-
-Place placeOf(const Step& step) {
-    return step.place.value_or(step.work == Work::print ? Place::printer : Place::table);
-}
-
-/// Whether something dries while it waits; an oven has its own weather.
-bool isDrying(const Step& step) {
-    switch (step.work) {
-        case Work::dry:
-        case Work::coat:
-        case Work::fix:
-        case Work::seal:
-        case Work::finish:
-        case Work::look:
-        case Work::wipe:
-        case Work::prepare:
-            return placeOf(step) != Place::oven;
-        default:
-            return false;
-    }
-}
-
-/// Waiting alone, that follows the step before it.
-bool isPlainWait(const Step& step) {
-    return !needsHands(step) && !step.gate && !step.after && !step.rounds && step.wait && step.faces.empty();
-}
-
-bool isTied(const Step& step) { return step.wait && step.wait->kind != Wait::Kind::not_before; }
-
-/// Whether each part of a large picture has its own handling; else each copy has.
-bool isDoneByUnits(const Step& step) {
-    switch (step.work) {
-        case Work::print:
-        case Work::coat:
-        case Work::lay:
-        case Work::press:
-        case Work::tape:
-        case Work::wipe:
-        case Work::soak:
-        case Work::rub:
-        case Work::peel:
-            return true;
-        default:
-            return false;
-    }
-}
-
-/// Whether the object itself is needed for it.
-bool touchesObject(const Step& step) {
-    return (step.after && step.after->empty()) || step.work == Work::coat || step.work == Work::lay ||
-           step.work == Work::press;
-}
 
 void add(std::vector<Tie>& all, const std::vector<Tie>& more) {
     for (const Tie& tie : more)
@@ -79,11 +31,12 @@ Chain::Chain(std::vector<Task>& tasks, const WorkOrder& order, const OrderedPiec
       piece_(piece),
       units_(std::move(units)),
       attempt_(attempt),
+      object_here_(findObject(order, piece.object)),
       rules_(rules),
-      course_(course) {
+      course_(course),
+      on_object_(piece.id == 0) {
     key_ = keyOf(units_, piece_.object, attempt_);
-    const OrderedObject* object = findObject(order, piece.object);
-    const StepUse use{piece.printer, object ? object->material : "", piece.chosen};
+    const StepUse use{piece.printer, object_here_ ? object_here_->material : "", piece.chosen};
     for (const Step& step : piece.steps) {
         if (isNeeded(step, use) && !piece.left_out.contains(step.id))
             steps_.push_back(&step);
@@ -156,6 +109,7 @@ void Chain::comeAfter(const std::vector<std::string>& steps) {
 
 void Chain::begin(const Step& step) {
     if (step.after) comeAfter(*step.after);
+    on_object_ = on_object_ || touchesObject(step);
     if (!object_.empty() && touchesObject(step)) {
         tympan::add(next_, object_);
         object_.clear();
@@ -232,10 +186,24 @@ void Chain::addRounds(std::size_t from, std::size_t to) {
     straight_on_ = false;
 }
 
+/// The faces that a step is done on: of a side of a thing its own, and those that are not sides with pictures
+/// of their own only with the side that stands for the thing.
+std::vector<StepFace> Chain::facesOf(const Step& step) const {
+    std::vector<StepFace> faces = step.faces;
+    if (faces.empty()) faces.push_back({"front", 1, Basis::guess});
+    if (object_here_ && hasFaces(order_, *object_here_)) {
+        const bool apart = object_here_->face_of != 0 || hasFace(order_, *object_here_, Face::back) ||
+                           hasFace(order_, *object_here_, Face::edges);
+        std::erase_if(faces, [&](const StepFace& face) { return apart && face.name == other_faces; });
+        for (StepFace& face : faces)
+            if (face.name == "front") face.name = name(object_here_->face);
+    }
+    return faces;
+}
+
 /// One step of all units, on each of its faces as often as it asks.
 void Chain::addAlone(const Step& step) {
-    const std::vector<StepFace> faces =
-        step.faces.empty() ? std::vector<StepFace>{{"front", 1, Basis::guess}} : step.faces;
+    const std::vector<StepFace> faces = facesOf(step);
     int coats = 0, coat = 0;
     for (const StepFace& face : faces) coats += face.times;
     for (const StepFace& face : faces)
@@ -288,8 +256,15 @@ Task Chain::made(const Step& step, const std::vector<WorkUnit>& units, const std
     task.good = step.good;
     task.caution = step.caution;
     task.heat = step.heat;
+    if (object_here_) task.face = faceName(order_, *object_here_);
     if (!face_.empty()) task.face = face_;
     task.place = placeOf(step);
+    if (on_object_ && object_here_ && hasFaces(order_, *object_here_)) {
+        task.thing = object_here_->thing();
+        task.thing_face = object_here_->face;
+        task.wet = leavesWet(step);
+        task.lies = task.place != Place::hung && task.place != Place::printer;
+    }
     task.load = task.chain + "." + step.id;
     task.area_cm2 = areaOf(units);
     task.after = next_;
@@ -336,7 +311,7 @@ void Chain::addWait(const Step& step, const std::vector<WorkUnit>& units) {
     Task task = made(step, units, needsHands(step) ? ".wait" : "");
     const Wait& wait = *step.wait;
     const bool drying = wait.kind == Wait::Kind::not_before && isDrying(step);
-    const auto measured = rules_.measured.find(piece_.method + "/" + step.id);
+    const auto measured = rules_.measured.find(stepKey(piece_.method, step.id));
     if (wait.kind == Wait::Kind::not_before && measured != rules_.measured.end()) {
         task.least_min = measured->second.least;
         task.usual_min = measured->second.usual;

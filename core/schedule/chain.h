@@ -6,10 +6,6 @@
 namespace tympan {
 
 /// Units that go through the steps of their method together.
-/// Units that go through the steps of their method together.
-/// What stands before an object's id in the ids of its own tasks: "o3.1.sand".
-inline constexpr char objectPrefix = 'o';
-
 class Chain {
   public:
     /// Its tasks are added to the list. `attempt`: the how manieth of these copies, from 1.
@@ -44,6 +40,7 @@ class Chain {
     double minutesOfUnit(std::size_t from, std::size_t to) const;
     double areaOf(const std::vector<WorkUnit>& units) const;
     bool tied(std::size_t step) const;
+    std::vector<StepFace> facesOf(const Step& step) const;
 
     std::vector<Task>& tasks_;
     const WorkOrder& order_;
@@ -51,6 +48,7 @@ class Chain {
     std::vector<WorkUnit> units_;
     int attempt_;
     std::string key_;
+    const OrderedObject* object_here_;
     const WaitRules& rules_;
     const Course& course_;
     Steps steps_;
@@ -60,6 +58,7 @@ class Chain {
     std::vector<Tie> object_;                       ///< what its first touch of the object comes after
     std::map<std::string, std::vector<Tie>> left_;  ///< what comes after each step comes after
     bool straight_on_ = false;
+    bool on_object_;  ///< its units are: from the first touch on
     // Of what is being added.
     std::string chunk_, face_;
     std::optional<int> round_;

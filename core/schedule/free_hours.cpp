@@ -4,6 +4,7 @@
 #include <sstream>
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
 #include "core/base/error.h"
 
@@ -64,16 +65,14 @@ int minuteOf(const std::string& text) {
     return 60 * hour + minute;
 }
 
-void add(FreeHours::Day& day, const FreeHours::Part& part) {
-    day.push_back(part);
-    std::sort(day.begin(), day.end(), [](const auto& a, const auto& b) { return a.from_min < b.from_min; });
-    FreeHours::Day joined;
-    for (const FreeHours::Part& each : day)
-        if (!joined.empty() && each.from_min <= joined.back().to_min)
-            joined.back().to_min = std::max(joined.back().to_min, each.to_min);
-        else
-            joined.push_back(each);
-    day = joined;
+void add(FreeHours::Day& day, const FreeHours::Part& part) { day = withTime(std::move(day), part); }
+
+std::string wordsOf(const FreeHours::Day& day) {
+    std::vector<std::string> parts;
+    for (const FreeHours::Part& part : day)
+        parts.push_back(fmt::format("{:02}:{:02}-{:02}:{:02}", part.from_min / 60, part.from_min % 60,
+                                    part.to_min / 60, part.to_min % 60));
+    return fmt::format("{}", fmt::join(parts, ","));
 }
 
 FreeHours::Day stretchesOf(const std::string& words) {
@@ -125,6 +124,56 @@ FreeHours readFreeHours(const std::string& text) {
     return hours;
 }
 
+std::string wordsOf(const FreeHours& hours) {
+    std::vector<std::string> parts;
+    std::array<bool, 7> said{};
+    for (std::size_t day = 0; day < 7; ++day) {
+        if (said[day] || hours.week[day].empty()) continue;
+        // Days that are alike, those in a row as "Mo-Fr".
+        std::vector<std::string> names;
+        for (std::size_t other = day; other < 7; ++other) {
+            if (said[other] || hours.week[other] != hours.week[day]) continue;
+            std::size_t last = other;
+            while (last < 6 && hours.week[last + 1] == hours.week[day]) ++last;
+            names.push_back(last == other ? day_names[other]
+                                          : fmt::format("{}-{}", day_names[other], day_names[last]));
+            for (; other < last; ++other) said[other] = true;
+            said[last] = true;
+        }
+        parts.push_back(fmt::format("{} {}", fmt::join(names, ","), wordsOf(hours.week[day])));
+    }
+    for (const auto& [date, day] : hours.dates) {
+        const std::chrono::year_month_day parted{date};
+        parts.push_back(fmt::format(
+            "{}-{:02}-{:02} {}", static_cast<int>(parted.year()), static_cast<unsigned>(parted.month()),
+            static_cast<unsigned>(parted.day()), day.empty() ? "none" : wordsOf(day)));
+    }
+    return fmt::format("{}", fmt::join(parts, "; "));
+}
+
+FreeHours::Day withTime(FreeHours::Day day, const FreeHours::Part& part) {
+    day.push_back(part);
+    std::sort(day.begin(), day.end(), [](const auto& a, const auto& b) { return a.from_min < b.from_min; });
+    FreeHours::Day joined;
+    for (const FreeHours::Part& each : day)
+        if (!joined.empty() && each.from_min <= joined.back().to_min)
+            joined.back().to_min = std::max(joined.back().to_min, each.to_min);
+        else
+            joined.push_back(each);
+    return joined;
+}
+
+FreeHours::Day withoutTime(const FreeHours::Day& day, const FreeHours::Part& part) {
+    FreeHours::Day left;
+    for (const FreeHours::Part& each : day) {
+        if (each.from_min < std::min(each.to_min, part.from_min))
+            left.push_back({each.from_min, std::min(each.to_min, part.from_min)});
+        if (std::max(each.from_min, part.to_min) < each.to_min)
+            left.push_back({std::max(each.from_min, part.to_min), each.to_min});
+    }
+    return left;
+}
+
 double longestStretch(const FreeHours& hours) {
     if (hours.week_words.empty()) return 366.0 * day_min;
     int longest = 0, from = 0, to = -1;
@@ -142,7 +191,6 @@ double longestStretch(const FreeHours& hours) {
 std::vector<TimeSpan> freeBetween(const FreeHours& hours, const TimeZone& zone, Moment from, Moment to) {
     std::vector<TimeSpan> free;
     const FreeHours::Day all_day{{0, day_min}};
-    // A day more on either side: what begins the evening before may reach in.
     for (sys_days date = zone.wall(from).date; date <= zone.wall(to).date; date += days{1}) {
         const auto special = hours.dates.find(date);
         const std::size_t weekday = std::chrono::weekday{date}.iso_encoding() - 1;

@@ -35,6 +35,14 @@ struct FreeHours {
 /// are named more than once add up. Empty: at any time. Throws Error (usage).
 FreeHours readFreeHours(const std::string& text);
 
+/// The same hours in words, as short as they go; readFreeHours reads them back. A week without any free time
+/// has no words, as one that is free at any time.
+std::string wordsOf(const FreeHours& hours);
+
+/// A day with one more stretch of free time, or without it.
+FreeHours::Day withTime(FreeHours::Day day, const FreeHours::Part& part);
+FreeHours::Day withoutTime(const FreeHours::Day& day, const FreeHours::Part& part);
+
 /// The longest stretch of a usual week, in minutes, over midnights; a year where there is always time.
 double longestStretch(const FreeHours& hours);
 

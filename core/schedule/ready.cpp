@@ -17,8 +17,10 @@ std::vector<Ready> readyOf(const Plan& plan, const WorkOrder& order) {
         ready.object = object.id;
         bool found = false;
         for (std::size_t i = 0; i < plan.tasks.size(); ++i) {
+            // A thing is ready when all of its sides are.
             const Task& task = plan.tasks[i];
-            if (task.object != object.id) continue;
+            const OrderedObject* on = findObject(order, task.object);
+            if (!on || on->thing() != object.thing()) continue;
             found = true;
             const Moment end = plan.times[i].to;
             const bool cures = task.work == Work::cure;
@@ -38,17 +40,21 @@ std::vector<Ready> readyOf(const Plan& plan, const WorkOrder& order) {
     return all;
 }
 
-std::vector<CoatArea> coatAreas(const Plan& plan) {
+std::vector<CoatArea> coatAreas(const Plan& plan, const WorkOrder& order) {
     std::vector<CoatArea> all;
     for (const Task& task : plan.tasks) {
         const bool coats = task.work == Work::coat || task.work == Work::seal || task.work == Work::finish ||
                            task.work == Work::fix;
         if (!coats || !task.hands) continue;
+        const OrderedPiece* piece = findPiece(order, task.piece);
+        const std::string key = stepKey(piece ? piece->method : "", task.step);
         const auto same = std::find_if(all.begin(), all.end(), [&](const CoatArea& each) {
-            return each.object == task.object && each.what == task.step && each.face == task.face;
+            return each.object == task.object && each.key == key && each.face == task.face;
         });
-        CoatArea& area =
-            same == all.end() ? all.emplace_back(CoatArea{task.object, task.step, task.face, 0, 0}) : *same;
+        CoatArea& area = same == all.end()
+                             ? all.emplace_back(CoatArea{task.object, piece ? piece->method_name : "", key,
+                                                         task.step, task.face, firstWords(task.words), 0, 0})
+                             : *same;
         area.coats = std::max(area.coats, task.round.value_or(1));
         // Chunks of one coat add up; later coats are the same again.
         if (task.round.value_or(1) == 1) area.cm2 += task.area_cm2;

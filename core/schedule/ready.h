@@ -17,13 +17,16 @@ struct Ready {
 /// By object, in the order of the job.
 std::vector<Ready> readyOf(const Plan& plan, const WorkOrder& order);
 
-/// What is coated, by object, face and coat: how much of it, in cm².
+/// What is coated, by object, step and face: how much of it, in cm².
 struct CoatArea {
     int object = 0;
-    std::string what, face;  ///< the step's own words' id: "coat", "varnish"
+    std::string method;      ///< what makers call it; nothing: the object's own work
+    std::string key;         ///< by method and step, as waits are measured: "gel-rub-off/coat"
+    std::string what, face;  ///< the step's id: "coat", "varnish"
+    std::string words;       ///< the step's, as far as their first pause
     int coats = 0;
     double cm2 = 0;  ///< of one coat, all copies together
 };
-std::vector<CoatArea> coatAreas(const Plan& plan);
+std::vector<CoatArea> coatAreas(const Plan& plan, const WorkOrder& order);
 
 }  // namespace tympan

@@ -92,7 +92,7 @@ ordered_json objectsJson(const Plan& plan, const WorkOrder& order, const TimeZon
 
 ordered_json coatsJson(const Plan& plan, const WorkOrder& order) {
     ordered_json coats = ordered_json::array();
-    for (const CoatArea& each : coatAreas(plan))
+    for (const CoatArea& each : coatAreas(plan, order))
         coats.push_back({{"object", findObject(order, each.object)->name},
                          {"step", each.what},
                          {"face", each.face},

@@ -183,6 +183,8 @@ class Tasks {
         task.id = task.load = key + ".print";
         task.piece = group.front()->id;
         task.object = group.front()->object;
+        if (const OrderedObject* object = findObject(order_, task.object))
+            task.face = faceName(order_, *object);
         task.chain = key;
         int sheets = 0;
         for (const OrderedPiece* piece : group) {

@@ -37,6 +37,10 @@ struct Task {
     Work work = Work::unsaid;
     std::string words, good, caution;
     std::string face = "front";
+    int thing = 0;                  ///< where it is a side of a thing that has several: the thing
+    Face thing_face = Face::front;  ///< of it
+    bool wet = false;               ///< that side is tacky as long as this goes on
+    bool lies = false;              ///< meanwhile the thing lies on the side opposite
     bool hands = false;
     bool gate = false;  ///< ticked, in no time
     bool attended =
@@ -75,6 +79,9 @@ struct Course {
 /// Times of waits that a maker has measured, by method and step ("gel-rub-off/dry"). They take the place of
 /// the makers' and of what the weather does to them.
 using MeasuredWaits = std::map<std::string, Minutes>;
+
+/// What is known of a step is kept by: its method and itself. What an object needs by itself has no method.
+inline std::string stepKey(const std::string& method, const std::string& step) { return method + "/" + step; }
 
 struct WaitRules {
     Weather weather;

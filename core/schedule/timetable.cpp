@@ -4,6 +4,21 @@
 
 namespace tympan {
 
+namespace {
+
+std::optional<std::pair<Seconds, Seconds>> overlapping(const TimeSpans& spans, Seconds from, Seconds to) {
+    for (const auto& span : spans)
+        if (span.first < to && from < span.second) return span;
+    return {};
+}
+
+void erase(TimeSpans& spans, Seconds from, Seconds to) {
+    if (const auto found = std::find(spans.begin(), spans.end(), std::pair{from, to}); found != spans.end())
+        spans.erase(found);
+}
+
+}  // namespace
+
 Timetable::Timetable(const std::vector<Task>& tasks, const std::vector<Sitting>& sittings,
                      const TimeSpans& free, const Given& given)
     : tasks_(tasks),
@@ -24,6 +39,9 @@ Timetable::Timetable(const std::vector<Task>& tasks, const std::vector<Sitting>&
 
 void Timetable::occupy(const Task& task, Seconds from, Seconds to) {
     if (task.takesHands()) hands_.add(from, to);
+    if (task.wet) faces_[{task.thing, task.thing_face}].wet.emplace_back(from, to);
+    if (const auto below = lyingOn(task.thing_face); task.lies && below)
+        faces_[{task.thing, *below}].lain_on.emplace_back(from, to);
     const auto lanes = loads_.find(task.place);
     if (lanes == loads_.end()) return;
     for (Busy& lane : lanes->second)
@@ -45,6 +63,22 @@ std::optional<Seconds> Timetable::placeTakenUntil(const Task& task, Seconds from
         until = until ? std::min(*until, taken->second) : taken->second;
     }
     return until;
+}
+
+/// What keeps a side from being tacky then, or from being lain on; nothing when nothing does.
+std::optional<std::pair<Seconds, Seconds>> Timetable::faceTaken(const Task& task, Seconds from,
+                                                                Seconds to) const {
+    const auto use = [&](Face face) {
+        const auto found = faces_.find({task.thing, face});
+        return found == faces_.end() ? nullptr : &found->second;
+    };
+    if (task.wet)
+        if (const FaceUse* own = use(task.thing_face))
+            if (const auto taken = overlapping(own->lain_on, from, to)) return taken;
+    if (const auto below = lyingOn(task.thing_face); task.lies && below)
+        if (const FaceUse* other = use(*below))
+            if (const auto taken = overlapping(other->wet, from, to)) return taken;
+    return {};
 }
 
 Seconds Timetable::ready(std::size_t sitting) const {
@@ -102,6 +136,9 @@ void Timetable::take(std::size_t sitting) {
     for (const std::size_t i : sittings_[sitting].tasks) {
         const auto& [from, to] = place_[i];
         if (tasks_[i].takesHands()) hands_.remove(from, to);
+        if (tasks_[i].wet) erase(faces_[{tasks_[i].thing, tasks_[i].thing_face}].wet, from, to);
+        if (const auto below = lyingOn(tasks_[i].thing_face); tasks_[i].lies && below)
+            erase(faces_[{tasks_[i].thing, *below}].lain_on, from, to);
         if (const auto lanes = loads_.find(tasks_[i].place); lanes != loads_.end())
             for (Busy& lane : lanes->second)
                 if (lane.remove(from, to)) break;
@@ -122,6 +159,7 @@ Seconds Timetable::conflictAt(const Sitting& s, Seconds at, bool any_hours) cons
         if (task.takesHands())
             if (const auto taken = hands_.over(from, to)) return taken->second - s.offsets[k];
         if (const auto until = placeTakenUntil(task, from, to)) return *until - s.offsets[k];
+        if (const auto taken = faceTaken(task, from, to)) return taken->second - s.offsets[k];
     }
     return at;
 }
@@ -130,8 +168,10 @@ Seconds Timetable::conflictAt(const Sitting& s, Seconds at, bool any_hours) cons
 Seconds Timetable::earlierThan(const Sitting& s, Seconds at) const {
     Seconds best = at - 60;
     for (std::size_t k = 0; k < s.tasks.size(); ++k) {
-        if (!tasks_[s.tasks[k]].takesHands()) continue;
         const Seconds from = at + s.offsets[k], to = from + s.lengths[k], whole = s.offsets[k] + s.lengths[k];
+        if (const auto taken = faceTaken(tasks_[s.tasks[k]], from, to))
+            best = std::min(best, taken->first - whole);
+        if (!tasks_[s.tasks[k]].takesHands()) continue;
         const auto next = std::upper_bound(free_.begin(), free_.end(), std::pair{from, no_moment});
         if (next == free_.begin()) return -no_moment;
         if (std::prev(next)->second < to) best = std::min(best, std::prev(next)->second - whole);

@@ -48,6 +48,7 @@ class Timetable {
     Seconds earlierThan(const Sitting& sitting, Seconds at) const;
     void occupy(const Task& task, Seconds from, Seconds to);
     std::optional<Seconds> placeTakenUntil(const Task& task, Seconds from, Seconds to) const;
+    std::optional<std::pair<Seconds, Seconds>> faceTaken(const Task& task, Seconds from, Seconds to) const;
 
     const std::vector<Task>& tasks_;
     const std::vector<Sitting>& sittings_;
@@ -57,6 +58,12 @@ class Timetable {
     TimeSpans place_;  ///< of each task, once it has its time
     Busy hands_;
     std::map<Place, std::vector<Busy>> loads_;  ///< as many as it has room for
+    /// Of a side of a thing: when it is tacky, and when the thing lies on it. Of either there may be several
+    /// at once.
+    struct FaceUse {
+        TimeSpans wet, lain_on;
+    };
+    std::map<std::pair<int, Face>, FaceUse> faces_;
 };
 
 }  // namespace tympan

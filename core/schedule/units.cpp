@@ -7,12 +7,6 @@
 
 namespace tympan {
 
-namespace {
-
-constexpr char objectPrefix = 'o';
-
-}  // namespace
-
 std::vector<std::vector<WorkUnit>> chunksOf(const std::vector<WorkUnit>& units, double minutes_of_unit,
                                             double most) {
     const double room = minutes_of_unit > 0 ? std::floor(most / minutes_of_unit) : 1e6;

@@ -3,6 +3,9 @@
 
 namespace tympan {
 
+/// What stands before an object's id in the ids of its own tasks: "o3.1.sand".
+inline constexpr char objectPrefix = 'o';
+
 /// Units in portions of no more minutes than `most`, at least one in each.
 std::vector<std::vector<WorkUnit>> chunksOf(const std::vector<WorkUnit>& units, double minutes_of_unit,
                                             double most);

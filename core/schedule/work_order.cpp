@@ -58,6 +58,8 @@ OrderedObject ordered(const Job& job, const Object& object, const std::vector<Pr
     made.name = object.name;
     made.material = object.material.id;
     made.layers = object.layers;
+    made.face = object.face;
+    made.face_of = object.face_of;
     made.chosen = of(job.work.chosen, object.id);
     made.left_out = of(job.work.left_out, object.id);
     for (const Piece& piece : job.pieces)
@@ -99,6 +101,22 @@ WorkOrder workOrderOf(const Job& job, const std::vector<Preparation>& preparatio
 const OrderedPiece* findPiece(const WorkOrder& order, int id) { return withId(order.pieces, id); }
 const OrderedObject* findObject(const WorkOrder& order, int id) { return withId(order.objects, id); }
 
+bool hasFaces(const WorkOrder& order, const OrderedObject& object) {
+    return std::any_of(order.objects.begin(), order.objects.end(), [&](const OrderedObject& each) {
+        return each.id != object.id && each.thing() == object.thing();
+    });
+}
+
+std::string faceName(const WorkOrder& order, const OrderedObject& object) {
+    return std::string(name(hasFaces(order, object) ? object.face : Face::front));
+}
+
+bool hasFace(const WorkOrder& order, const OrderedObject& object, Face face) {
+    return std::any_of(order.objects.begin(), order.objects.end(), [&](const OrderedObject& each) {
+        return each.face == face && each.thing() == object.thing();
+    });
+}
+
 json toJson(const WorkOrder& order) {
     json value{{"longest_min", order.longest_min},
                {"uuid", order.uuid},
@@ -114,6 +132,8 @@ json toJson(const WorkOrder& order) {
                                     {"area_cm2", object.area_cm2},
                                     {"preparation", stepsJson(object.preparation)},
                                     {"layers", layers},
+                                    {"face", name(object.face)},
+                                    {"face_of", object.face_of},
                                     {"chosen", object.chosen},
                                     {"left_out", object.left_out}});
     }
@@ -147,6 +167,8 @@ WorkOrder readWorkOrder(JsonReader reader) {
         object.area_cm2 = entry.number("area_cm2", 0, 1e9);
         object.preparation = readSteps(entry.objects("preparation"));
         for (JsonReader& layer : entry.objects("layers")) object.layers.push_back(readLayer(layer));
+        object.face = readFace(entry);
+        object.face_of = entry.integer("face_of", 0, 1'000'000'000, 0);
         object.chosen = setOf(entry, "chosen");
         object.left_out = setOf(entry, "left_out");
         entry.finish();

@@ -31,7 +31,10 @@ struct OrderedObject {
     double area_cm2 = 0;  ///< of its face; of a spot the pictures'
     std::vector<Step> preparation;
     std::vector<Layer> layers;
+    Face face = Face::front;
+    int face_of = 0;  ///< as in Object
     std::set<std::string> chosen, left_out;
+    int thing() const { return face_of != 0 ? face_of : id; }
     bool operator==(const OrderedObject&) const = default;
 };
 
@@ -48,6 +51,11 @@ WorkOrder workOrderOf(const Job& job, const std::vector<Preparation>& preparatio
 
 const OrderedPiece* findPiece(const WorkOrder& order, int id);
 const OrderedObject* findObject(const WorkOrder& order, int id);
+/// Whether the thing that it is a side of has others as well, or this one.
+bool hasFaces(const WorkOrder& order, const OrderedObject& object);
+/// What its face is called in the plan: "front" where it has but one.
+std::string faceName(const WorkOrder& order, const OrderedObject& object);
+bool hasFace(const WorkOrder& order, const OrderedObject& object, Face face);
 
 nlohmann::json toJson(const WorkOrder& order);
 /// Throws Error (input).

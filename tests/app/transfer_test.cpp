@@ -14,8 +14,7 @@
 #include "app/stations/transfer/table_view.h"
 #include "app/stations/transfer/transfer_stage.h"
 #include "app/stations/transfer/work_words.h"
-#include "core/method/catalogue.h"
-#include "tests/app/driver.h"
+#include "tests/app/transfer_station.h"
 
 using namespace tympan;
 using namespace tympan::tests;
@@ -25,32 +24,8 @@ using testing::HasSubstr;
 
 namespace {
 
-class Transfer : public WindowTest {
+class Transfer : public TransferTest {
   protected:
-    void SetUp() override {
-        WindowTest::SetUp();
-        window.clock().simulate(at("2026-12-05T10:00"), 0);
-    }
-    void TearDown() override {
-        while (!window.runs().open().empty())
-            window.runs().happen(window.runs().open().front().id, {.kind = Event::Kind::ended, .at = {}});
-    }
-    Moment at(const char* text) { return window.clock().zone().read(text); }
-    Moment now() { return window.clock().now(); }
-    /// Pieces by these methods on plates of their own, planned on the Transfer station.
-    void plan(const std::vector<const char*>& methods, int copies = 1) {
-        Job job;
-        for (const char* method : methods)
-            job = withPiece(job, {.artwork = picture(),
-                                  .object = objectOf("plate", ShapeKind::rectangle, {100, 80}),
-                                  .method = findMethod(shippedMethods(), method),
-                                  .size = {80, 60},
-                                  .copies = copies,
-                                  .spares = 1});
-        window.openJob(job);
-        window.goTo(app::MainWindow::transfer);
-        ASSERT_TRUE(waitFor([&] { return window.planning().strip() != nullptr && window.service().idle(); }));
-    }
     const app::RunBook::Open& run() { return window.runs().open().front(); }
     app::TableView& table() { return window.table(); }
     void pressed(Qt::Key key) { QTest::keyClick(&table(), key); }
@@ -258,72 +233,6 @@ TEST_F(Transfer, workIsDraggedAndTheRestFollowsOrSaysWhyNot) {
     EXPECT_GE(begins(), window.clock().zone().read(job().work.not_before.at(task)));
     window.store().undo();
     ASSERT_TRUE(waitFor([&] { return begins() == before; })) << "one step of undo";
-}
-
-TEST_F(Transfer, wishesAreReadAndWhatCannotBeReadIsSaid) {
-    plan({"gel-rub-off"});
-    type("work-hours", "Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00");
-    EXPECT_EQ(job().work.hours, "Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00");
-    type("work-hours", "whenever");
-    EXPECT_TRUE(find<QLineEdit>("work-hours")->property("wrong").toBool());
-    EXPECT_FALSE(find<QLineEdit>("work-hours")->toolTip().isEmpty());
-    EXPECT_EQ(job().work.hours, "Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00") << "nothing is lost";
-    type("work-due", "2026-12-06 15:00");
-    EXPECT_EQ(job().work.due, "2026-12-06T15:00");
-    click("work-oven");
-    EXPECT_EQ(job().work.places.at("oven"), 0);
-    click("work-air-sun");
-    EXPECT_EQ(job().work.air, "sun");
-    ASSERT_TRUE(waitFor([&] { return window.service().idle() && window.planning().strip(); }));
-    EXPECT_LE(window.planning().strip()->plan.end, at("2026-12-06T15:00"));
-}
-
-TEST_F(Transfer, stepsAreTakenAndLeftOut) {
-    plan({"gel-rub-off"});
-    QTimer::singleShot(50, &window, [this] {
-        auto* dialog = window.findChild<QDialog*>(QStringLiteral("ask-steps"));
-        ASSERT_NE(dialog, nullptr);
-        auto* oven = dialog->findChild<QCheckBox*>(QStringLiteral("step-2-oven"));
-        auto* sand = dialog->findChild<QCheckBox*>(QStringLiteral("step-1-sand"));
-        ASSERT_TRUE(oven && sand);
-        EXPECT_FALSE(oven->isChecked()) << "nobody is asked to use an oven";
-        EXPECT_TRUE(sand->isChecked());
-        oven->click();
-        dialog->findChild<QCheckBox*>(QStringLiteral("step-2-oven-cool"))->click();
-        sand->click();
-        QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("take-steps")), Qt::LeftButton);
-    });
-    click("work-steps");
-    EXPECT_TRUE(job().work.chosen.at(2).contains("oven"));
-    EXPECT_TRUE(job().work.left_out.at(1).contains("sand"));
-    ASSERT_TRUE(waitFor([&] { return window.service().idle(); }));
-    std::set<std::string> steps;
-    for (const Task& task : window.planning().strip()->plan.tasks) steps.insert(task.step);
-    EXPECT_TRUE(steps.contains("oven"));
-    EXPECT_FALSE(steps.contains("dry") || steps.contains("sand"));
-}
-
-TEST_F(Transfer, whatIsNotPrintedTakesItsPlace) {
-    plan({"gel-rub-off"});
-    QTimer::singleShot(50, &window, [this] {
-        auto* dialog = window.findChild<QDialog*>(QStringLiteral("ask-layers"));
-        ASSERT_NE(dialog, nullptr);
-        auto* kind = dialog->findChild<QComboBox*>(QStringLiteral("layer-kind-1"));
-        kind->setCurrentIndex(kind->findData(static_cast<int>(LayerKind::stain)));
-        emit kind->activated(kind->currentIndex());
-        QTest::keyClicks(dialog->findChild<QLineEdit*>(QStringLiteral("layer-what-1")),
-                         QStringLiteral("walnut stain"));
-        QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("take-layers")), Qt::LeftButton);
-    });
-    click("work-besides");
-    ASSERT_EQ(job().objects.front().layers.size(), 1U);
-    EXPECT_EQ(job().objects.front().layers.front(),
-              (Layer{LayerKind::stain, LayerWhen::over_coat, "walnut stain", 10, 0}));
-    ASSERT_TRUE(waitFor([&] { return window.service().idle(); }));
-    bool planned = false;
-    for (const Task& task : window.planning().strip()->plan.tasks)
-        planned = planned || task.words == "walnut stain.";
-    EXPECT_TRUE(planned);
 }
 
 TEST_F(Transfer, thePlanIsWrittenForPaperAndForACalendar) {

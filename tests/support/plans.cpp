@@ -63,6 +63,14 @@ std::string faultOf(const Plan& plan, const Conditions& conditions) {
               [](const TimeSpan& a, const TimeSpan& b) { return a.from < b.from; });
     for (std::size_t i = 1; i < hands.size(); ++i)
         if (hands[i].from < hands[i - 1].to) return "two things at once";
+    for (std::size_t i = 0; i < plan.tasks.size(); ++i)
+        for (std::size_t j = 0; j < plan.tasks.size(); ++j) {
+            const Task &wet = plan.tasks[i], &other = plan.tasks[j];
+            if (wet.wet && other.lies && wet.thing == other.thing &&
+                lyingOn(other.thing_face) == wet.thing_face && plan.times[i].from < plan.times[j].to &&
+                plan.times[j].from < plan.times[i].to)
+                return other.id + " lies on what is tacky from " + wet.id;
+        }
     for (const Place place : {Place::oven, Place::press, Place::printer}) {
         std::vector<TimeSpan> loads;
         for (std::size_t i = 0; i < plan.tasks.size(); ++i)

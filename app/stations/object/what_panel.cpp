@@ -12,6 +12,7 @@
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/words.h"
+#include "app/stations/object/ask_face.h"
 #include "app/stations/object/corner_table.h"
 #include "app/widgets/colour_button.h"
 #include "app/widgets/length_edit.h"
@@ -110,6 +111,8 @@ WhatPanel::WhatPanel(JobStore& store, RenderService& service) : ObjectPanel(stor
     QPushButton* compare =
         linkButton(QStringLiteral("compare-grounds"), tr("compare colours beside each other"));
     about->addWidget(compare, 0, Qt::AlignLeft);
+    side_ = linkButton(QStringLiteral("object-side"), QString());
+    about->addWidget(side_, 0, Qt::AlignLeft);
     about->addStretch(1);
     outer->addLayout(about);
 
@@ -171,6 +174,7 @@ WhatPanel::WhatPanel(JobStore& store, RenderService& service) : ObjectPanel(stor
     connect(shape_, &QComboBox::activated, this,
             [this] { setShape(static_cast<ShapeKind>(shape_->currentData().toInt())); });
     connect(from_file, &QPushButton::clicked, this, &WhatPanel::readOutline);
+    connect(side_, &QPushButton::clicked, this, [this] { askFace(this, store_); });
     connect(compare, &QPushButton::clicked, this, [this] {
         if (const Piece* piece = store_.piece())
             if (const auto colour = compareGrounds(this, store_.job(), *piece))
@@ -270,6 +274,7 @@ void WhatPanel::showMeasures(const Object& object) {
 void WhatPanel::refresh(const Piece&, const Object& object) {
     if (!name_->hasFocus()) name_->setText(QString::fromStdString(object.name));
     ground_->show(object.ground);
+    side_->setText(faceText(store_.job(), object));
     material_->setCurrentIndex(std::max(0, material_->findData(QString::fromStdString(object.material.id))));
     shape_->setCurrentIndex(shape_->findData(static_cast<int>(object.shape.kind)));
     sizes_->setVisible(hasWidthAndHeight(object.shape.kind));

@@ -4,6 +4,7 @@
 class QComboBox;
 class QGridLayout;
 class QLineEdit;
+class QPushButton;
 class QToolButton;
 
 namespace tympan {
@@ -41,6 +42,7 @@ class WhatPanel : public ObjectPanel {
     QComboBox *material_, *shape_;
     QToolButton* sizes_;
     QWidget* file_;
+    QPushButton* side_;
     QGridLayout* measures_;
     std::optional<ShapeKind> shown_;
 };

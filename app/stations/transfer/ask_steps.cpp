@@ -20,15 +20,6 @@ struct Asked {
     QCheckBox* box = nullptr;
 };
 
-/// As far as the first pause: the rest is for the table.
-QString firstWords(const std::string& words) {
-    const QString text = QString::fromStdString(words);
-    qsizetype end = text.size();
-    for (const char* pause : {". ", ": ", "; "})
-        if (const auto at = text.indexOf(QLatin1String(pause)); at > 0) end = std::min(end, at);
-    return text.left(end);
-}
-
 void add(QVBoxLayout* down, std::vector<Asked>& all, const QString& title, int of,
          const std::vector<Step>& steps, PrinterKind printer, const std::string& material,
          const std::set<std::string>& chosen, const std::set<std::string>& left_out) {
@@ -38,7 +29,7 @@ void add(QVBoxLayout* down, std::vector<Asked>& all, const QString& title, int o
         std::set<std::string> with = chosen;
         if (step.optional) with.insert(choiceOf(step));
         if (step.gate || !isNeeded(step, {printer, material, with})) continue;
-        auto* box = new QCheckBox(firstWords(step.words));
+        auto* box = new QCheckBox(QString::fromStdString(firstWords(step.words)));
         box->setObjectName(QStringLiteral("step-%1-%2").arg(of).arg(QString::fromStdString(step.id)));
         box->setChecked(step.optional ? chosen.contains(choiceOf(step)) : !left_out.contains(step.id));
         box->setToolTip(QString::fromStdString(step.words));

@@ -7,7 +7,9 @@
 
 #include "app/runs/planning.h"
 #include "app/shell/job_store.h"
+#include "app/stations/transfer/ask_hours.h"
 #include "app/stations/transfer/ask_layers.h"
+#include "app/stations/transfer/ask_needs.h"
 #include "app/stations/transfer/ask_steps.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/tray_parts.h"
@@ -88,6 +90,12 @@ QWidget* TransferTray::whenColumn() {
         grid->addWidget(edit, row++, 1);
     }
     down->addLayout(grid);
+    auto* week = linkButton(QStringLiteral("work-week"), tr("brush the hours of a week…"));
+    connect(week, &QPushButton::clicked, this, [this] {
+        if (const auto words = askHours(this, store_.job().work.hours))
+            planning_.wish(tr("change the free hours"), [&](WorkWishes& wishes) { wishes.hours = *words; });
+    });
+    down->addWidget(week, 0, Qt::AlignRight);
     down->addStretch(1);
     const auto time = [this](QLineEdit* edit, const QString& what, std::string WorkWishes::*member) {
         connect(edit, &QLineEdit::editingFinished, this, [this, edit, what, member] {
@@ -213,6 +221,14 @@ QWidget* TransferTray::restColumn(QAction& calendar, QAction& sheet) {
             [this, besides] { besides->setEnabled(store_.piece() != nullptr); });
     besides->setEnabled(store_.piece() != nullptr);
     down->addWidget(besides);
+    auto* needs = pushButton(QStringLiteral("work-needs"), tr("What it takes…"));
+    needs->setToolTip(
+        tr("To print, to have at hand, to coat: areas, and amounts where you know how far it goes."));
+    connect(needs, &QPushButton::clicked, this, [this] { askNeeds(this, store_, planning_); });
+    connect(&planning_, &Planning::changed, needs,
+            [this, needs] { needs->setEnabled(planning_.strip() != nullptr); });
+    needs->setEnabled(planning_.strip() != nullptr);
+    down->addWidget(needs);
     for (QAction* action : {&calendar, &sheet}) down->addWidget(actionButton(*action));
     down->addStretch(1);
     return part;

@@ -17,6 +17,7 @@
 #include "core/artwork/read_picture.h"
 #include "core/base/data_folder.h"
 #include "core/job/edits.h"
+#include "core/job/faces.h"
 #include "core/job/job_recipe.h"
 #include "core/job/matching.h"
 #include "core/job/recovery.h"
@@ -58,6 +59,7 @@ Job everything(const ScratchFolder& folder) {
                 {{"oven", 0}},
                 {{2, {"oven"}}},
                 {{1, {"sand"}}},
+                {{"gel-rub-off/coat", 4.25}},
                 {{"2.1.coat", "2026-12-03T20:00"}}};
     job = withAnother(job, 2, artwork, {30, 20});
     job = withPlace(job, 3, {12.345678901234567, -7.1}, 33.3);
@@ -80,7 +82,8 @@ Job everything(const ScratchFolder& folder) {
     Object plank = objectOf("plank", ShapeKind::plank, {400, 180});
     plank.shape.outline = {{{{-200, 90}, {0, 70.25}, {200, 90}}}};
     job = withMatchedSet(job, {3, 2}, {true, false, true, false});
-    return withPiece(job, {artwork, plank, job.pieces.front().method, {60, 40}, 1});
+    job = withPiece(job, {artwork, plank, job.pieces.front().method, {60, 40}, 1});
+    return withFace(job, job.pieces.back().id, Face::left, job.objects.front().id);
 }
 
 /// Changes job.json inside a job file.

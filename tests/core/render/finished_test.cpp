@@ -18,8 +18,8 @@ using namespace tympan::tests;
 namespace {
 
 /// The face of the only object, and its colour at a place in mm.
-struct Face {
-    explicit Face(const Job& job, double most = 150 * 150)
+struct Leaf {
+    explicit Leaf(const Job& job, double most = 150 * 150)
         : window(windowOn(job, job.objects.front(), most, 300)),
           pixels(finishedFace(job, job.objects.front(), window)) {}
     cv::Vec4b at(double x, double y) const {
@@ -70,9 +70,9 @@ TEST(Finished, theFaceIsClearWhereThereIsNoObjectAndShowsEveryPictureOnIt) {
 
 TEST(Finished, theWhitesAreTheGroundUnlessThePaperStays) {
     const Rgb8 blue{40, 60, 130};
-    const Face rubbed(whiteOn(blue, "gel-rub-off"));
+    const Leaf rubbed(whiteOn(blue, "gel-rub-off"));
     EXPECT_EQ(rubbed.at(0, 0), rubbed.at(-50, -50)) << "white ink is no ink";
-    const Face kept(whiteOn(blue, "opaque-dark-cloth"));
+    const Leaf kept(whiteOn(blue, "opaque-dark-cloth"));
     EXPECT_GT(kept.at(0, 0)[0], 240) << "the sheet's own white covers the ground";
     EXPECT_EQ(kept.at(-50, -50), rubbed.at(-50, -50)) << "beside the sheet the ground shows";
     // groundUnder is what the single print is laid on.
@@ -91,7 +91,7 @@ TEST(Finished, aSheetCutToAHeartKeepsItsPaperOnlyInsideTheHeart) {
     Edge edge;
     edge.cut = Cut::object;
     edge.stop_mm = 15;
-    const Face face(withEdge(job, 2, edge));
+    const Leaf face(withEdge(job, 2, edge));
     EXPECT_GT(face.at(0, 0)[0], 240);
     EXPECT_LT(face.at(0, 52)[0], 80) << "bare cloth round the heart, inside its rim";
     EXPECT_EQ(face.at(-57, 57)[3], 0) << "beside the object there is nothing";

@@ -87,3 +87,36 @@ TEST(FreeHours, theLongestStretchReachesOverMidnights) {
     EXPECT_EQ(longestStretch(readFreeHours("Su 22:00-24:00; Mo 00:00-01:30")), 3.5 * 60);
     EXPECT_GT(longestStretch(readFreeHours("")), 300 * 24 * 60);
 }
+
+TEST(FreeHours, areSaidAsShortAsTheyGo) {
+    for (const std::string words :
+         {"Mo-Fr 18:00-21:30; Sa-Su 10:00-19:00", "Mo,We-Th 09:05-12:00,13:00-24:00; 2026-12-24 none",
+          "2026-12-24 10:00-11:00", ""})
+        EXPECT_EQ(wordsOf(readFreeHours(words)), words);
+    EXPECT_EQ(wordsOf(readFreeHours("Sa,Su 10:00-19:00; Tu 10:00-12:00,12:00-19:00")),
+              "Tu,Sa-Su 10:00-19:00");
+}
+
+RC_GTEST_PROP(FreeHours, timeThatIsGivenIsFreeAndTakenIsNot, ()) {
+    FreeHours hours;
+    const auto part = [] {
+        const int from = *rc::gen::inRange(0, 1440), to = *rc::gen::inRange(from + 1, 1441);
+        return FreeHours::Part{from, to};
+    };
+    std::array<std::array<bool, 1440>, 7> free{};
+    for (int i = 0; i < 6; ++i) {
+        const auto day = static_cast<std::size_t>(*rc::gen::inRange(0, 7));
+        const FreeHours::Part span = part();
+        const bool give = *rc::gen::arbitrary<bool>();
+        hours.week[day] = give ? withTime(hours.week[day], span) : withoutTime(hours.week[day], span);
+        for (int at = span.from_min; at < span.to_min; ++at) free[day][static_cast<std::size_t>(at)] = give;
+    }
+    const FreeHours read = readFreeHours(wordsOf(hours));
+    RC_ASSERT(read.week == hours.week);
+    for (std::size_t day = 0; day < 7; ++day) {
+        std::array<bool, 1440> said{};
+        for (const FreeHours::Part& each : read.week[day])
+            for (int at = each.from_min; at < each.to_min; ++at) said[static_cast<std::size_t>(at)] = true;
+        RC_ASSERT(said == free[day]);
+    }
+}

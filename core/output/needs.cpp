@@ -1,0 +1,81 @@
+#include "core/output/needs.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace tympan {
+
+namespace {
+
+void addOnce(std::vector<std::string>& list, const std::string& word) {
+    if (std::find(list.begin(), list.end(), word) == list.end()) list.push_back(word);
+}
+
+Needs::Printing& printingOf(Needs& needs, const Job& job, const Piece& piece) {
+    const std::string& printer = printerOf(job, piece).name;
+    const std::string& carrier = piece.method->carrier.name;
+    const auto found = std::find_if(
+        needs.printings.begin(), needs.printings.end(),
+        [&](const Needs::Printing& each) { return each.printer == printer && each.carrier == carrier; });
+    return found != needs.printings.end()
+               ? *found
+               : needs.printings.emplace_back(Needs::Printing{printer, carrier, 0, {}});
+}
+
+}  // namespace
+
+Needs needsOf(const Job& printed, const Imposition* imposition, const Plan& plan, const WorkOrder& order) {
+    Needs needs;
+    for (const Piece& piece : printed.pieces) {
+        addOnce(printingOf(needs, printed, piece).pieces, piece.name);
+        for (const std::string& need : piece.method->needs) addOnce(needs.at_hand, need);
+    }
+    if (imposition && imposition->prints.size() == printed.pieces.size())
+        for (const Sheet& sheet : imposition->sheets)
+            if (!sheet.regions.empty())
+                ++printingOf(needs, printed, printed.pieces[sheet.regions.front().print]).sheets;
+    for (const CoatArea& area : coatAreas(plan, order)) {
+        const auto same = std::find_if(needs.coatings.begin(), needs.coatings.end(),
+                                       [&](const Needs::Coating& each) { return each.key == area.key; });
+        Needs::Coating& coating =
+            same != needs.coatings.end()
+                ? *same
+                : needs.coatings.emplace_back(Needs::Coating{area.key, area.method, area.words, {}, 0, {}});
+        coating.areas.push_back(area);
+        coating.cm2 += area.cm2 * area.coats;
+    }
+    for (Needs::Coating& coating : needs.coatings)
+        if (const auto known = printed.work.coverage.find(coating.key); known != printed.work.coverage.end())
+            coating.ml = coating.cm2 / 100 * known->second;
+    return needs;
+}
+
+std::vector<std::string> inLines(const Needs& needs, const WorkOrder& order) {
+    std::vector<std::string> lines;
+    for (const Needs::Printing& each : needs.printings)
+        lines.push_back(fmt::format("{}: {}{}: {}.", each.printer,
+                                    each.sheets == 0   ? ""
+                                    : each.sheets == 1 ? "one sheet, "
+                                                       : fmt::format("{} sheets, ", each.sheets),
+                                    each.carrier, fmt::join(each.pieces, ", ")));
+    if (!needs.at_hand.empty()) {
+        std::string line = fmt::format("At hand: {}.", fmt::join(needs.at_hand, ", "));
+        std::replace(line.begin(), line.end(), '-', ' ');
+        lines.push_back(std::move(line));
+    }
+    for (const Needs::Coating& coating : needs.coatings) {
+        std::vector<std::string> areas;
+        for (const CoatArea& area : coating.areas)
+            areas.push_back(fmt::format("{}, {}: {:.0f} cm²{}", findObject(order, area.object)->name,
+                                        area.face, std::ceil(area.cm2),
+                                        area.coats > 1 ? fmt::format(", {} times", area.coats) : ""));
+        lines.push_back(fmt::format(
+            "{}: {}{}.", coating.words, fmt::join(areas, "; "),
+            coating.ml ? fmt::format("; {:.0f} ml in all by your coverage", std::ceil(*coating.ml)) : ""));
+    }
+    return lines;
+}
+
+}  // namespace tympan

@@ -1,0 +1,33 @@
+#pragma once
+#include "core/layout/imposition.h"
+#include "core/schedule/ready.h"
+
+namespace tympan {
+
+/// What the work of a job takes, for one trip: to print, to have at hand, to coat with.
+struct Needs {
+    struct Printing {
+        std::string printer, carrier;
+        int sheets = 0;  ///< 0: not laid out yet
+        std::vector<std::string> pieces;
+    };
+    struct Coating {
+        std::string key;            ///< by method and step: what coverage is kept by
+        std::string method, words;  ///< what makers call it; nothing: the object's own. The step's, in short
+        std::vector<CoatArea> areas;
+        double cm2 = 0;            ///< of all coats
+        std::optional<double> ml;  ///< where a coverage has been typed or measured
+    };
+    std::vector<Printing> printings;
+    std::vector<Coating> coatings;
+    std::vector<std::string> at_hand;  ///< by catalogue word: "soft-cloth"
+};
+
+/// `printed` is the job as it is printed (see one_print.h), `imposition` its sheets; nullptr: they are not
+/// laid out yet. Areas are exact, amounts go by the coverage of the job's wishes.
+Needs needsOf(const Job& printed, const Imposition* imposition, const Plan& plan, const WorkOrder& order);
+
+/// A line for each thing, for paper and for a list to take along.
+std::vector<std::string> inLines(const Needs& needs, const WorkOrder& order);
+
+}  // namespace tympan
