@@ -68,15 +68,15 @@ QToolTip { background: %card; color: %text; border: 1px solid %line; padding: 4p
 QLabel { color: %text; background: transparent; }
 QLabel[quiet="true"] { color: %quiet; }
 QLabel[look="true"] { color: %look; }
-QLineEdit, QSpinBox, QComboBox { background: %card; border: 1px solid %line; border-radius: 2px;
+QLineEdit, QAbstractSpinBox, QComboBox { background: %card; border: 1px solid %line; border-radius: 2px;
     padding: 3px 6px; min-height: 20px; selection-background-color: %chosen; selection-color: %on_chosen; }
-QLineEdit:focus, QSpinBox:focus, QComboBox:focus { border: 1px solid %chosen; }
+QLineEdit:focus, QAbstractSpinBox:focus, QComboBox:focus { border: 1px solid %chosen; }
 QLineEdit[wrong="true"] { border: 1px solid %look; }
 QComboBox::drop-down { border: none; width: 20px; }
 QComboBox::down-arrow { image: url("%icons/down.svg"); width: 12px; height: 12px; }
-QSpinBox::up-button, QSpinBox::down-button { border: none; width: 18px; background: transparent; }
-QSpinBox::up-arrow { image: url("%icons/up.svg"); width: 10px; height: 10px; }
-QSpinBox::down-arrow { image: url("%icons/down.svg"); width: 10px; height: 10px; }
+QAbstractSpinBox::up-button, QAbstractSpinBox::down-button { border: none; width: 18px; background: transparent; }
+QAbstractSpinBox::up-arrow { image: url("%icons/up.svg"); width: 10px; height: 10px; }
+QAbstractSpinBox::down-arrow { image: url("%icons/down.svg"); width: 10px; height: 10px; }
 QToolButton { background: %card; border: 1px solid %line; border-radius: 2px; padding: 0 12px 0 3px; }
 QToolButton:hover, QToolButton:focus { border-color: %chosen; }
 QToolButton::menu-indicator { image: url("%icons/down.svg"); width: 10px; subcontrol-position: right center; right: 3px; }

@@ -75,8 +75,10 @@ Now nowOf(const RunState& state, const Plan& plan, Moment now) {
         if (!later || plan.times[i].from < later->from)
             later = Now{Now::Kind::later, task.id, plan.times[i].from, until};
         if (!may || *may > now) continue;
-        // What is due first, then what the plan has first; nothing before its hours, unless it cannot wait.
-        if (!until && plan.times[i].from > now + between_sittings) continue;
+        // What is due first, then what the plan has first; nothing before its hours, unless it cannot wait:
+        // what is looked at while it is wet, after work that went on past them.
+        const bool looks = task.gate && *may + between_sittings > now;
+        if (!until && !looks && plan.times[i].from > now + between_sittings) continue;
         const bool sooner = !best || (until && (!best->until || *until < *best->until)) ||
                             (!until && !best->until && plan.times[i].from < *planned);
         if (!sooner) continue;

@@ -230,6 +230,9 @@ QWidget* TransferTray::restColumn(QAction& calendar, QAction& sheet) {
     needs->setEnabled(planning_.strip() != nullptr);
     down->addWidget(needs);
     for (QAction* action : {&calendar, &sheet}) down->addWidget(actionButton(*action));
+    // Five of them below a heading.
+    for (QPushButton* button : part->findChildren<QPushButton*>()) button->setProperty("low", true);
+    down->setSpacing(5);
     down->addStretch(1);
     return part;
 }

@@ -212,3 +212,24 @@ TEST(Run, anEventOfAnotherVersionIsKeptAsARemark) {
     ASSERT_EQ(state.remarks.size(), 1U);
     EXPECT_EQ(state.remarks.front().task, "2.1.polish");
 }
+
+TEST(Run, aLookWhileItIsWetDoesNotWaitForTheNextFreeHours) {
+    // The hands went on past their hours: what must be looked at is looked at now.
+    WorkRun run = runOf({"gel-rub-off"}, "2026-12-05T18:00");
+    RunState state = stateOf(run);
+    Moment now = lisbon.read("2026-12-05T21:00");
+    bool looked = false;
+    for (const Task& task : std::vector<Task>(state.tasks)) {
+        if (!task.hands) break;
+        if (task.gate) {
+            const Now what = nowOf(state, planFrom(state, lisbon, now), now);
+            EXPECT_EQ(what.kind, Now::Kind::hands) << task.id;
+            EXPECT_EQ(what.task, task.id);
+            looked = true;
+        }
+        apply(state, {.kind = Kind::begun, .at = now, .task = task.id});
+        now += minutes{2};
+        apply(state, {.kind = Kind::done, .at = now, .task = task.id});
+    }
+    EXPECT_TRUE(looked);
+}
