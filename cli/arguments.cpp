@@ -1,6 +1,7 @@
 #include "cli/arguments.h"
 
 #include <charconv>
+#include <cstdlib>
 #include <filesystem>
 
 #include <fmt/format.h>
@@ -181,6 +182,17 @@ std::optional<Mirrored> PrintOptions::forced() const {
     if (mirror == "auto") return {};
     say("mirroring forced " + mirror + " for this output, whatever the method asks");
     return mirror == "on" ? Mirrored::yes : Mirrored::no;
+}
+
+TimeZone zoneHere() {
+    if (const char* named = std::getenv("TZ"); named && *named) {
+        try {
+            return TimeZone(*named == ':' ? named + 1 : named);
+        } catch (const Error&) {
+            // A zone in another form than a name: as if none were set.
+        }
+    }
+    return TimeZone();
 }
 
 }  // namespace tympan::cli

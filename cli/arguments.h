@@ -5,6 +5,7 @@
 #include "cli/command.h"
 #include "core/base/error.h"
 #include "core/job/job.h"
+#include "core/schedule/time_zone.h"
 
 namespace tympan::cli {
 
@@ -19,6 +20,7 @@ void addInspect(CommandLine& line);
 void addJob(CommandLine& line);
 void addNest(CommandLine& line);
 void addSchedule(CommandLine& line);
+void addLog(CommandLine& line);
 void addCheck(CommandLine& line);
 
 /// Options that several subcommands share, as typed; empty means not given.
@@ -66,6 +68,9 @@ OpenedJob openJob(const std::string& file);
 /// Throws Error (usage) when two of the files that a command reads and writes are the same one; empty names
 /// are none.
 void refuseSameFile(const std::vector<std::string>& written, const std::vector<std::string>& read);
+
+/// The zone that the caller set ($TZ), or this computer's.
+TimeZone zoneHere();
 
 /// Millimetres of an option's value. Throws Error (usage) that names the option.
 double lengthOf(const std::string& option, const std::string& text);

@@ -41,6 +41,7 @@ int main(int argc, char** argv) {
     tympan::cli::addJob(line);
     tympan::cli::addNest(line);
     tympan::cli::addSchedule(line);
+    tympan::cli::addLog(line);
     tympan::cli::addCheck(line);
     try {
         return line.run(argc, argv);

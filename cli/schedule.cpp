@@ -1,5 +1,4 @@
 #include <chrono>
-#include <cstdlib>
 
 #include <fmt/format.h>
 
@@ -18,18 +17,6 @@ struct Options {
     std::string job, out, ics, start, due, temperature, humidity, air;
     std::string hours;
 };
-
-/// The zone that the caller set, or this computer's.
-TimeZone zoneHere() {
-    if (const char* named = std::getenv("TZ"); named && *named) {
-        try {
-            return TimeZone(*named == ':' ? named + 1 : named);
-        } catch (const Error&) {
-            // A zone in another form than a name: as if none were set.
-        }
-    }
-    return TimeZone();
-}
 
 /// A number and what is left of the words after it.
 std::pair<double, std::string> numberIn(const std::string& option, const std::string& words) {

@@ -5,6 +5,7 @@
 #include <QPainter>
 
 #include "app/shell/job_store.h"
+#include "app/shell/preferences.h"
 #include "app/shell/render_service.h"
 #include "app/shell/theme.h"
 #include "app/stations/transfer/work_words.h"
@@ -88,13 +89,35 @@ void Planning::refresh() {
     if (wanted_ && planned_of_ != store_.revision()) ask();
 }
 
+MeasuredWaits Planning::measured() const {
+    if (!learned_ || !preferredOwnTimes()) return {};
+    return measuredWaits(learned_(), weatherOf(store_.job().work));
+}
+
+std::pair<int, int> Planning::ownTimes() const {
+    int waits = 0, evenings = 0;
+    if (learned_)
+        for (const auto& [key, one] : learned_()) {
+            ++waits;
+            evenings = std::max(evenings, one.evenings);
+        }
+    return {waits, evenings};
+}
+
+void Planning::setOwnTimes(bool own) {
+    preferOwnTimes(own);
+    if (!run() && !store_.job().pieces.empty()) ask();
+}
+
 void Planning::ask() {
     planned_of_ = store_.revision();
     service_.request(QStringLiteral("plan"),
-                     [this, job = store_.job(), zone = clock_.zone(),
+                     [this, job = store_.job(), zone = clock_.zone(), measured = measured(),
                       now = clock_.now()](const std::stop_token& stop) -> RenderService::Finish {
                          WorkOrder order = workOrderOf(job);
-                         Plan plan = planned(order, conditionsOf(job.work, zone, now), {}, {stop, {}});
+                         Conditions conditions = conditionsOf(job.work, zone, now);
+                         conditions.waits.measured = measured;
+                         Plan plan = planned(order, conditions, {}, {stop, {}});
                          return [this, order = std::move(order), plan = std::move(plan), wishes = job.work] {
                              if (run()) return;
                              take(order, plan, wishes);
@@ -148,7 +171,7 @@ bool Planning::begin() {
             job.uuid = newUuid();
             return job;
         });
-    const std::string id = book_.begin(workOrderOf(store_.job()), store_.job().work);
+    const std::string id = book_.begin(workOrderOf(store_.job()), store_.job().work, measured());
     if (id.empty()) return false;
     makePictures(id);
     return true;

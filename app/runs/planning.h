@@ -4,6 +4,7 @@
 
 #include "app/runs/run_book.h"
 #include "app/stations/transfer/strip_view.h"
+#include "core/record/learning.h"
 
 class QImage;
 
@@ -26,6 +27,11 @@ class Planning : public QObject {
     /// Whether somebody looks: a plan that nobody sees is not made.
     void wanted(bool wanted);
 
+    /// Where times of waiting come from that the maker's own evenings taught; asked when a plan is made.
+    void learnFrom(std::function<std::map<std::string, Learned>()> source) { learned_ = std::move(source); }
+    /// How many times of waiting are the maker's own, from how many evenings at most.
+    std::pair<int, int> ownTimes() const;
+    void setOwnTimes(bool own);
     /// Begins the work. Whether it could be kept.
     bool begin();
     /// What the maker wishes is another: an edit of the job, which its run follows.
@@ -49,6 +55,9 @@ class Planning : public QObject {
     RenderService& service_;
     WorkClock& clock_;
     RunBook& book_;
+    MeasuredWaits measured() const;
+
+    std::function<std::map<std::string, Learned>()> learned_;
     std::shared_ptr<const Strip> strip_;
     bool wanted_ = false;
     quint64 planned_of_ = 0;

@@ -63,12 +63,28 @@ const RunBook::Open* RunBook::foremost() const {
     return best;
 }
 
-std::string RunBook::begin(const WorkOrder& order, const WorkWishes& wishes) {
+std::vector<std::string> RunBook::all() const {
+    try {
+        return store_ ? store_->all() : std::vector<std::string>();
+    } catch (const Error&) {
+        return {};  // those that are under way are known all the same
+    }
+}
+
+std::optional<WorkRun> RunBook::read(const std::string& run) const {
+    try {
+        return store_ ? std::optional(store_->read(run)) : std::nullopt;
+    } catch (const Error&) {
+        return {};
+    }
+}
+
+std::string RunBook::begin(const WorkOrder& order, const WorkWishes& wishes, const MeasuredWaits& measured) {
     if (!store_) {
         emit failed(tr("The record cannot be opened: the work would not be kept."));
         return {};
     }
-    const RunStart start{newUuid(), clock_.now(), order, wishes};
+    const RunStart start{newUuid(), clock_.now(), order, wishes, measured};
     try {
         store_->begin(start);
     } catch (const Error& error) {
@@ -93,8 +109,11 @@ bool RunBook::happen(const std::string& run, Event event) {
         return false;
     }
     apply(found->state, event);
-    if (found->state.ended) open_.erase(found);
+    const bool ended = found->state.ended;
+    if (ended) open_.erase(found);
     planAll();
+    const Open* open = find(run);
+    if (ended || (open && open->now.kind == Now::Kind::over)) emit over(run);
     emit changed();
     return true;
 }

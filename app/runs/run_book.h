@@ -33,7 +33,10 @@ class RunBook : public QObject {
     const Open* foremost() const;
 
     /// Empty when it could not be kept; `failed` then says why.
-    std::string begin(const WorkOrder& order, const WorkWishes& wishes);
+    std::string begin(const WorkOrder& order, const WorkWishes& wishes, const MeasuredWaits& measured = {});
+    /// All that ever began, the latest first, and one of them; nothing where it cannot be read.
+    std::vector<std::string> all() const;
+    std::optional<WorkRun> read(const std::string& run) const;
     void addPicture(const std::string& run, int piece, const std::string& picture);
     bool happen(const std::string& run, Event event);
     std::string picture(const std::string& run, int piece) const;
@@ -42,6 +45,8 @@ class RunBook : public QObject {
 
   signals:
     void changed();
+    /// All of a run is done, or nobody works on it any more.
+    void over(const std::string& run);
     void failed(const QString& sentence);
 
   private:

@@ -9,7 +9,6 @@
 #include <QMenuBar>
 #include <QMimeData>
 #include <QStackedWidget>
-#include <QStandardPaths>
 
 #include "app/desk/picture_desk.h"
 #include "app/drop/new_pictures.h"
@@ -24,6 +23,9 @@
 #include "app/shell/preferences.h"
 #include "app/shell/theme.h"
 #include "app/shell/unsaved_work.h"
+#include "app/stations/logbook/log_store.h"
+#include "app/stations/logbook/logbook_stage.h"
+#include "app/stations/logbook/logbook_tray.h"
 #include "app/stations/object/object_tray.h"
 #include "app/stations/picture/picture_tray.h"
 #include "app/stations/print/print_stage.h"
@@ -39,6 +41,7 @@
 #include "app/stations/transfer/work_words.h"
 #include "app/widgets/tray_parts.h"
 #include "app/widgets/worth_a_look.h"
+#include "core/base/data_folder.h"
 #include "core/base/overloaded.h"
 #include "core/inspect/mend.h"
 #include "core/job/edits.h"
@@ -55,14 +58,7 @@ constexpr int narrow_width = 1200;  // below this the tray's explanations give w
 QStringList stationNames() {
     return {MainWindow::tr("Picture"),   MainWindow::tr("Object"), MainWindow::tr("Tone"),
             MainWindow::tr("Sharpness"), MainWindow::tr("Sheets"), MainWindow::tr("Print"),
-            MainWindow::tr("Transfer")};
-}
-
-/// Where the maker's record is kept.
-std::filesystem::path recordFile() {
-    return std::filesystem::path(
-               QStandardPaths::writableLocation(QStandardPaths::AppDataLocation).toStdString()) /
-           "record.sqlite";
+            MainWindow::tr("Transfer"),  MainWindow::tr("Logbook")};
 }
 
 /// Where a finding shows, and can be mended.
@@ -121,6 +117,7 @@ MainWindow::MainWindow(const std::filesystem::path& record)
     setMinimumSize(1024, 700);
     resize(1280, 800);
     setAcceptDrops(true);
+    log_ = new LogStore(record.empty() ? recordFile() : record, this);
     dialogs_ = new FileDialogs(*this, actions_, store_, open_, exports_, files_, service_);
     build();
     connectActions();
@@ -165,6 +162,8 @@ void MainWindow::build() {
     stage_->addWidget(loupe_);
     transfer_stage_ = new TransferStage(planning_, ringing_, clock_);
     stage_->addWidget(transfer_stage_);
+    logbook_stage_ = new LogbookStage(*log_);
+    stage_->addWidget(logbook_stage_);
     down->addWidget(stage_, 1);
 
     auto* tray = new QWidget;
@@ -193,6 +192,7 @@ void MainWindow::build() {
     print_tray_ = new PrintTray(store_, service_, exports_, actions_);
     trays_->addWidget(print_tray_);
     trays_->addWidget(new TransferTray(store_, planning_, *actions_.calendar, *actions_.plan_sheet));
+    trays_->addWidget(new LogbookTray(*log_));
     tray_layout->addWidget(trays_, 1);
     look_ = new WorthALook(store_);
     connect(look_, &WorthALook::showWanted, this, [this](const Finding& finding) {
@@ -409,11 +409,15 @@ void MainWindow::goTo(int station) {
     object_tray_->work(station == object);
     trays_->setCurrentIndex(station);
     const bool desk = station == picture && picture_tray_->onDesk();
+    if (station == logbook) openLogbook();
+    // What would spoil the print is not what one asks the logbook.
+    look_->setVisible(station != logbook);
     stage_->setCurrentIndex(station == sheets      ? 1
                             : station == print     ? 2
                             : desk                 ? 3
                             : station == sharpness ? 4
                             : station == transfer  ? 5
+                            : station == logbook   ? 6
                                                    : 0);
 }
 

@@ -30,6 +30,8 @@ class PrintTray;
 class SharpnessTray;
 class StationRule;
 class TableView;
+class LogStore;
+class LogbookStage;
 class TransferStage;
 class TicketLine;
 class ToneTray;
@@ -39,7 +41,7 @@ class WorthALook;
 class MainWindow : public QMainWindow {
     Q_OBJECT
   public:
-    enum Station { picture, object, tone, sharpness, sheets, print, transfer };
+    enum Station { picture, object, tone, sharpness, sheets, print, transfer, logbook };
 
     /// `record`: where runs are kept; empty: in the maker's own data folder.
     explicit MainWindow(const std::filesystem::path& record = {});
@@ -71,6 +73,8 @@ class MainWindow : public QMainWindow {
     Ringing& ringing() { return ringing_; }
     TransferStage& transferStage() { return *transfer_stage_; }
     TableView& table() { return *table_; }
+    LogStore& log() { return *log_; }
+    LogbookStage& logbookStage() { return *logbook_stage_; }
 
   protected:
     void dragEnterEvent(QDragEnterEvent* event) override;
@@ -86,6 +90,8 @@ class MainWindow : public QMainWindow {
     void toTable();
     void sayWhatFellDue();
     void savePlan(bool for_calendar);
+    void writeLog(const std::string& run);
+    void openLogbook();
     void tellTime();
     void setUnit(Unit unit);
     void mend(const Finding& finding);
@@ -119,6 +125,8 @@ class MainWindow : public QMainWindow {
     NewPictures* arriving_;
     WorthALook* look_;
     Foot* foot_;
+    LogStore* log_;
+    LogbookStage* logbook_stage_;
     TransferStage* transfer_stage_;
     TableView* table_;
     FileDialogs* dialogs_;

@@ -5,10 +5,12 @@
 #include "app/shell/file_dialogs.h"
 #include "app/shell/foot.h"
 #include "app/shell/main_window.h"
+#include "app/stations/logbook/log_store.h"
 #include "app/stations/transfer/strip_view.h"
 #include "app/stations/transfer/table_view.h"
 #include "app/stations/transfer/transfer_stage.h"
 #include "app/stations/transfer/work_words.h"
+#include "core/record/log_of_run.h"
 
 namespace tympan::app {
 
@@ -26,6 +28,9 @@ void MainWindow::connectWork() {
             foot_->say(alarmTitle(alarm) + QStringLiteral(": ") + alarmSentence(alarm, open->state),
                        alarm.kind == Alarm::Kind::may);
     });
+    connect(&runs_, &RunBook::over, this, &MainWindow::writeLog);
+    connect(log_, &LogStore::failed, this, [this](const QString& sentence) { foot_->say(sentence, false); });
+    planning_.learnFrom([this] { return log_->learned(); });
     connect(&clock_, &WorkClock::ticked, this, &MainWindow::tellTime);
     connect(actions_.table, &QAction::triggered, this, &MainWindow::toTable);
     connect(&planning_, &Planning::changed, this, [this] {
@@ -50,6 +55,23 @@ void MainWindow::sayWhatFellDue() {
                               : tr("Work is under way. %1").arg(first),
                true);
     actions_.table->setEnabled(true);
+}
+
+/// A run writes what was made, as far as it has gone.
+void MainWindow::writeLog(const std::string& run) {
+    const auto read = runs_.read(run);
+    if (!read) return;
+    std::map<int, std::string> pictures;
+    for (const OrderedPiece& piece : read->start.order.pieces)
+        pictures[piece.id] = runs_.picture(run, piece.id);
+    log_->write(entriesOf(*read), pictures);
+}
+
+/// What is under way is written before one looks; so is what ended when the program was killed.
+void MainWindow::openLogbook() {
+    for (const std::string& run : runs_.all())
+        if (runs_.find(run) || !log_->hasRun(run)) writeLog(run);
+    log_->refresh();
 }
 
 void MainWindow::toTable() {

@@ -8,8 +8,9 @@ namespace tympan::app {
 namespace {
 
 const QString unit_key = QStringLiteral("unit"), paper_key = QStringLiteral("paper"),
-              dark_key = QStringLiteral("dark"), printer_key = QStringLiteral("printer"),
-              order_key = QStringLiteral("last-sheet-first"), screen_key = QStringLiteral("screen-px-mm");
+              dark_key = QStringLiteral("dark"), own_times_key = QStringLiteral("own-times"),
+              printer_key = QStringLiteral("printer"), order_key = QStringLiteral("last-sheet-first"),
+              screen_key = QStringLiteral("screen-px-mm");
 
 bool measuresInInches() { return QLocale::system().measurementSystem() == QLocale::ImperialUSSystem; }
 
@@ -54,5 +55,8 @@ void preferPrinter(const QString& kind) { QSettings().setValue(printer_key, kind
 void keepScreenScale(double px_mm) { QSettings().setValue(screen_key, px_mm); }
 void preferLastFirst(bool last_first) { QSettings().setValue(order_key, last_first); }
 void preferDark(bool dark) { QSettings().setValue(dark_key, dark); }
+
+bool preferredOwnTimes() { return QSettings().value(own_times_key, true).toBool(); }
+void preferOwnTimes(bool own) { QSettings().setValue(own_times_key, own); }
 
 }  // namespace tympan::app

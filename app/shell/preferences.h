@@ -18,10 +18,13 @@ bool prefersDark();
 bool printsLastFirst();
 /// Pixels of the screen per millimetre, when they were checked with a card.
 std::optional<double> checkedScreenScale();
+/// Whether plans wait as long as it took the maker before, where that is known.
+bool preferredOwnTimes();
 void prefer(Unit unit);
 void prefer(const Paper& paper);
 void preferPrinter(const QString& kind);
 void preferDark(bool dark);
+void preferOwnTimes(bool own);
 void preferLastFirst(bool last_first);
 void keepScreenScale(double px_mm);
 

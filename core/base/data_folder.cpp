@@ -13,4 +13,14 @@ std::filesystem::path dataFolder() {
     return TYMPAN_DATA_DIR;
 }
 
+std::filesystem::path recordFile() {
+    const auto named = [](const char* variable) {
+        const char* value = std::getenv(variable);
+        return std::filesystem::path(value ? value : "");
+    };
+    std::filesystem::path data = named("XDG_DATA_HOME");
+    if (!data.is_absolute()) data = named("HOME") / ".local" / "share";
+    return data / "tympan" / "tympan" / "record.sqlite";
+}
+
 }  // namespace tympan

@@ -18,6 +18,20 @@ constexpr const char* migrations[] = {
     "CREATE TABLE references_ (run TEXT NOT NULL REFERENCES runs(id), piece INTEGER NOT NULL, picture BLOB "
     "NOT NULL, "
     "PRIMARY KEY (run, piece));",
+    "CREATE TABLE entries (id TEXT PRIMARY KEY, run TEXT NOT NULL, job TEXT NOT NULL, name TEXT NOT NULL, "
+    "made INTEGER "
+    "NOT NULL, method TEXT NOT NULL, method_name TEXT NOT NULL, printer TEXT NOT NULL, object TEXT NOT NULL, "
+    "material "
+    "TEXT NOT NULL, printer_kind TEXT NOT NULL, copies INTEGER NOT NULL, spoiled INTEGER NOT NULL, coats "
+    "INTEGER NOT "
+    "NULL, rounds INTEGER NOT NULL, wait_min REAL NOT NULL, humidity REAL NOT NULL, outcome TEXT NOT NULL, "
+    "entry TEXT "
+    "NOT NULL);"
+    "CREATE INDEX entries_made ON entries (made DESC, id);"
+    "CREATE VIRTUAL TABLE entry_words USING fts5 (words, tokenize = 'unicode61 remove_diacritics 2');"
+    "CREATE TABLE pictures (entry TEXT NOT NULL REFERENCES entries(id), what TEXT NOT NULL, picture BLOB NOT "
+    "NULL, "
+    "PRIMARY KEY (entry, what));",
 };
 constexpr int newest = static_cast<int>(std::size(migrations));
 

@@ -14,7 +14,14 @@ namespace {
 using nlohmann::json;
 
 std::string textOf(const RunStart& start) {
-    return json{{"at", start.at.time_since_epoch().count()},
+    json measured = json::array();
+    for (const auto& [step, minutes] : start.measured)
+        measured.push_back({{"step", step},
+                            {"least_min", minutes.least},
+                            {"usual_min", minutes.usual},
+                            {"most_min", minutes.most}});
+    return json{{"measured", measured},
+                {"at", start.at.time_since_epoch().count()},
                 {"order", toJson(start.order)},
                 {"wishes", toJson(start.wishes)}}
         .dump(-1, ' ', false, json::error_handler_t::replace);
@@ -30,6 +37,15 @@ RunStart readStart(const std::string& id, const std::string& text) {
     start.at = Moment{std::chrono::seconds{static_cast<long long>(reader.number("at", -1e11, 1e12))}};
     start.order = readWorkOrder(reader.object("order"));
     start.wishes = readWorkWishes(reader.object("wishes"));
+    if (reader.has("measured"))
+        for (JsonReader& entry : reader.objects("measured")) {
+            constexpr double year_min = 366.0 * 24 * 60;
+            const std::string step = entry.text("step");
+            start.measured[step] = {entry.number("least_min", 0, year_min),
+                                    entry.number("usual_min", 0, year_min),
+                                    entry.number("most_min", 0, year_min), Basis::measured};
+            entry.finish();
+        }
     reader.finish();
     return start;
 }
@@ -42,13 +58,7 @@ struct RunStore::Data {
 
     template <class Work>
     auto tried(Work work) const {
-        try {
-            return work();
-        } catch (const SQLite::Exception& fault) {
-            throw Error(Error::Kind::output, file.string(),
-                        fmt::format("the record cannot be kept ({})", fault.what()),
-                        "look whether the disk is full; what was there before is still there");
-        }
+        return keeping(file, work);
     }
     std::vector<std::string> ids(const char* which) const {
         return tried([&] {

@@ -6,18 +6,10 @@ namespace tympan {
 
 namespace {
 
-WaitRules rulesOf(const WorkWishes& wishes) {
-    WaitRules rules;
-    rules.weather = {wishes.temperature_c, wishes.humidity_percent, Air::still};
-    for (const Air air : airs)
-        if (name(air) == wishes.air) rules.weather.air = air;
-    return rules;
-}
-
 /// Copies that were begun anew leave what was still to be done of their earlier attempts; what is left out
 /// goes.
 void makeTasks(RunState& state) {
-    state.tasks = tasksOf(state.order, rulesOf(state.wishes), state.course);
+    state.tasks = tasksOf(state.order, {weatherOf(state.wishes), state.measured}, state.course);
     std::map<std::pair<int, int>, int> attempts;
     for (const Course::Again& each : state.course.again)
         attempts.try_emplace({each.piece, each.copy}, 1).first->second++;
@@ -80,6 +72,7 @@ RunState stateOf(const WorkRun& run) {
     RunState state;
     state.order = run.start.order;
     state.wishes = run.start.wishes;
+    state.measured = run.start.measured;
     makeTasks(state);
     for (const Event& event : run.events) apply(state, event);
     return state;

@@ -10,6 +10,7 @@ struct RunStart {
     Moment at;
     WorkOrder order;
     WorkWishes wishes;
+    MeasuredWaits measured = {};  ///< what its maker's own evenings said then of times of waiting
     bool operator==(const RunStart&) const = default;
 };
 
@@ -30,6 +31,7 @@ struct Remark {
 struct RunState {
     WorkOrder order;
     WorkWishes wishes;
+    MeasuredWaits measured;
     std::vector<Task>
         tasks;  ///< those that remain or are done; copies that were begun anew are in theirs alone
     Course course;

@@ -4,15 +4,17 @@
 
 namespace tympan {
 
+Weather weatherOf(const WorkWishes& wishes) {
+    return {wishes.temperature_c, wishes.humidity_percent, airNamed(wishes.air)};
+}
+
 Conditions conditionsOf(const WorkWishes& wishes, const TimeZone& zone, Moment now) {
     Conditions conditions;
     conditions.zone = zone;
     conditions.start = wishes.start.empty() ? now : std::max(now, zone.read(wishes.start));
     if (!wishes.due.empty()) conditions.due = zone.read(wishes.due);
     conditions.hours = readFreeHours(wishes.hours);
-    conditions.waits.weather = {wishes.temperature_c, wishes.humidity_percent, Air::still};
-    for (const Air air : airs)
-        if (name(air) == wishes.air) conditions.waits.weather.air = air;
+    conditions.waits.weather = weatherOf(wishes);
     for (const auto& [place, room] : wishes.places) {
         const auto& names = placeNames();
         const auto found = std::find(names.begin(), names.end(), place);

@@ -7,6 +7,12 @@ namespace tympan {
 
 std::string_view name(Air air) { return air == Air::still ? "still" : air == Air::moving ? "moving" : "sun"; }
 
+Air airNamed(std::string_view named) {
+    const auto* found =
+        std::find_if(std::begin(airs), std::end(airs), [&](Air air) { return name(air) == named; });
+    return found == std::end(airs) ? Air::still : *found;
+}
+
 double vapourDeficit(double temperature_c, double humidity_percent) {
     const double saturated = 6.112 * std::exp(17.62 * temperature_c / (243.12 + temperature_c));
     return saturated * (1 - humidity_percent / 100);

@@ -6,6 +6,8 @@ namespace tympan {
 enum class Air { still, moving, sun };
 std::string_view name(Air air);
 inline constexpr Air airs[] = {Air::still, Air::moving, Air::sun};
+/// The other way round; anything else is still air.
+Air airNamed(std::string_view named);
 
 /// Where something dries.
 struct Weather {

@@ -21,6 +21,9 @@ struct Conditions {
     std::map<std::string, Moment> not_before;  ///< by task: it was put off
 };
 
+/// Where things dry, as a maker says.
+Weather weatherOf(const WorkWishes& wishes);
+
 /// What a maker wishes, read. `now` is the start where none is named, and never later than it. Throws Error
 /// (usage).
 Conditions conditionsOf(const WorkWishes& wishes, const TimeZone& zone, Moment now);

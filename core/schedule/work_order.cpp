@@ -41,6 +41,9 @@ OrderedPiece ordered(const Job& job, const Piece& piece) {
     made.object = piece.placement.object;
     made.method = piece.method->id;
     made.method_name = piece.method->name;
+    made.revision = piece.method->revision;
+    made.carrier = piece.method->carrier.name;
+    made.printer_name = printerOf(job, piece).name;
     made.mirrored = mirroredInPrint(job, piece) == Mirrored::yes;
     made.steps = piece.method->steps;
     made.printer = printerOf(job, piece).kind;
@@ -143,6 +146,9 @@ json toJson(const WorkOrder& order) {
                                    {"object", piece.object},
                                    {"method", piece.method},
                                    {"method_name", piece.method_name},
+                                   {"revision", piece.revision},
+                                   {"carrier", piece.carrier},
+                                   {"printer_name", piece.printer_name},
                                    {"mirrored", piece.mirrored},
                                    {"steps", stepsJson(piece.steps)},
                                    {"printer", id(piece.printer)},
@@ -181,6 +187,9 @@ WorkOrder readWorkOrder(JsonReader reader) {
         piece.object = entry.integer("object", 0, 1'000'000'000);
         piece.method = entry.note("method");
         piece.method_name = entry.note("method_name");
+        piece.revision = entry.integer("revision", 0, 1'000'000, 0);
+        piece.carrier = entry.note("carrier");
+        piece.printer_name = entry.note("printer_name");
         piece.mirrored = entry.flag("mirrored", false);
         piece.steps = readSteps(entry.objects("steps"));
         piece.printer = printerKindNamed(entry.oneOf("printer", printerKindNames()));

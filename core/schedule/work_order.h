@@ -16,6 +16,8 @@ struct OrderedPiece {
     std::string name;
     int object = 0;
     std::string method, method_name;  ///< its id, and what makers call it
+    int revision = 0;
+    std::string carrier, printer_name;
     bool mirrored = false;
     std::vector<Step> steps;
     PrinterKind printer = PrinterKind::laser;

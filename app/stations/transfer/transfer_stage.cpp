@@ -162,6 +162,9 @@ void TransferStage::say() {
                        "have timed yours")
                         .arg(clockText(strip->plan.end, clock_.now(), zone), lengthOfTime(hands),
                              runs == 1 ? tr("one sitting") : tr("%1 sittings").arg(runs));
+    if (hands == 0)
+        about = tr("The last work on it was done %1; the logbook has it.")
+                    .arg(clockText(strip->plan.end, clock_.now(), zone));
     if (!strip->plan.cannot.empty()) {
         about = QString::fromStdString(strip->plan.cannot.front());
         if (strip->plan.cannot.size() > 1) about += tr(" · and %1 more").arg(strip->plan.cannot.size() - 1);

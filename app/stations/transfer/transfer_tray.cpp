@@ -7,6 +7,7 @@
 
 #include "app/runs/planning.h"
 #include "app/shell/job_store.h"
+#include "app/shell/preferences.h"
 #include "app/stations/transfer/ask_hours.h"
 #include "app/stations/transfer/ask_layers.h"
 #include "app/stations/transfer/ask_needs.h"
@@ -147,6 +148,21 @@ QWidget* TransferTray::weatherColumn() {
     down->addWidget(air_);
     auto* about = quietLabel(tr("Drying times follow the air: an estimate."));
     down->addWidget(about);
+    own_times_ = new QCheckBox;
+    own_times_->setObjectName(QStringLiteral("own-times"));
+    own_times_->setChecked(preferredOwnTimes());
+    own_times_->setToolTip(
+        tr("Waits as long as yours took before, as the logbook has them; else as long as makers say."));
+    down->addWidget(own_times_, 0, Qt::AlignLeft);
+    const auto sayOwn = [this] {
+        const auto [waits, evenings] = planning_.ownTimes();
+        own_times_->setVisible(waits > 0);
+        own_times_->setText(evenings == 1 ? tr("my own waits, from one evening")
+                                          : tr("my own waits, from up to %1 evenings").arg(evenings));
+    };
+    sayOwn();
+    connect(&planning_, &Planning::changed, own_times_, sayOwn);
+    connect(own_times_, &QCheckBox::clicked, this, [this](bool own) { planning_.setOwnTimes(own); });
     down->addStretch(1);
     connect(temperature_, &QSpinBox::valueChanged, this, [this](int value) {
         const bool fahrenheit = store_.job().unit == Unit::in;

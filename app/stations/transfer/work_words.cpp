@@ -116,7 +116,7 @@ QString countText(std::chrono::seconds left) {
 QString rangeText(const Task& task) {
     const QString basis = task.basis == Basis::makers     ? tr("makers' figure")
                           : task.basis == Basis::physics  ? tr("an estimate for this weather")
-                          : task.basis == Basis::measured ? tr("measured")
+                          : task.basis == Basis::measured ? tr("yours, from your evenings")
                           : task.basis == Basis::yours    ? tr("your figure")
                                                           : tr("a guess");
     if (task.most_min <= task.least_min) return tr("%1 · %2").arg(lengthOfTime(task.usual_min), basis);

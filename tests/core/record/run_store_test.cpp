@@ -45,6 +45,7 @@ Event eventOf(int number) {
 TEST_F(RunStoreTest, givesBackWhatItWasGiven) {
     RunStart begun = start();
     begun.wishes.hours = evenings;
+    begun.measured["gel-rub-off/dry"] = {200, 300, 400, Basis::measured};
     {
         RunStore store(file());
         store.begin(begun, {{2, std::string("\0png", 4)}});

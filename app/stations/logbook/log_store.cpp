@@ -1,0 +1,166 @@
+#include "app/stations/logbook/log_store.h"
+
+#include <QCoreApplication>
+
+#include "core/base/error.h"
+#include "core/method/catalogue.h"
+#include "core/object/materials.h"
+#include "core/record/questions.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr int learnt_from = 500;  // pieces: older evenings were with other bottles
+constexpr std::size_t most_pictures = 400;
+
+QString tr(const char* words) { return QCoreApplication::translate("Logbook", words); }
+
+QString methodText(const std::string& id) {
+    for (const Method& method : shippedMethods())
+        if (method.id == id) return QString::fromStdString(method.name);
+    return QString::fromStdString(id);
+}
+
+}  // namespace
+
+QString outcomeText(Outcome outcome) {
+    switch (outcome) {
+        case Outcome::held:
+            return tr("held");
+        case Outcome::in_parts:
+            return tr("in parts");
+        case Outcome::spoiled:
+            return tr("spoiled");
+        case Outcome::unsaid:
+            break;
+    }
+    return tr("not said");
+}
+
+QString materialText(const std::string& id) {
+    for (const Material& material : shippedMaterials())
+        if (material.id == id) return QString::fromStdString(material.name);
+    return QString::fromStdString(id);
+}
+
+QString askedText(const Asked& asked) {
+    QStringList parts;
+    if (!asked.words.empty())
+        parts << QStringLiteral("“%1”").arg(QString::fromStdString(asked.words).trimmed());
+    if (!asked.method.empty()) parts << methodText(asked.method);
+    if (!asked.material.empty()) parts << tr("on %1").arg(materialText(asked.material));
+    if (!asked.printer.empty()) parts << tr("from %1").arg(QString::fromStdString(asked.printer));
+    if (asked.outcome) parts << outcomeText(*asked.outcome);
+    if (asked.since) parts << tr("since then");
+    return parts.join(QStringLiteral(", "));
+}
+
+LogStore::LogStore(std::filesystem::path file, QObject* parent) : QObject(parent), file_(std::move(file)) {}
+LogStore::~LogStore() = default;
+
+template <class Work>
+bool LogStore::tried(Work work) {
+    try {
+        if (!book_) book_ = std::make_unique<Logbook>(file_);
+        work();
+        return true;
+    } catch (const Error& error) {
+        emit failed(QString::fromUtf8(error.what()));
+        return false;
+    }
+}
+
+void LogStore::write(const std::vector<LogEntry>& entries, const std::map<int, std::string>& pictures) {
+    tried([&] {
+        book_->putOfRun(entries);
+        for (const LogEntry& entry : entries)
+            if (const auto picture = pictures.find(entry.piece);
+                picture != pictures.end() && !picture->second.empty()) {
+                book_->putPicture(entry.id, "finished", picture->second);
+                pictures_.erase(entry.id);
+            }
+    });
+    learn();
+    refresh();
+}
+
+bool LogStore::hasRun(const std::string& run) const {
+    bool there = false;
+    const_cast<LogStore*>(this)->tried([&] { there = book_->hasRun(run); });
+    return there;
+}
+
+void LogStore::refresh() {
+    tried([&] {
+        lines_ = book_->lines(asked_);
+        count_ = book_->count();
+        for (auto* each : {&entry_, &beside_})
+            if (*each) *each = book_->find((*each)->id);
+        if (!entry_) beside_.reset();
+    });
+    if (learned_.empty()) learn();
+    emit changed();
+}
+
+void LogStore::learn() {
+    tried([&] { learned_ = learnedWaits(book_->latest(learnt_from), catalogueWaits()); });
+}
+
+void LogStore::ask(const Asked& asked) {
+    asked_ = asked;
+    close();
+    refresh();
+}
+
+QString LogStore::answer() const {
+    if (count_ == 0) return tr("Nothing is in the logbook yet: it writes itself while the work is done.");
+    QString about = askedText(asked_);
+    if (about.isEmpty()) about = tr("All that was made");
+    return QString::fromStdString(answerOf(lines_, about.toStdString()));
+}
+
+std::vector<std::string> LogStore::values(const char* field) const {
+    std::vector<std::string> found;
+    const_cast<LogStore*>(this)->tried([&] { found = book_->values(field); });
+    return found;
+}
+
+void LogStore::open(const std::string& id) {
+    beside_.reset();
+    tried([&] { entry_ = book_->find(id); });
+    emit changed();
+}
+
+void LogStore::layBeside(const std::string& id) {
+    if (!entry_ || entry_->id == id) return;
+    tried([&] { beside_ = book_->find(id); });
+    emit changed();
+}
+
+void LogStore::close() {
+    if (!entry_) return;
+    entry_.reset();
+    beside_.reset();
+    emit changed();
+}
+
+bool LogStore::change(const std::function<void(LogEntry&)>& change) {
+    if (!entry_) return false;
+    LogEntry changed_entry = *entry_;
+    change(changed_entry);
+    if (changed_entry == *entry_) return true;
+    if (!tried([&] { book_->put(changed_entry); })) return false;
+    refresh();
+    return true;
+}
+
+QImage LogStore::picture(const std::string& id) const {
+    if (const auto known = pictures_.find(id); known != pictures_.end()) return known->second;
+    std::string png;
+    const_cast<LogStore*>(this)->tried([&] { png = book_->picture(id, "finished"); });
+    if (pictures_.size() >= most_pictures) pictures_.clear();
+    return pictures_[id] = QImage::fromData(QByteArray::fromStdString(png));
+}
+
+}  // namespace tympan::app

@@ -1,0 +1,75 @@
+#pragma once
+#include <QImage>
+#include <QObject>
+#include <map>
+#include <memory>
+#include <set>
+
+#include "core/record/learning.h"
+#include "core/record/logbook.h"
+
+namespace tympan::app {
+
+/// The logbook as it is asked and shown: what was asked, the pieces that answer it, the one that is open and
+/// the one beside it. What is changed is on the disk before it shows.
+class LogStore : public QObject {
+    Q_OBJECT
+  public:
+    /// ":memory:" keeps nothing.
+    explicit LogStore(std::filesystem::path file, QObject* parent = nullptr);
+    ~LogStore() override;
+
+    /// What a run writes by itself, with its pictures by piece, PNG.
+    void write(const std::vector<LogEntry>& entries, const std::map<int, std::string>& pictures);
+    bool hasRun(const std::string& run) const;
+    /// Reads again what is there: another window may have written.
+    void refresh();
+
+    void ask(const Asked& asked);
+    const Asked& asked() const { return asked_; }
+    const std::vector<LogLine>& lines() const { return lines_; }
+    int count() const { return count_; }
+    /// The answer to what was asked, as a sentence.
+    QString answer() const;
+    std::vector<std::string> values(const char* field) const;
+
+    void open(const std::string& id);
+    /// Lays another piece beside the open one.
+    void layBeside(const std::string& id);
+    void close();
+    const LogEntry* entry() const { return entry_ ? &*entry_ : nullptr; }
+    const LogEntry* beside() const { return beside_ ? &*beside_ : nullptr; }
+    /// Of the open piece. Whether it could be kept.
+    bool change(const std::function<void(LogEntry&)>& change);
+    QImage picture(const std::string& id) const;
+
+    /// What the last few hundred pieces say of times of waiting.
+    const std::map<std::string, Learned>& learned() const { return learned_; }
+
+  signals:
+    void changed();
+    void failed(const QString& sentence);
+
+  private:
+    template <class Work>
+    bool tried(Work work);
+    void learn();
+
+    std::filesystem::path file_;
+    std::unique_ptr<Logbook> book_;
+    Asked asked_;
+    std::vector<LogLine> lines_;
+    int count_ = 0;
+    std::optional<LogEntry> entry_, beside_;
+    std::map<std::string, Learned> learned_;
+    mutable std::map<std::string, QImage> pictures_;
+};
+
+/// "gel, paper rubbed off on slate, laser printer": what was asked, in words; empty: everything.
+QString askedText(const Asked& asked);
+/// "held", "in parts", "spoiled", "not said".
+QString outcomeText(Outcome outcome);
+/// "bare pale wood" for "pale-wood".
+QString materialText(const std::string& id);
+
+}  // namespace tympan::app

@@ -1,0 +1,77 @@
+#include "app/stations/logbook/logbook_stage.h"
+
+#include <QLineEdit>
+#include <QScrollArea>
+#include <QStackedWidget>
+#include <QTimer>
+
+#include "app/stations/logbook/log_store.h"
+#include "app/stations/logbook/piece_page.h"
+#include "app/stations/logbook/wall_view.h"
+#include "app/widgets/tray_parts.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr int typing_ms = 150;
+
+}  // namespace
+
+LogbookStage::LogbookStage(LogStore& store, QWidget* parent) : QWidget(parent), store_(store) {
+    setObjectName(QStringLiteral("logbook-stage"));
+    auto* outer = new QVBoxLayout(this);
+    outer->setContentsMargins(0, 8, 0, 0);
+    outer->setSpacing(8);
+    auto* head = new QVBoxLayout;
+    head->setContentsMargins(16, 0, 16, 0);
+    ask_ = new QLineEdit;
+    ask_->setObjectName(QStringLiteral("log-ask"));
+    ask_->setAccessibleName(tr("Ask the logbook"));
+    ask_->setPlaceholderText(tr("ask: slate, the red ran, glue on oak…"));
+    ask_->setClearButtonEnabled(true);
+    ask_->setMaximumWidth(520);
+    head->addWidget(ask_);
+    answer_ = titleLabel({});
+    answer_->setObjectName(QStringLiteral("log-answer"));
+    answer_->setWordWrap(true);
+    head->addWidget(answer_);
+    outer->addLayout(head);
+    wall_ = new WallView(store);
+    area_ = new QScrollArea;
+    area_->setFrameShape(QFrame::NoFrame);
+    area_->setWidgetResizable(true);
+    area_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    area_->setWidget(wall_);
+    page_ = new PiecePage(store);
+    pages_ = new QStackedWidget;
+    pages_->addWidget(area_);
+    pages_->addWidget(page_);
+    outer->addWidget(pages_, 1);
+    // One question for a word, not for each of its letters.
+    typing_ = new QTimer(this);
+    typing_->setSingleShot(true);
+    typing_->setInterval(typing_ms);
+    connect(ask_, &QLineEdit::textChanged, typing_, qOverload<>(&QTimer::start));
+    connect(typing_, &QTimer::timeout, this, [this] {
+        Asked asked = store_.asked();
+        asked.words = ask_->text().trimmed().toStdString();
+        if (asked != store_.asked()) store_.ask(asked);
+    });
+    connect(wall_, &WallView::opened, this, [this](const QString& id) { store_.open(id.toStdString()); });
+    connect(wall_, &WallView::wantSeen, this, [this](const QRect& rect) {
+        area_->ensureVisible(rect.center().x(), rect.center().y(), 100, 120);
+    });
+    connect(page_, &PiecePage::closed, &store_, &LogStore::close);
+    connect(&store_, &LogStore::changed, this, &LogbookStage::refresh);
+    refresh();
+}
+
+void LogbookStage::refresh() {
+    answer_->setText(store_.answer());
+    if (!ask_->hasFocus() && ask_->text().trimmed().toStdString() != store_.asked().words)
+        ask_->setText(QString::fromStdString(store_.asked().words));
+    pages_->setCurrentWidget(store_.entry() ? static_cast<QWidget*>(page_) : area_);
+}
+
+}  // namespace tympan::app

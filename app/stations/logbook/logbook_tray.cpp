@@ -1,0 +1,226 @@
+#include "app/stations/logbook/logbook_tray.h"
+
+#include <QComboBox>
+#include <QDateTime>
+#include <QLineEdit>
+#include <QPlainTextEdit>
+#include <QStackedWidget>
+
+#include "app/stations/logbook/log_store.h"
+#include "app/widgets/choice_row.h"
+#include "app/widgets/tray_parts.h"
+#include "core/method/catalogue.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr int most_beside = 200;
+
+Moment monthsAgo(int months) {
+    return Moment{std::chrono::seconds{QDateTime::currentDateTime().addMonths(-months).toSecsSinceEpoch()}};
+}
+
+Moment now() { return Moment{std::chrono::seconds{QDateTime::currentSecsSinceEpoch()}}; }
+
+}  // namespace
+
+LogbookTray::LogbookTray(LogStore& store, QWidget* parent) : QWidget(parent), store_(store) {
+    setObjectName(QStringLiteral("logbook-tray"));
+    auto* outer = new QHBoxLayout(this);
+    outer->setContentsMargins(0, 0, 0, 0);
+    parts_ = new QStackedWidget;
+    parts_->addWidget(askPart());
+    parts_->addWidget(piecePart());
+    outer->addWidget(parts_);
+    connect(&store_, &LogStore::changed, this, &LogbookTray::refresh);
+    refresh();
+}
+
+QWidget* LogbookTray::askPart() {
+    auto* part = new QWidget;
+    auto* down = column();
+    part->setLayout(down);
+    down->addWidget(titleLabel(tr("Ask by")));
+    auto* grid = fieldGrid();
+    material_ = choiceBox(QStringLiteral("log-material"), tr("On what"), 230);
+    method_ = choiceBox(QStringLiteral("log-method"), tr("Which way"), 230);
+    printer_ = choiceBox(QStringLiteral("log-printer"), tr("Which printer"), 230);
+    outcome_ = choiceBox(QStringLiteral("log-outcome"), tr("How it went"), 140);
+    since_ = choiceBox(QStringLiteral("log-since"), tr("Since when"), 140);
+    outcome_->addItem(tr("however it went"), QString());
+    for (const Outcome each : {Outcome::held, Outcome::in_parts, Outcome::spoiled, Outcome::unsaid})
+        outcome_->addItem(outcomeText(each), QString::fromLatin1(name(each).data()));
+    since_->addItem(tr("ever"), 0);
+    since_->addItem(tr("this month"), 1);
+    since_->addItem(tr("three months"), 3);
+    since_->addItem(tr("a year"), 12);
+    int at = 0;
+    for (const auto& [label, box] :
+         {std::pair{tr("on"), material_}, {tr("way"), method_}, {tr("printer"), printer_}}) {
+        grid->addWidget(quietLabel(label), at, 0);
+        grid->addWidget(box, at++, 1);
+    }
+    at = 0;
+    for (const auto& [label, box] : {std::pair{tr("went"), outcome_}, {tr("since"), since_}}) {
+        grid->addWidget(quietLabel(label), at, 2);
+        grid->addWidget(box, at++, 3);
+    }
+    auto* across = new QHBoxLayout;
+    across->addLayout(grid);
+    across->addStretch(1);
+    down->addLayout(across);
+    down->addStretch(1);
+    for (QComboBox* box : {material_, method_, printer_, outcome_, since_})
+        connect(box, &QComboBox::activated, this, &LogbookTray::ask);
+    return part;
+}
+
+QWidget* LogbookTray::piecePart() {
+    auto* part = new QWidget;
+    auto* across = new QHBoxLayout(part);
+    across->setContentsMargins(0, 0, 0, 0);
+    across->setSpacing(24);
+    auto* went = column();
+    went->addWidget(titleLabel(tr("How it went")));
+    went_ = new ChoiceRow(QStringLiteral("log-went"), tr("How it went"), Qt::Vertical);
+    for (const Outcome each : {Outcome::held, Outcome::in_parts, Outcome::spoiled})
+        went_->add(QString::fromLatin1(name(each).data()), outcomeText(each));
+    went_->setFixedWidth(130);
+    went->addWidget(went_);
+    went->addStretch(1);
+    across->addLayout(went);
+    auto* remembered = column();
+    remembered->addWidget(strongLabel(tr("To remember")));
+    notes_ = new QPlainTextEdit;
+    notes_->setObjectName(QStringLiteral("log-notes"));
+    notes_->setAccessibleName(tr("Notes"));
+    notes_->setPlaceholderText(tr("in your words"));
+    notes_->setFixedSize(260, 62);
+    notes_->setTabChangesFocus(true);
+    remembered->addWidget(notes_);
+    next_ = new QLineEdit;
+    next_->setObjectName(QStringLiteral("log-next"));
+    next_->setAccessibleName(tr("Next time"));
+    next_->setPlaceholderText(tr("next time…"));
+    next_->setFixedWidth(260);
+    remembered->addWidget(next_);
+    remembered->addStretch(1);
+    across->addLayout(remembered);
+    auto* after = column();
+    after->addWidget(strongLabel(tr("Since then")));
+    later_ = choiceBox(QStringLiteral("log-later"), tr("What happened later"), 170);
+    later_->addItem(tr("it was washed"), static_cast<int>(Later::washed));
+    later_->addItem(tr("a month on the wall"), static_cast<int>(Later::on_the_wall));
+    later_->addItem(tr("given away"), static_cast<int>(Later::given));
+    later_->addItem(tr("sent"), static_cast<int>(Later::sent));
+    after->addWidget(later_);
+    later_words_ = new QLineEdit;
+    later_words_->setObjectName(QStringLiteral("log-later-words"));
+    later_words_->setAccessibleName(tr("To whom, or how it looked"));
+    later_words_->setPlaceholderText(tr("to whom, how it looked"));
+    later_words_->setFixedWidth(170);
+    after->addWidget(later_words_);
+    QPushButton* note = pushButton(QStringLiteral("log-note-later"), tr("Note it"));
+    note->setProperty("low", true);
+    after->addWidget(note, 0, Qt::AlignLeft);
+    after->addStretch(1);
+    across->addLayout(after);
+    auto* compare = column();
+    compare->addWidget(strongLabel(tr("Lay beside it")));
+    beside_ = choiceBox(QStringLiteral("log-beside"), tr("Another piece beside it"), 200);
+    compare->addWidget(beside_);
+    compare->addStretch(1);
+    across->addLayout(compare);
+    across->addStretch(1);
+    connect(went_, &ChoiceRow::picked, this, [this](const QString& id) {
+        store_.change([&](LogEntry& entry) {
+            for (const Outcome each : outcomes)
+                if (id == QLatin1String(name(each).data())) entry.outcome = each;
+        });
+    });
+    connect(notes_, &QPlainTextEdit::textChanged, this, [this] {
+        store_.change([&](LogEntry& entry) { entry.notes = notes_->toPlainText().toStdString(); });
+    });
+    connect(next_, &QLineEdit::editingFinished, this, [this] {
+        store_.change([&](LogEntry& entry) { entry.next_time = next_->text().trimmed().toStdString(); });
+    });
+    connect(note, &QPushButton::clicked, this, &LogbookTray::later);
+    connect(beside_, &QComboBox::activated, this, [this] {
+        const std::string id = beside_->currentData().toString().toStdString();
+        if (id.empty())
+            store_.open(store_.entry()->id);
+        else
+            store_.layBeside(id);
+    });
+    return part;
+}
+
+void LogbookTray::fill(QComboBox& list, const char* field, const std::string& chosen) {
+    list.clear();
+    list.addItem(tr("anything"), QString());
+    for (const std::string& value : store_.values(field)) {
+        if (value.empty()) continue;
+        QString words = QString::fromStdString(value);
+        if (std::string_view(field) == "material") words = materialText(value);
+        if (std::string_view(field) == "method")
+            for (const Method& method : shippedMethods())
+                if (method.id == value) words = QString::fromStdString(method.name);
+        list.addItem(words, QString::fromStdString(value));
+    }
+    list.setCurrentIndex(std::max(0, list.findData(QString::fromStdString(chosen))));
+}
+
+void LogbookTray::ask() {
+    Asked asked = store_.asked();
+    asked.material = material_->currentData().toString().toStdString();
+    asked.method = method_->currentData().toString().toStdString();
+    asked.printer = printer_->currentData().toString().toStdString();
+    asked.outcome.reset();
+    for (const Outcome each : outcomes)
+        if (outcome_->currentData().toString() == QLatin1String(name(each).data())) asked.outcome = each;
+    asked.since.reset();
+    if (const int months = since_->currentData().toInt(); months > 0) asked.since = monthsAgo(months);
+    store_.ask(asked);
+}
+
+void LogbookTray::later() {
+    LaterEvent event;
+    event.what = static_cast<Later>(later_->currentData().toInt());
+    event.at = now();
+    const QString words = later_words_->text().trimmed();
+    event.words =
+        (words.isEmpty() ? later_->currentText() : later_->currentText() + QStringLiteral(": ") + words)
+            .toStdString();
+    if (store_.change([&](LogEntry& entry) { entry.later.push_back(event); })) later_words_->clear();
+}
+
+void LogbookTray::refresh() {
+    parts_->setCurrentIndex(store_.entry() ? 1 : 0);
+    const LogEntry* entry = store_.entry();
+    if (!entry) {
+        fill(*material_, "material", store_.asked().material);
+        fill(*method_, "method", store_.asked().method);
+        fill(*printer_, "printer", store_.asked().printer);
+        return;
+    }
+    went_->choose(QString::fromLatin1(name(entry->outcome).data()));
+    // Not under the hand that types.
+    if (const QString notes = QString::fromStdString(entry->notes); notes_->toPlainText() != notes) {
+        const QSignalBlocker quiet(notes_);
+        notes_->setPlainText(notes);
+    }
+    if (!next_->hasFocus()) next_->setText(QString::fromStdString(entry->next_time));
+    const QString chosen = store_.beside() ? QString::fromStdString(store_.beside()->id) : QString();
+    beside_->clear();
+    beside_->addItem(tr("none"), QString());
+    for (const LogLine& line : store_.lines()) {
+        if (line.id == entry->id || beside_->count() > most_beside) continue;
+        beside_->addItem(
+            QStringLiteral("%1, %2").arg(QString::fromStdString(line.name), outcomeText(line.outcome)),
+            QString::fromStdString(line.id));
+    }
+    beside_->setCurrentIndex(std::max(0, beside_->findData(chosen)));
+}
+
+}  // namespace tympan::app

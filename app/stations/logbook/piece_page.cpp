@@ -1,0 +1,185 @@
+#include "app/stations/logbook/piece_page.h"
+
+#include <QDateTime>
+#include <QLocale>
+#include <QScrollArea>
+
+#include "app/shell/theme.h"
+#include "app/stations/logbook/log_store.h"
+#include "app/stations/transfer/work_words.h"
+#include "app/widgets/tray_parts.h"
+#include "core/record/questions.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr int picture_px = 300;
+
+QString dayText(Moment at) {
+    return QLocale(QLocale::English)
+        .toString(QDateTime::fromSecsSinceEpoch(at.time_since_epoch().count()),
+                  QStringLiteral("d MMMM yyyy, HH:mm"));
+}
+
+QLabel* pictureLabel(const QString& name) {
+    auto* label = new QLabel;
+    label->setObjectName(name);
+    label->setFixedSize(picture_px, picture_px);
+    label->setAlignment(Qt::AlignCenter);
+    return label;
+}
+
+void showPicture(QLabel& label, const QImage& picture) {
+    label.setText(picture.isNull() ? PiecePage::tr("no picture of it") : QString());
+    if (picture.isNull()) return;
+    const qreal ratio = label.devicePixelRatioF();
+    QImage shown = picture.scaled(label.size() * ratio, Qt::KeepAspectRatio, Qt::SmoothTransformation);
+    shown.setDevicePixelRatio(ratio);
+    label.setPixmap(QPixmap::fromImage(shown));
+}
+
+QString aboutText(const LogEntry& entry) {
+    QStringList parts{QString::fromStdString(entry.method_name),
+                      PiecePage::tr("on %1").arg(QString::fromStdString(entry.object)),
+                      QString::fromStdString(entry.printer), QString::fromStdString(entry.carrier)};
+    if (entry.face != "front" && !entry.face.empty()) parts.insert(2, QString::fromStdString(entry.face));
+    parts << PiecePage::tr("%1 cm²").arg(entry.area_cm2, 0, 'f', 0);
+    if (entry.copies > 1) parts << PiecePage::tr("%1 copies").arg(entry.copies);
+    if (entry.spoiled > 0) parts << PiecePage::tr("%1 begun anew").arg(entry.spoiled);
+    parts << PiecePage::tr("%1 °C, %2 %")
+                 .arg(entry.temperature_c, 0, 'f', 0)
+                 .arg(entry.humidity_percent, 0, 'f', 0);
+    parts.removeAll(QString());
+    return parts.join(QStringLiteral(" · "));
+}
+
+std::vector<QStringList> stepsOf(const LogEntry& entry) {
+    std::vector<QStringList> rows;
+    for (const DoneStep& step : entry.steps) {
+        QString words = QString::fromStdString(step.words);
+        if (!step.hands) words += PiecePage::tr(", waiting");
+        if (step.times > 1) words += PiecePage::tr(", %1 times").arg(step.times);
+        rows.push_back({words, lengthOfTime(step.planned_min), lengthOfTime(step.real_min)});
+    }
+    return rows;
+}
+
+}  // namespace
+
+PiecePage::PiecePage(LogStore& store, QWidget* parent) : QWidget(parent), store_(store) {
+    setObjectName(QStringLiteral("piece-page"));
+    auto* outer = new QVBoxLayout(this);
+    outer->setContentsMargins(16, 8, 16, 8);
+    outer->setSpacing(8);
+    auto* top = new QHBoxLayout;
+    title_ = titleLabel({});
+    title_->setObjectName(QStringLiteral("piece-title"));
+    top->addWidget(title_, 1);
+    QPushButton* back = linkButton(QStringLiteral("back-to-wall"), tr("back to all"));
+    top->addWidget(back);
+    outer->addLayout(top);
+    about_ = quietLabel({});
+    about_->setObjectName(QStringLiteral("piece-about"));
+    outer->addWidget(about_);
+    auto* across = new QHBoxLayout;
+    across->setSpacing(16);
+    auto* pictures = column();
+    picture_ = pictureLabel(QStringLiteral("piece-picture"));
+    other_picture_ = pictureLabel(QStringLiteral("beside-picture"));
+    pictures->addWidget(picture_);
+    pictures->addStretch(1);
+    across->addLayout(pictures);
+    auto* area = new QScrollArea;
+    area->setWidgetResizable(true);
+    area->setFrameShape(QFrame::NoFrame);
+    facts_ = new QWidget;
+    down_ = column();
+    facts_->setLayout(down_);
+    area->setWidget(facts_);
+    across->addWidget(area, 1);
+    auto* others = column();
+    others->addWidget(other_picture_);
+    others->addStretch(1);
+    across->addLayout(others);
+    outer->addLayout(across, 1);
+    connect(back, &QPushButton::clicked, this, &PiecePage::closed);
+    connect(&store_, &LogStore::changed, this, &PiecePage::refresh);
+    refresh();
+}
+
+void PiecePage::refresh() {
+    const LogEntry* entry = store_.entry();
+    if (!entry) return;
+    const LogEntry* other = store_.beside();
+    title_->setText(other ? tr("%1, and beside it %2")
+                                .arg(QString::fromStdString(entry->name), QString::fromStdString(other->name))
+                          : tr("%1 · %2").arg(QString::fromStdString(entry->name), dayText(entry->made)));
+    about_->setText(other ? tr("Only what differs.") : aboutText(*entry));
+    showPicture(*picture_, store_.picture(entry->id));
+    other_picture_->setVisible(other != nullptr);
+    if (other) showPicture(*other_picture_, store_.picture(other->id));
+    fill();
+}
+
+void PiecePage::resizeEvent(QResizeEvent*) {
+    // In a low window the pictures give way.
+    const int side = std::clamp(height() - 90, 120, picture_px);
+    for (QLabel* each : {picture_, other_picture_})
+        if (each->width() != side) each->setFixedSize(side, side);
+    refresh();
+}
+
+void PiecePage::addTable(const QStringList& heads, const std::vector<QStringList>& rows) {
+    auto* grid = fieldGrid();
+    for (int column = 0; column < heads.size(); ++column)
+        grid->addWidget(quietLabel(heads[column]), 0, column);
+    int at = 1;
+    for (const QStringList& row : rows) {
+        for (int column = 0; column < row.size(); ++column) {
+            auto* label = new QLabel(row[column]);
+            label->setWordWrap(column == 0);
+            label->setTextInteractionFlags(Qt::TextSelectableByMouse);
+            grid->addWidget(label, at, column, Qt::AlignTop);
+        }
+        ++at;
+    }
+    grid->setColumnStretch(0, 1);
+    down_->addLayout(grid);
+}
+
+void PiecePage::fill() {
+    // A new sheet each time: nothing here is typed into.
+    auto* sheet = new QWidget;
+    auto* down = column();
+    sheet->setLayout(down);
+    down_ = down;
+    const LogEntry* entry = store_.entry();
+    if (const LogEntry* other = store_.beside()) {
+        std::vector<QStringList> rows;
+        for (const Difference& each : differences(*entry, *other))
+            rows.push_back({QString::fromStdString(each.what), QString::fromStdString(each.one),
+                            QString::fromStdString(each.other)});
+        if (rows.empty())
+            down->addWidget(quietLabel(tr("Nothing that was written down differs.")));
+        else
+            addTable({QString(), QString::fromStdString(entry->name), QString::fromStdString(other->name)},
+                     rows);
+    } else {
+        for (const std::string& wrong : entry->wrong) {
+            auto* label = strongLabel(tr("Went wrong: %1").arg(QString::fromStdString(wrong)));
+            label->setWordWrap(true);
+            down->addWidget(label);
+        }
+        addTable({tr("what was done"), tr("planned"), tr("real")}, stepsOf(*entry));
+        for (const LaterEvent& event : entry->later)
+            down->addWidget(quietLabel(
+                QStringLiteral("%1: %2").arg(dayText(event.at), QString::fromStdString(event.words))));
+    }
+    down->addStretch(1);
+    auto* area = findChild<QScrollArea*>();
+    area->setWidget(sheet);
+    facts_ = sheet;
+}
+
+}  // namespace tympan::app

@@ -1,0 +1,91 @@
+#include "core/record/learning.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/method/catalogue.h"
+#include "core/method/preparations.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double z_of_80_percent = 1.2816;  // least and most lie about the middle four fifths
+constexpr double least_spread = 0.05;       // nobody's glue dries to the minute
+
+double spreadOf(const Minutes& minutes) {
+    if (minutes.least <= 0 || minutes.most <= minutes.least) return least_spread;
+    return std::max(least_spread, std::log(minutes.most / minutes.least) / (2 * z_of_80_percent));
+}
+
+void addWaits(std::map<std::string, Minutes>& waits, const std::string& method,
+              const std::vector<Step>& steps) {
+    for (const Step& step : steps)
+        if (step.wait && step.wait->kind == Wait::Kind::not_before)
+            waits.emplace(stepKey(method, step.id), Minutes{step.wait->least_min, step.wait->typical_min,
+                                                            step.wait->most_min, step.wait->basis});
+}
+
+}  // namespace
+
+Learned learnedFrom(const Minutes& prior, const std::vector<Seen>& seen) {
+    Learned learned{prior, 0};
+    if (prior.usual <= 0) return learned;
+    const double prior_log = std::log(prior.usual);
+    std::vector<double> logs;
+    for (const Seen& each : seen) {
+        if (each.most_min <= 0) continue;
+        // Between the last look that found it wet and the first that did not.
+        if (each.least_min > 0 && each.least_min < each.most_min)
+            logs.push_back((std::log(each.least_min) + std::log(each.most_min)) / 2);
+        else if (each.most_min < prior.usual)
+            logs.push_back(std::log(each.most_min));
+    }
+    if (logs.empty()) return learned;
+    const double n = static_cast<double>(logs.size());
+    double sum = prior_evenings * prior_log;
+    for (const double each : logs) sum += each;
+    const double mean = sum / (prior_evenings + n);
+    const double prior_spread = spreadOf(prior);
+    double squares = prior_evenings * (prior_spread * prior_spread + (prior_log - mean) * (prior_log - mean));
+    for (const double each : logs) squares += (each - mean) * (each - mean);
+    const double spread = std::max(least_spread, std::sqrt(squares / (prior_evenings + n)));
+    learned.minutes = {std::exp(mean - z_of_80_percent * spread), std::exp(mean),
+                       std::exp(mean + z_of_80_percent * spread), Basis::measured};
+    learned.evenings = static_cast<int>(logs.size());
+    return learned;
+}
+
+std::map<std::string, Learned> learnedWaits(const std::vector<LogEntry>& entries,
+                                            const std::map<std::string, Minutes>& priors) {
+    std::map<std::string, std::vector<Seen>> seen;
+    for (const LogEntry& entry : entries)
+        for (const DoneStep& step : entry.steps)
+            if (!step.hands && step.real_min > 0)
+                seen[step.key].push_back({step.not_before_min / step.weather, step.real_min / step.weather});
+    std::map<std::string, Learned> learned;
+    for (const auto& [key, of] : seen) {
+        const auto prior = priors.find(key);
+        if (prior == priors.end()) continue;
+        if (const Learned one = learnedFrom(prior->second, of); one.evenings > 0) learned[key] = one;
+    }
+    return learned;
+}
+
+std::map<std::string, Minutes> catalogueWaits() {
+    std::map<std::string, Minutes> waits;
+    for (const Method& method : shippedMethods()) addWaits(waits, method.id, method.steps);
+    for (const Preparation& each : shippedPreparations()) addWaits(waits, "", each.steps);
+    return waits;
+}
+
+MeasuredWaits measuredWaits(const std::map<std::string, Learned>& learned, const Weather& weather) {
+    const double factor = dryingFactor(weather);
+    MeasuredWaits waits;
+    for (const auto& [key, one] : learned)
+        waits[key] = {one.minutes.least * factor, one.minutes.usual * factor, one.minutes.most * factor,
+                      Basis::measured};
+    return waits;
+}
+
+}  // namespace tympan

@@ -1,0 +1,221 @@
+#include "core/record/log_entry.h"
+
+#include <algorithm>
+#include <array>
+#include <nlohmann/json.hpp>
+
+namespace tympan {
+
+namespace {
+
+using nlohmann::json;
+
+constexpr double century_s = 3.2e9 * 2;  // moments that a record may hold, either way of 1970
+constexpr double most_min = 10 * 365.0 * 24 * 60;
+
+template <class Value, std::size_t count>
+std::string_view named(const std::array<std::string_view, count>& names, Value value) {
+    return names.at(static_cast<std::size_t>(value));
+}
+
+/// One of some values by its name.
+template <class Values>
+auto readNamed(JsonReader& reader, const std::string& field, const Values& all) {
+    std::vector<std::string> names;
+    for (const auto each : all) names.emplace_back(name(each));
+    const std::string found = reader.oneOf(field, names);
+    return all[std::find(names.begin(), names.end(), found) - names.begin()];
+}
+
+json toJson(Moment at) { return at.time_since_epoch().count(); }
+
+Moment readMoment(JsonReader& reader, const std::string& field) {
+    return Moment{std::chrono::seconds{static_cast<long long>(reader.number(field, -century_s, century_s))}};
+}
+
+json toJson(const DoneStep& step) {
+    return {{"key", step.key},
+            {"words", step.words},
+            {"work", step.work == Work::unsaid ? "" : workNames()[static_cast<std::size_t>(step.work)]},
+            {"face", step.face},
+            {"hands", step.hands},
+            {"times", step.times},
+            {"planned_min", step.planned_min},
+            {"real_min", step.real_min},
+            {"area_cm2", step.area_cm2},
+            {"not_before_min", step.not_before_min},
+            {"weather", step.weather}};
+}
+
+DoneStep readDoneStep(JsonReader& reader) {
+    DoneStep step;
+    step.key = reader.text("key");
+    step.words = reader.note("words");
+    const std::string work = reader.note("work");
+    const auto& names = workNames();
+    if (const auto found = std::find(names.begin(), names.end(), work); found != names.end())
+        step.work = static_cast<Work>(found - names.begin());
+    step.face = reader.note("face");
+    step.hands = reader.flag("hands", false);
+    step.times = reader.integer("times", 1, 1000, 1);
+    step.planned_min = reader.number("planned_min", 0, most_min, 0);
+    step.real_min = reader.number("real_min", 0, most_min, 0);
+    step.area_cm2 = reader.number("area_cm2", 0, 1e9, 0);
+    step.not_before_min = reader.number("not_before_min", 0, most_min, 0);
+    step.weather = reader.number("weather", 0.001, 1000, 1);
+    reader.finish();
+    return step;
+}
+
+json toJson(const DrawnFault& fault) {
+    json ring = json::array();
+    for (const PointMm& point : fault.ring) ring.push_back({{"x_mm", point.x}, {"y_mm", point.y}});
+    return {{"fault", name(fault.fault)}, {"ring", ring}};
+}
+
+DrawnFault readFault(JsonReader& reader) {
+    DrawnFault fault{readNamed(reader, "fault", faults), {}};
+    for (JsonReader& point : reader.objects("ring")) {
+        fault.ring.push_back({point.number("x_mm", -1e5, 1e5), point.number("y_mm", -1e5, 1e5)});
+        point.finish();
+    }
+    reader.finish();
+    return fault;
+}
+
+json toJson(const LaterEvent& event) {
+    return {
+        {"what", name(event.what)}, {"at", toJson(event.at)}, {"words", event.words}, {"grams", event.grams}};
+}
+
+LaterEvent readLater(JsonReader& reader) {
+    LaterEvent event;
+    event.what = readNamed(reader, "what", laters);
+    event.at = readMoment(reader, "at");
+    event.words = reader.note("words");
+    event.grams = reader.number("grams", 0, 1e6, 0);
+    reader.finish();
+    return event;
+}
+
+}  // namespace
+
+std::string_view name(Outcome outcome) {
+    static constexpr std::array<std::string_view, 4> names{"unsaid", "held", "in-parts", "spoiled"};
+    return named(names, outcome);
+}
+
+std::string_view name(Fault fault) {
+    static constexpr std::array<std::string_view, 9> names{"hole", "cloud", "smear", "ghost", "ridge",
+                                                           "seam", "edge",  "ran",   "faded"};
+    return named(names, fault);
+}
+
+std::string_view name(Later later) {
+    static constexpr std::array<std::string_view, 5> names{"washed", "on-the-wall", "given", "sent", "note"};
+    return named(names, later);
+}
+
+double areaOf(const DrawnFault& fault) {
+    return fault.ring.size() < 3 ? 0 : std::abs(area(fault.ring)) / 100;
+}
+
+int timesOf(const LogEntry& entry, Work work) {
+    int times = 0;
+    for (const DoneStep& step : entry.steps)
+        if (step.work == work && step.hands) times += step.times;
+    return times;
+}
+
+LogLine lineOf(const LogEntry& entry) {
+    LogLine line{entry.id,       entry.job,          entry.name,    entry.made,
+                 entry.method,   entry.method_name,  entry.printer, entry.object,
+                 entry.material, entry.printer_kind, entry.copies,  entry.spoiled};
+    line.coats = timesOf(entry, Work::seal) + timesOf(entry, Work::finish);
+    line.rounds = timesOf(entry, Work::rub);
+    line.humidity_percent = entry.humidity_percent;
+    line.outcome = entry.outcome;
+    for (const DoneStep& step : entry.steps)
+        if (!step.hands && step.work == Work::dry) line.wait_min = std::max(line.wait_min, step.real_min);
+    return line;
+}
+
+double handsMinutes(const LogEntry& entry) {
+    double sum = 0;
+    for (const DoneStep& step : entry.steps)
+        if (step.hands) sum += step.real_min;
+    return sum;
+}
+
+json toJson(const LogEntry& entry) {
+    json value{{"id", entry.id},
+               {"run", entry.run},
+               {"piece", entry.piece},
+               {"job", entry.job},
+               {"name", entry.name},
+               {"begun", toJson(entry.begun)},
+               {"made", toJson(entry.made)},
+               {"method", entry.method},
+               {"method_name", entry.method_name},
+               {"revision", entry.revision},
+               {"carrier", entry.carrier},
+               {"printer", entry.printer},
+               {"printer_kind", id(entry.printer_kind)},
+               {"object", entry.object},
+               {"material", entry.material},
+               {"face", entry.face},
+               {"area_cm2", entry.area_cm2},
+               {"copies", entry.copies},
+               {"spoiled", entry.spoiled},
+               {"temperature_c", entry.temperature_c},
+               {"humidity_percent", entry.humidity_percent},
+               {"steps", json::array()},
+               {"left_out", entry.left_out},
+               {"wrong", entry.wrong},
+               {"outcome", name(entry.outcome)},
+               {"faults", json::array()},
+               {"later", json::array()},
+               {"notes", entry.notes},
+               {"next_time", entry.next_time}};
+    for (const DoneStep& step : entry.steps) value["steps"].push_back(toJson(step));
+    for (const DrawnFault& fault : entry.faults) value["faults"].push_back(toJson(fault));
+    for (const LaterEvent& event : entry.later) value["later"].push_back(toJson(event));
+    return value;
+}
+
+LogEntry readLogEntry(JsonReader reader) {
+    LogEntry entry;
+    entry.id = reader.text("id");
+    entry.run = reader.note("run");
+    entry.piece = reader.integer("piece", 0, 1'000'000'000, 0);
+    entry.job = reader.note("job");
+    entry.name = reader.note("name");
+    entry.begun = readMoment(reader, "begun");
+    entry.made = readMoment(reader, "made");
+    entry.method = reader.note("method");
+    entry.method_name = reader.note("method_name");
+    entry.revision = reader.integer("revision", 0, 1'000'000, 0);
+    entry.carrier = reader.note("carrier");
+    entry.printer = reader.note("printer");
+    entry.printer_kind = printerKindNamed(reader.oneOf("printer_kind", printerKindNames()));
+    entry.object = reader.note("object");
+    entry.material = reader.note("material");
+    entry.face = reader.note("face");
+    entry.area_cm2 = reader.number("area_cm2", 0, 1e9, 0);
+    entry.copies = reader.integer("copies", 1, 1'000'000, 1);
+    entry.spoiled = reader.integer("spoiled", 0, 1'000'000, 0);
+    entry.temperature_c = reader.number("temperature_c", -100, 200, 0);
+    entry.humidity_percent = reader.number("humidity_percent", 0, 100, 0);
+    for (JsonReader& step : reader.objects("steps")) entry.steps.push_back(readDoneStep(step));
+    entry.left_out = reader.texts("left_out");
+    entry.wrong = reader.texts("wrong");
+    entry.outcome = readNamed(reader, "outcome", outcomes);
+    for (JsonReader& fault : reader.objects("faults")) entry.faults.push_back(readFault(fault));
+    for (JsonReader& event : reader.objects("later")) entry.later.push_back(readLater(event));
+    entry.notes = reader.note("notes");
+    entry.next_time = reader.note("next_time");
+    reader.finish();
+    return entry;
+}
+
+}  // namespace tympan

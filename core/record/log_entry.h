@@ -1,0 +1,110 @@
+#pragma once
+#include <nlohmann/json_fwd.hpp>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/base/json_reader.h"
+#include "core/measure/outline.h"
+#include "core/method/step.h"
+#include "core/schedule/time_zone.h"
+
+namespace tympan {
+
+/// How a piece went, in the words that a maker clicks.
+enum class Outcome { unsaid, held, in_parts, spoiled };
+std::string_view name(Outcome outcome);
+inline constexpr Outcome outcomes[] = {Outcome::unsaid, Outcome::held, Outcome::in_parts, Outcome::spoiled};
+
+/// What was wrong with it.
+enum class Fault { hole, cloud, smear, ghost, ridge, seam, edge, ran, faded };
+std::string_view name(Fault fault);
+inline constexpr Fault faults[] = {Fault::hole, Fault::cloud, Fault::smear, Fault::ghost, Fault::ridge,
+                                   Fault::seam, Fault::edge,  Fault::ran,   Fault::faded};
+
+/// A fault as it was drawn on the finished face.
+struct DrawnFault {
+    Fault fault = Fault::hole;
+    Ring ring;  ///< on the object, mm; closed by itself
+    bool operator==(const DrawnFault&) const = default;
+};
+/// Its area in cm²; of a ring that crosses itself what its winding leaves.
+double areaOf(const DrawnFault& fault);
+
+/// What happened to a piece after it was done.
+enum class Later { washed, on_the_wall, given, sent, note };
+std::string_view name(Later later);
+inline constexpr Later laters[] = {Later::washed, Later::on_the_wall, Later::given, Later::sent, Later::note};
+struct LaterEvent {
+    Later what = Later::note;
+    Moment at;
+    std::string words;  ///< to whom, how it looked
+    double grams = 0;   ///< of what was sent; 0: not weighed
+    bool operator==(const LaterEvent&) const = default;
+};
+
+/// A step of a piece as it was done: planned and real.
+struct DoneStep {
+    std::string key;    ///< by method and step, as waits are measured: "gel-rub-off/dry"
+    std::string words;  ///< the step's, as far as their first pause
+    Work work = Work::unsaid;
+    std::string face;
+    bool hands = false;
+    int times = 1;  ///< rounds, coats
+    double planned_min = 0, real_min = 0;
+    double area_cm2 = 0;  ///< of one time
+    /// Of a wait that dried: when one looked last and it was not dry yet, and how the weather stretched it.
+    double not_before_min = 0;
+    double weather = 1;
+    bool operator==(const DoneStep&) const = default;
+};
+
+/// One piece of a job, as it was made. A value; the record keeps it as JSON.
+struct LogEntry {
+    std::string id;   ///< RFC 9562
+    std::string run;  ///< empty: written by hand
+    int piece = 0;
+    std::string job, name;
+    Moment begun, made;
+    std::string method, method_name;
+    int revision = 0;
+    std::string carrier, printer;
+    PrinterKind printer_kind = PrinterKind::laser;
+    std::string object, material, face;
+    double area_cm2 = 0;
+    int copies = 1, spoiled = 0;  ///< of those, begun anew
+    double temperature_c = 0, humidity_percent = 0;
+    std::vector<DoneStep> steps;
+    std::vector<std::string> left_out, wrong;  ///< steps that were not done; what was said to have gone wrong
+    Outcome outcome = Outcome::unsaid;
+    std::vector<DrawnFault> faults;
+    std::vector<LaterEvent> later;
+    std::string notes, next_time;
+    bool operator==(const LogEntry&) const = default;
+};
+
+/// What one asks about an entry, and what is shown of it in a list.
+struct LogLine {
+    std::string id, job, name;
+    Moment made;
+    std::string method, method_name, printer, object, material;
+    PrinterKind printer_kind = PrinterKind::laser;
+    int copies = 1, spoiled = 0;
+    int coats = 0, rounds = 0;  ///< of finish, and of rubbing
+    double wait_min = 0;        ///< the longest that was waited for it to dry
+    double humidity_percent = 0;
+    Outcome outcome = Outcome::unsaid;
+    bool operator==(const LogLine&) const = default;
+};
+LogLine lineOf(const LogEntry& entry);
+
+/// How often a step was done: coats of a kind, rounds of rubbing. 0: not at all.
+int timesOf(const LogEntry& entry, Work work);
+/// Minutes of hands, and from the begin to the end.
+double handsMinutes(const LogEntry& entry);
+
+nlohmann::json toJson(const LogEntry& entry);
+/// Throws Error (input).
+LogEntry readLogEntry(JsonReader reader);
+
+}  // namespace tympan

@@ -1,0 +1,12 @@
+#pragma once
+#include "core/record/log_entry.h"
+#include "core/run/run.h"
+
+namespace tympan {
+
+/// The entries that a run writes by itself: one for each piece on which work was done, with what was planned
+/// and what came of it. Their ids follow from the run and the piece, so that the same run writes the same
+/// ones. Pure.
+std::vector<LogEntry> entriesOf(const WorkRun& run);
+
+}  // namespace tympan

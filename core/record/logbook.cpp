@@ -1,0 +1,286 @@
+#include "core/record/logbook.h"
+
+#include <algorithm>
+#include <nlohmann/json.hpp>
+
+#include <fmt/format.h>
+
+#include "core/record/database.h"
+
+namespace tympan {
+
+namespace {
+
+using nlohmann::json;
+
+LogEntry readEntry(const std::string& text) {
+    const JsonText source{"entry", text};
+    const json root = parseJson(source);
+    json rest;
+    return readLogEntry(JsonReader::lenient(source, root, rest));
+}
+
+std::string textOf(const LogEntry& entry) {
+    return toJson(entry).dump(-1, ' ', false, json::error_handler_t::replace);
+}
+
+/// All words that one may look for.
+std::string wordsOf(const LogEntry& entry) {
+    std::string words;
+    const auto add = [&](const std::string& more) { words += more + "\n"; };
+    for (const std::string* each :
+         {&entry.job, &entry.name, &entry.method, &entry.method_name, &entry.carrier, &entry.printer,
+          &entry.object, &entry.material, &entry.notes, &entry.next_time})
+        add(*each);
+    for (const std::string& each : entry.wrong) add(each);
+    for (const DrawnFault& fault : entry.faults) add(std::string(name(fault.fault)));
+    for (const LaterEvent& event : entry.later) add(std::string(name(event.what)) + " " + event.words);
+    for (const DoneStep& step : entry.steps) add(step.words);
+    if (entry.outcome != Outcome::unsaid) add(std::string(name(entry.outcome)));
+    return words;
+}
+
+/// Every word of it somewhere, as far as it is typed.
+std::string matchOf(const std::string& typed) {
+    std::string match, word;
+    const auto take = [&] {
+        if (!word.empty()) match += fmt::format("{}\"{}\"*", match.empty() ? "" : " ", word);
+        word.clear();
+    };
+    for (const char c : typed) {
+        const auto byte = static_cast<unsigned char>(c);
+        if (std::isalnum(byte) || byte >= 0x80)
+            word += c;
+        else
+            take();
+    }
+    take();
+    return match;
+}
+
+Outcome outcomeNamed(const std::string& text) {
+    for (const Outcome each : outcomes)
+        if (name(each) == text) return each;
+    return Outcome::unsaid;
+}
+
+}  // namespace
+
+struct Logbook::Data {
+    std::filesystem::path file;
+    mutable SQLite::Database record;
+
+    void put(const LogEntry& entry) {
+        const LogLine line = lineOf(entry);
+        SQLite::Statement insert(record,
+                                 "INSERT INTO entries (id, run, job, name, made, method, method_name, "
+                                 "printer, object, material, printer_kind, "
+                                 "copies, spoiled, coats, rounds, wait_min, humidity, outcome, entry) "
+                                 "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) "
+                                 "ON CONFLICT (id) DO UPDATE SET run = excluded.run, job = excluded.job, "
+                                 "name = excluded.name, made = "
+                                 "excluded.made, method = excluded.method, method_name = "
+                                 "excluded.method_name, printer = excluded.printer, "
+                                 "object = excluded.object, material = excluded.material, printer_kind = "
+                                 "excluded.printer_kind, copies = "
+                                 "excluded.copies, spoiled = excluded.spoiled, coats = excluded.coats, "
+                                 "rounds = excluded.rounds, wait_min = "
+                                 "excluded.wait_min, humidity = excluded.humidity, outcome = "
+                                 "excluded.outcome, entry = excluded.entry");
+        int at = 0;
+        const auto text = [&](const std::string& value) { insert.bind(++at, value); };
+        text(line.id);
+        text(entry.run);
+        text(line.job);
+        text(line.name);
+        insert.bind(++at, static_cast<std::int64_t>(line.made.time_since_epoch().count()));
+        text(line.method);
+        text(line.method_name);
+        text(line.printer);
+        text(line.object);
+        text(line.material);
+        text(std::string(tympan::id(line.printer_kind)));
+        for (const int value : {line.copies, line.spoiled, line.coats, line.rounds}) insert.bind(++at, value);
+        insert.bind(++at, line.wait_min);
+        insert.bind(++at, line.humidity_percent);
+        text(std::string(name(line.outcome)));
+        text(textOf(entry));
+        insert.exec();
+        forgetWords(line.id);
+        SQLite::Statement words(
+            record, "INSERT INTO entry_words (rowid, words) SELECT rowid, ? FROM entries WHERE id = ?");
+        words.bind(1, wordsOf(entry));
+        words.bind(2, line.id);
+        words.exec();
+    }
+    void forgetWords(const std::string& id) {
+        SQLite::Statement forget(
+            record, "DELETE FROM entry_words WHERE rowid = (SELECT rowid FROM entries WHERE id = ?)");
+        forget.bind(1, id);
+        forget.exec();
+    }
+    std::optional<LogEntry> find(const std::string& id) const {
+        SQLite::Statement query(record, "SELECT entry FROM entries WHERE id = ?");
+        query.bind(1, id);
+        if (!query.executeStep()) return {};
+        return readEntry(query.getColumn(0).getString());
+    }
+};
+
+Logbook::Logbook(const std::filesystem::path& file) : data_(new Data{file, openRecord(file)}) {}
+Logbook::~Logbook() = default;
+
+void Logbook::put(const LogEntry& entry) {
+    keeping(data_->file, [&] {
+        SQLite::Transaction all(data_->record, SQLite::TransactionBehavior::IMMEDIATE);
+        data_->put(entry);
+        all.commit();
+    });
+}
+
+void Logbook::putOfRun(const std::vector<LogEntry>& entries) {
+    keeping(data_->file, [&] {
+        SQLite::Transaction all(data_->record, SQLite::TransactionBehavior::IMMEDIATE);
+        for (LogEntry entry : entries) {
+            if (const auto before = data_->find(entry.id)) {
+                entry.outcome = before->outcome;
+                entry.faults = before->faults;
+                entry.later = before->later;
+                entry.next_time = before->next_time;
+                if (!before->notes.empty()) entry.notes = before->notes;
+                if (entry == *before) continue;
+            }
+            data_->put(entry);
+        }
+        all.commit();
+    });
+}
+
+void Logbook::erase(const std::string& id) {
+    keeping(data_->file, [&] {
+        SQLite::Transaction all(data_->record, SQLite::TransactionBehavior::IMMEDIATE);
+        data_->forgetWords(id);
+        for (const char* from :
+             {"DELETE FROM pictures WHERE entry = ?", "DELETE FROM entries WHERE id = ?"}) {
+            SQLite::Statement erase(data_->record, from);
+            erase.bind(1, id);
+            erase.exec();
+        }
+        all.commit();
+    });
+}
+
+std::optional<LogEntry> Logbook::find(const std::string& id) const {
+    return keeping(data_->file, [&] { return data_->find(id); });
+}
+
+std::vector<LogLine> Logbook::lines(const Asked& asked) const {
+    return keeping(data_->file, [&] {
+        const std::string match = matchOf(asked.words);
+        std::string sql =
+            "SELECT id, job, name, made, method, method_name, printer, object, material, printer_kind, "
+            "copies, spoiled, "
+            "coats, rounds, wait_min, humidity, outcome FROM entries WHERE 1";
+        std::vector<std::string> bound;
+        const auto also = [&](const char* condition, const std::string& value) {
+            sql += condition;
+            bound.push_back(value);
+        };
+        if (!match.empty())
+            also(" AND rowid IN (SELECT rowid FROM entry_words WHERE entry_words MATCH ?)", match);
+        if (!asked.material.empty()) also(" AND material = ?", asked.material);
+        if (!asked.method.empty()) also(" AND method = ?", asked.method);
+        if (!asked.printer.empty()) also(" AND printer = ?", asked.printer);
+        if (asked.outcome) also(" AND outcome = ?", std::string(name(*asked.outcome)));
+        if (asked.since)
+            also(" AND made >= CAST(? AS INTEGER)", std::to_string(asked.since->time_since_epoch().count()));
+        SQLite::Statement query(data_->record, sql + " ORDER BY made DESC, id");
+        for (std::size_t i = 0; i < bound.size(); ++i) query.bind(static_cast<int>(i) + 1, bound[i]);
+        std::vector<LogLine> lines;
+        while (query.executeStep()) {
+            int at = 0;
+            const auto text = [&] { return query.getColumn(at++).getString(); };
+            LogLine& line = lines.emplace_back();
+            line.id = text();
+            line.job = text();
+            line.name = text();
+            line.made = Moment{std::chrono::seconds{query.getColumn(at++).getInt64()}};
+            line.method = text();
+            line.method_name = text();
+            line.printer = text();
+            line.object = text();
+            line.material = text();
+            line.printer_kind = printerKindNamed(text());
+            for (int* each : {&line.copies, &line.spoiled, &line.coats, &line.rounds})
+                *each = query.getColumn(at++).getInt();
+            line.wait_min = query.getColumn(at++).getDouble();
+            line.humidity_percent = query.getColumn(at++).getDouble();
+            line.outcome = outcomeNamed(text());
+        }
+        return lines;
+    });
+}
+
+std::vector<LogEntry> Logbook::latest(int most, int* unread) const {
+    return keeping(data_->file, [&] {
+        std::vector<LogEntry> entries;
+        SQLite::Statement query(data_->record, "SELECT entry FROM entries ORDER BY made DESC, id LIMIT ?");
+        query.bind(1, most);
+        while (query.executeStep()) {
+            try {
+                entries.push_back(readEntry(query.getColumn(0).getString()));
+            } catch (const Error&) {
+                if (unread) ++*unread;
+            }
+        }
+        return entries;
+    });
+}
+
+bool Logbook::hasRun(const std::string& run) const {
+    return keeping(data_->file, [&] {
+        SQLite::Statement query(data_->record, "SELECT 1 FROM entries WHERE run = ? LIMIT 1");
+        query.bind(1, run);
+        return query.executeStep();
+    });
+}
+
+int Logbook::count() const {
+    return keeping(data_->file,
+                   [&] { return data_->record.execAndGet("SELECT COUNT(*) FROM entries").getInt(); });
+}
+
+std::vector<std::string> Logbook::values(const std::string& field) const {
+    return keeping(data_->file, [&] {
+        std::vector<std::string> found;
+        for (const char* known : {"material", "method", "printer"}) {
+            if (field != known) continue;
+            SQLite::Statement query(data_->record, "SELECT " + field + " FROM entries GROUP BY " + field +
+                                                       " ORDER BY COUNT(*) DESC, " + field);
+            while (query.executeStep()) found.push_back(query.getColumn(0).getString());
+        }
+        return found;
+    });
+}
+
+void Logbook::putPicture(const std::string& entry, const std::string& what, const std::string& png) {
+    keeping(data_->file, [&] {
+        SQLite::Statement put(data_->record,
+                              "INSERT OR REPLACE INTO pictures (entry, what, picture) VALUES (?, ?, ?)");
+        put.bind(1, entry);
+        put.bind(2, what);
+        put.bind(3, png.data(), static_cast<int>(png.size()));
+        put.exec();
+    });
+}
+
+std::string Logbook::picture(const std::string& entry, const std::string& what) const {
+    return keeping(data_->file, [&] {
+        SQLite::Statement query(data_->record, "SELECT picture FROM pictures WHERE entry = ? AND what = ?");
+        query.bind(1, entry);
+        query.bind(2, what);
+        return query.executeStep() ? query.getColumn(0).getString() : std::string();
+    });
+}
+
+}  // namespace tympan

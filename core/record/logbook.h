@@ -1,0 +1,54 @@
+#pragma once
+#include <filesystem>
+#include <memory>
+
+#include "core/record/log_entry.h"
+
+namespace tympan {
+
+/// What people ask by; empty and nothing ask for all.
+struct Asked {
+    std::string words = {};     ///< full text: in names, notes, materials, ways, what went wrong
+    std::string material = {};  ///< id
+    std::string method = {};    ///< id
+    std::string printer = {};   ///< its name
+    std::optional<Outcome> outcome = {};
+    std::optional<Moment> since = {};
+    bool operator==(const Asked&) const = default;
+};
+
+/// The logbook on the disk, in the maker's record: what was written is there before the call returns. Several
+/// programs may have it open. Throws Error (output) when it cannot be read or written.
+class Logbook {
+  public:
+    explicit Logbook(const std::filesystem::path& file);
+    ~Logbook();
+
+    /// A new entry, or the same one as it is now.
+    void put(const LogEntry& entry);
+    /// Entries that a run writes by itself, again each time it goes on: what their maker has said of them
+    /// (how they went, faults, later, notes, next time) stays.
+    void putOfRun(const std::vector<LogEntry>& entries);
+    void erase(const std::string& id);
+
+    std::optional<LogEntry> find(const std::string& id) const;
+    /// The latest first.
+    std::vector<LogLine> lines(const Asked& asked = {}) const;
+    /// So many at most, the latest first; those that cannot be read are left out and counted.
+    std::vector<LogEntry> latest(int most = 1'000'000'000, int* unread = nullptr) const;
+    /// Whether a run has written its entries.
+    bool hasRun(const std::string& run) const;
+    int count() const;
+    /// What there is to choose from, by how often: "material", "method" or "printer".
+    std::vector<std::string> values(const std::string& field) const;
+
+    void putPicture(const std::string& entry, const std::string& what, const std::string& png);
+    /// "print", "finished"; empty where there is none.
+    std::string picture(const std::string& entry, const std::string& what) const;
+
+  private:
+    struct Data;
+    std::unique_ptr<Data> data_;
+};
+
+}  // namespace tympan

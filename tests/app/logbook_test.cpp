@@ -1,0 +1,160 @@
+// The logbook: it writes itself from a run, is asked, and remembers what its maker says.
+#include <QLabel>
+#include <QPlainTextEdit>
+#include <QSignalSpy>
+
+#include <gmock/gmock.h>
+
+#include "app/shell/preferences.h"
+#include "app/stations/logbook/log_store.h"
+#include "app/stations/logbook/logbook_stage.h"
+#include "app/stations/logbook/wall_view.h"
+#include "app/stations/transfer/strip_view.h"
+#include "tests/app/transfer_station.h"
+#include "tests/support/year.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+using testing::HasSubstr;
+
+namespace {
+
+class LogbookStation : public TransferTest {
+  protected:
+    /// Does all that is planned, at once.
+    void workThrough() {
+        ASSERT_TRUE(window.planning().begin());
+        for (int k = 0; k < 400; ++k) {
+            const app::RunBook::Open& run = window.runs().open().front();
+            if (run.now.kind == Now::Kind::over) return;
+            ASSERT_FALSE(run.now.task.empty());
+            ASSERT_TRUE(
+                window.runs().happen(run.id, {.kind = Event::Kind::done, .at = {}, .task = run.now.task}));
+        }
+        FAIL() << "it never ends";
+    }
+    void open(std::size_t line) {
+        app::WallView& wall = window.logbookStage().wall();
+        QTest::mouseClick(&wall, Qt::LeftButton, {}, wall.printRect(line).center());
+    }
+    std::string answer() { return find<QLabel>("log-answer")->text().toStdString(); }
+    app::LogStore& log() { return window.log(); }
+};
+
+}  // namespace
+
+TEST_F(LogbookStation, saysWhatToDoWhileItIsEmpty) {
+    window.goTo(app::MainWindow::logbook);
+    EXPECT_THAT(answer(), HasSubstr("it writes itself"));
+}
+
+TEST_F(LogbookStation, writesItselfAndKeepsWhatIsSaid) {
+    plan({"gel-rub-off", "skin-sheet"}, 2);
+    workThrough();
+    window.goTo(app::MainWindow::logbook);
+    ASSERT_EQ(log().lines().size(), 2U) << "nobody typed them";
+    EXPECT_THAT(answer(), HasSubstr("of none it has been said how it went"));
+    open(0);
+    ASSERT_NE(log().entry(), nullptr);
+    EXPECT_FALSE(log().entry()->steps.empty());
+    click("log-went-held");
+    EXPECT_EQ(log().entry()->outcome, Outcome::held);
+    find<QPlainTextEdit>("log-notes")->setPlainText(QStringLiteral("the thin gel"));
+    type("log-next", "two coats");
+    type("log-later-words", "to a friend");
+    click("log-note-later");
+    const LogEntry kept = *log().entry();
+    EXPECT_EQ(kept.notes, "the thin gel");
+    EXPECT_EQ(kept.next_time, "two coats");
+    ASSERT_EQ(kept.later.size(), 1U);
+    EXPECT_THAT(kept.later.front().words, HasSubstr("to a friend"));
+    // The run goes on; what was said stays.
+    window.goTo(app::MainWindow::transfer);
+    window.goTo(app::MainWindow::logbook);
+    EXPECT_EQ(log().entry()->notes, "the thin gel");
+    EXPECT_EQ(log().entry()->outcome, Outcome::held);
+    click("back-to-wall");
+    EXPECT_EQ(log().entry(), nullptr);
+    type("log-ask", "friend");
+    ASSERT_TRUE(waitFor([&] { return log().lines().size() == 1; }));
+    EXPECT_THAT(answer(), HasSubstr("“friend”: all 1 held; too few to say more"));
+}
+
+TEST_F(LogbookStation, aYearIsAskedByWhatPeopleThinkIn) {
+    log().write(madeUpYear(), {});
+    window.goTo(app::MainWindow::logbook);
+    const auto choose = [&](const char* list, const char* value) {
+        auto* box = find<QComboBox>(list);
+        const int at = box->findData(QLatin1String(value));
+        ASSERT_GE(at, 0) << value;
+        box->setCurrentIndex(at);
+        emit box->activated(at);
+    };
+    choose("log-material", "slate");
+    EXPECT_EQ(log().lines().size(), 9U);
+    EXPECT_THAT(answer(), HasSubstr("7 of 9 held"));
+    choose("log-outcome", "spoiled");
+    EXPECT_EQ(log().lines().size(), 2U);
+    choose("log-outcome", "");
+    choose("log-material", "");
+    choose("log-printer", "ink printer");
+    EXPECT_THAT(answer(), HasSubstr("from ink printer: 5 of 10 held, 5 spoiled"));
+}
+
+TEST_F(LogbookStation, twoPiecesLieBesideEachOtherWithOnlyWhatDiffers) {
+    log().write(madeUpYear(), {});
+    Asked asked;
+    asked.material = "tin";
+    log().ask(asked);
+    window.goTo(app::MainWindow::logbook);
+    open(0);
+    auto* beside = find<QComboBox>("log-beside");
+    beside->setCurrentIndex(1);
+    emit beside->activated(1);
+    ASSERT_NE(log().beside(), nullptr);
+    EXPECT_THAT(find<QLabel>("piece-title")->text().toStdString(), HasSubstr("beside it"));
+    EXPECT_EQ(find<QLabel>("piece-about")->text().toStdString(), "Only what differs.");
+}
+
+TEST_F(LogbookStation, theWallIsWalkedByKeys) {
+    log().write(madeUpYear(), {});
+    window.goTo(app::MainWindow::logbook);
+    app::WallView& wall = window.logbookStage().wall();
+    wall.setFocus();
+    for (const Qt::Key key :
+         {Qt::Key_Down, Qt::Key_Right, Qt::Key_Down, Qt::Key_Up, Qt::Key_Left, Qt::Key_Up})
+        QTest::keyClick(&wall, key);
+    QTest::keyClick(&wall, Qt::Key_Return);
+    ASSERT_NE(log().entry(), nullptr);
+    EXPECT_EQ(log().entry()->id, log().lines().front().id) << "there and back";
+}
+
+TEST_F(LogbookStation, whatWasMeasuredIsPlannedUntilItIsSwitchedOff) {
+    LogEntry quick = fullEntry();
+    quick.method = "gel-rub-off";
+    quick.steps = {quick.steps.back()};
+    quick.steps.front().key = "gel-rub-off/dry";
+    quick.steps.front().not_before_min = 30;
+    quick.steps.front().real_min = 40;
+    quick.steps.front().weather = 1;
+    plan({"gel-rub-off"});
+    const auto ends = [&] { return window.planning().strip()->plan.end; };
+    const Moment usual = ends();
+    log().write({quick}, {});
+    auto* own = find<QCheckBox>("own-times");
+    window.planning().setOwnTimes(true);
+    ASSERT_TRUE(waitFor([&] { return ends() < usual; }));
+    EXPECT_FALSE(own->isHidden());
+    own->click();
+    ASSERT_TRUE(waitFor([&] { return ends() == usual; }));
+    window.planning().setOwnTimes(true);
+}
+
+TEST_F(LogbookStation, whatCannotBeKeptIsSaidAndNotShown) {
+    app::LogStore broken("/proc/nowhere/record.sqlite");
+    QSignalSpy failed(&broken, &app::LogStore::failed);
+    broken.write({fullEntry()}, {});
+    EXPECT_GE(failed.count(), 1);
+    EXPECT_TRUE(broken.lines().empty());
+    EXPECT_EQ(broken.entry(), nullptr);
+}

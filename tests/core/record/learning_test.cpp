@@ -1,0 +1,140 @@
+#include "core/record/learning.h"
+
+#include <cmath>
+
+#include <gmock/gmock.h>
+#include <rapidcheck/gtest.h>
+
+#include "core/method/catalogue.h"
+#include "core/record/log_of_run.h"
+#include "core/run/now.h"
+#include "tests/support/plans.h"
+#include "tests/support/year.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+using std::chrono::minutes;
+using std::chrono::seconds;
+
+namespace {
+
+const Minutes overnight{480, 720, 1440, Basis::makers};
+
+/// A run of one piece that was worked as planned; its first long wait looked at once too early, then found
+/// dry.
+WorkRun workedRun(double looked_min, double dry_min) {
+    WorkRun run{{"run", lisbon.read("2026-12-05T10:00"), workOrderOf(jobWith({"gel-rub-off"})), {}}, {}};
+    RunState state = stateOf(run);
+    Moment now = run.start.at;
+    bool looked = false;
+    const auto happens = [&](Event event) {
+        event.at = now;
+        run.events.push_back(event);
+        apply(state, event);
+    };
+    for (int k = 0; k < 200; ++k) {
+        const Now what = nowOf(state, planFrom(state, lisbon, now, {0, 0, 1}), now);
+        if (what.kind == Now::Kind::over) break;
+        if (what.kind == Now::Kind::hands) {
+            happens({.kind = Event::Kind::begun, .at = now, .task = what.task});
+            now += seconds{static_cast<long>(findTask(state, what.task)->usual_min * 60)};
+            happens({.kind = Event::Kind::done, .at = now, .task = what.task});
+            continue;
+        }
+        const Task task = *findTask(state, what.task);
+        if (!looked && task.work == Work::dry && task.usual_min > 100) {
+            looked = true;
+            const Moment from = waitsUnderWay(state).at(task.id);
+            now = from + seconds{static_cast<long>(looked_min * 60)};
+            happens({.kind = Event::Kind::not_yet, .at = now, .task = task.id, .minutes = 3});
+            now = from + seconds{static_cast<long>(dry_min * 60)};
+            happens({.kind = Event::Kind::done, .at = now, .task = task.id});
+            continue;
+        }
+        now = std::max(now + seconds{1}, what.from);
+        if (what.kind == Now::Kind::wait) happens({.kind = Event::Kind::done, .at = now, .task = what.task});
+    }
+    return run;
+}
+
+}  // namespace
+
+TEST(Learning, beginsWithWhatMakersGave) {
+    const Learned learned = learnedFrom(overnight, {});
+    EXPECT_EQ(learned.evenings, 0);
+    EXPECT_EQ(learned.minutes, overnight);
+}
+
+TEST(Learning, aLateLookSaysOnlyThatItWasDryByThen) {
+    EXPECT_EQ(learnedFrom(overnight, {{0, 2880}}).evenings, 0) << "two days later";
+    EXPECT_EQ(learnedFrom(overnight, {{0, 360}}).evenings, 1) << "sooner than was thought";
+    EXPECT_LT(learnedFrom(overnight, {{0, 360}}).minutes.usual, overnight.usual);
+    EXPECT_EQ(learnedFrom(overnight, {{1500, 1600}}).evenings, 1) << "it was wet at 25 hours";
+    EXPECT_GT(learnedFrom(overnight, {{1500, 1600}}).minutes.usual, overnight.usual);
+}
+
+TEST(Learning, theMakersFigureCountsAsThreeEvenings) {
+    // Three evenings at a half: the geometric mean of it and the prior.
+    const Learned learned = learnedFrom(overnight, {{359, 361}, {359, 361}, {359, 361}});
+    EXPECT_EQ(learned.evenings, 3);
+    EXPECT_NEAR(learned.minutes.usual, std::sqrt(720.0 * 360), 1);
+    EXPECT_EQ(learned.minutes.basis, Basis::measured);
+}
+
+RC_GTEST_PROP(Learning, goesToWhatIsSeen, ()) {
+    const double real = *rc::gen::inRange(60, 3000);
+    std::vector<Seen> seen;
+    double last = std::abs(std::log(overnight.usual / real));
+    for (int i = 0; i < 40; ++i) {
+        seen.push_back({0.99 * real, 1.01 * real});
+        const Learned learned = learnedFrom(overnight, seen);
+        const double off = std::abs(std::log(learned.minutes.usual / real));
+        RC_ASSERT(off <= last + 1e-3);
+        RC_ASSERT(learned.minutes.least <= learned.minutes.usual &&
+                  learned.minutes.usual <= learned.minutes.most);
+        last = off;
+    }
+    RC_ASSERT(last < 0.25);
+}
+
+TEST(Learning, aRunWritesItsEntriesAndTheNextPlanFollows) {
+    const WorkRun run = workedRun(200, 220);
+    const auto entries = entriesOf(run);
+    ASSERT_EQ(entries.size(), 1U);
+    const LogEntry& entry = entries.front();
+    EXPECT_EQ(entry.method, "gel-rub-off");
+    EXPECT_EQ(entry.material, "pale-wood");
+    EXPECT_EQ(entry.carrier, findMethod(shippedMethods(), "gel-rub-off").carrier.name);
+    EXPECT_NEAR(entry.area_cm2, 48, 0.1);
+    EXPECT_GT(timesOf(entry, Work::rub), 0);
+    EXPECT_GT(handsMinutes(entry), 5);
+    EXPECT_EQ(entriesOf(run).front().id, entry.id) << "the same run writes the same entries";
+    const auto learned = learnedWaits(entries, catalogueWaits());
+    ASSERT_TRUE(learned.contains("gel-rub-off/dry"));
+    EXPECT_EQ(learned.at("gel-rub-off/dry").evenings, 1);
+
+    const auto waitOf = [](const Plan& plan) {
+        for (const Task& task : plan.tasks)
+            if (task.step == "dry" && !task.hands) return task;
+        throw std::logic_error("nothing dries");
+    };
+    const Job job = jobWith({"gel-rub-off"});
+    const Conditions before = conditionsOf({}, lisbon, lisbon.read("2026-12-05T10:00"));
+    Conditions after = before;
+    after.waits.measured = measuredWaits(learned, after.waits.weather);
+    EXPECT_LT(waitOf(planned(job, after)).usual_min, waitOf(planned(job, before)).usual_min);
+    EXPECT_EQ(waitOf(planned(job, after)).basis, Basis::measured);
+}
+
+TEST(Learning, weatherIsTakenOutAndPutInAgain) {
+    LogEntry damp = fullEntry();
+    damp.steps = {damp.steps.back()};
+    damp.steps.front().key = "gel-rub-off/dry";
+    damp.steps.front().not_before_min = 990;
+    damp.steps.front().real_min = 1010;
+    damp.steps.front().weather = 2;
+    const auto learned = learnedWaits({damp}, {{"gel-rub-off/dry", {400, 500, 600, Basis::makers}}});
+    EXPECT_NEAR(learned.at("gel-rub-off/dry").minutes.usual, 500, 1) << "in usual air as long as makers say";
+    const Weather warm{30, 40, Air::still};
+    EXPECT_NEAR(measuredWaits(learned, warm).at("gel-rub-off/dry").usual, 500 * dryingFactor(warm), 1);
+}
