@@ -94,7 +94,8 @@ std::string csvOf(const std::vector<LogEntry>& entries, const TimeZone& zone) {
                                               fmt::format("{}", fmt::join(entry.wrong, "; ")),
                                               entry.notes,
                                               entry.next_time};
-        for (std::size_t i = 0; i < fields.size(); ++i) text += fmt::format("{}{}", i > 0 ? "," : "", quoted(fields[i]));
+        for (std::size_t i = 0; i < fields.size(); ++i)
+            text += fmt::format("{}{}", i > 0 ? "," : "", quoted(fields[i]));
         text += "\r\n";
     }
     return text;
