@@ -8,6 +8,7 @@
 #include "core/base/data_folder.h"
 #include "core/base/write_aside.h"
 #include "core/record/log_files.h"
+#include "core/record/mend_record.h"
 
 namespace tympan::cli {
 
@@ -77,10 +78,19 @@ int exported(const Logbook& book, const Options& options) {
     return 0;
 }
 
+/// A record that was damaged is kept beside, and said.
+void mendFirst() {
+    if (const auto mended = mendRecord(recordFile()))
+        say(fmt::format(
+            "the record was damaged: it is kept as {}; {} runs and {} entries of it could be read",
+            mended->kept.string(), mended->runs, mended->entries));
+}
+
 int logbook(const Options& options) {
     // What is asked is looked at before a record is made.
     if (options.verb == "import") {
         const std::vector<LogEntry> entries = readLogFile(options.what);
+        mendFirst();
         Logbook book(recordFile());
         const int fresh = merge(book, entries);
         print(fmt::format("{} entries, {} of them new\n", entries.size(), fresh));
@@ -88,7 +98,10 @@ int logbook(const Options& options) {
     }
     const auto verbs = {std::pair{"list", &list}, {"show", &show}, {"export", &exported}};
     for (const auto& [verb, does] : verbs)
-        if (options.verb == verb) return does(Logbook(recordFile()), options);
+        if (options.verb == verb) {
+            mendFirst();
+            return does(Logbook(recordFile()), options);
+        }
     throw Error(Error::Kind::usage, "", fmt::format("log {}: is not understood", options.verb),
                 "write list, show N, export -o FILE or import FILE");
 }

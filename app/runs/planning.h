@@ -28,7 +28,9 @@ class Planning : public QObject {
     void wanted(bool wanted);
 
     /// Where times of waiting come from that the maker's own evenings taught; asked when a plan is made.
-    void learnFrom(std::function<std::map<std::string, Learned>()> source) { learned_ = std::move(source); }
+    void learnFrom(std::function<std::map<std::string, LearnedTime>()> source) {
+        learned_ = std::move(source);
+    }
     /// How many times of waiting are the maker's own, from how many evenings at most.
     std::pair<int, int> ownTimes() const;
     void setOwnTimes(bool own);
@@ -57,7 +59,7 @@ class Planning : public QObject {
     RunBook& book_;
     MeasuredWaits measured() const;
 
-    std::function<std::map<std::string, Learned>()> learned_;
+    std::function<std::map<std::string, LearnedTime>()> learned_;
     std::shared_ptr<const Strip> strip_;
     bool wanted_ = false;
     quint64 planned_of_ = 0;

@@ -4,6 +4,7 @@
 
 #include "core/base/error.h"
 #include "core/base/uuid.h"
+#include "core/record/mend_record.h"
 
 namespace tympan::app {
 
@@ -22,8 +23,18 @@ RunBook::RunBook(WorkClock& clock, std::filesystem::path file, QObject* parent)
 
 RunBook::~RunBook() = default;
 
+void RunBook::mend() {
+    if (file_ == ":memory:") return;
+    if (const auto mended = mendRecord(file_))
+        mended_ = tr("The record was damaged. It is kept as %1; %2 runs and %3 pieces of it could be read.")
+                      .arg(QString::fromStdString(mended->kept.string()))
+                      .arg(mended->runs)
+                      .arg(mended->entries);
+}
+
 void RunBook::load() {
     try {
+        mend();
         store_ = std::make_unique<RunStore>(file_);
         for (const std::string& id : store_->open()) {
             try {
@@ -97,7 +108,8 @@ std::string RunBook::begin(const WorkOrder& order, const WorkWishes& wishes, con
     return start.id;
 }
 
-bool RunBook::happen(const std::string& run, Event event) {
+bool RunBook::happen(const std::string& named, Event event) {
+    const std::string run = named;  // it may be the open run's own, which goes when it ends
     const auto found =
         std::find_if(open_.begin(), open_.end(), [&](const Open& each) { return each.id == run; });
     if (found == open_.end() || !store_) return false;

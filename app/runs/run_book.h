@@ -32,13 +32,15 @@ class RunBook : public QObject {
     /// Of all: what is before one's hands now, and of which run; none where nothing is under way.
     const Open* foremost() const;
 
+    /// What became of a record that was damaged; empty: it was sound.
+    const QString& mended() const { return mended_; }
     /// Empty when it could not be kept; `failed` then says why.
     std::string begin(const WorkOrder& order, const WorkWishes& wishes, const MeasuredWaits& measured = {});
     /// All that ever began, the latest first, and one of them; nothing where it cannot be read.
     std::vector<std::string> all() const;
     std::optional<WorkRun> read(const std::string& run) const;
     void addPicture(const std::string& run, int piece, const std::string& picture);
-    bool happen(const std::string& run, Event event);
+    bool happen(const std::string& named, Event event);
     std::string picture(const std::string& run, int piece) const;
     /// What will ring, of all runs, in order of time.
     std::vector<std::pair<std::string, Alarm>> alarms() const;
@@ -51,12 +53,14 @@ class RunBook : public QObject {
 
   private:
     void load();
+    void mend();
     void planAll();
     void look();
 
     WorkClock& clock_;
     std::filesystem::path file_;
     std::unique_ptr<RunStore> store_;
+    QString mended_;
     std::vector<Open> open_;
     Moment planned_at_;
 };

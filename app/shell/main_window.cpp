@@ -127,6 +127,7 @@ MainWindow::MainWindow(const std::filesystem::path& record)
         foot_->say(tr("A way of your own was left out: %1").arg(methodFaults().join(QStringLiteral(" · "))),
                    false);
     sayWhatFellDue();
+    if (!runs_.mended().isEmpty()) foot_->say(runs_.mended(), false);
 }
 
 MainWindow::~MainWindow() {

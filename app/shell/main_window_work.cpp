@@ -10,6 +10,7 @@
 #include "app/stations/transfer/table_view.h"
 #include "app/stations/transfer/transfer_stage.h"
 #include "app/stations/transfer/work_words.h"
+#include "app/widgets/worth_a_look.h"
 #include "core/record/log_of_run.h"
 
 namespace tympan::app {
@@ -30,6 +31,19 @@ void MainWindow::connectWork() {
     });
     connect(&runs_, &RunBook::over, this, &MainWindow::writeLog);
     connect(log_, &LogStore::failed, this, [this](const QString& sentence) { foot_->say(sentence, false); });
+    look_->remember([this](const Piece& piece) {
+        QList<WorthALook::Resolution> resolved;
+        for (const Resolved& each :
+             log_->nextTimes(piece.method->id, objectOf(store_.job(), piece).material.id))
+            resolved << WorthALook::Resolution{QString::fromStdString(each.words),
+                                               QString::fromStdString(each.entry)};
+        return resolved;
+    });
+    connect(log_, &LogStore::changed, look_, &WorthALook::refresh);
+    connect(look_, &WorthALook::entryWanted, this, [this](const QString& entry) {
+        goTo(logbook);
+        log_->open(entry.toStdString());
+    });
     planning_.learnFrom([this] { return log_->learned(); });
     connect(&clock_, &WorkClock::ticked, this, &MainWindow::tellTime);
     connect(actions_.table, &QAction::triggered, this, &MainWindow::toTable);

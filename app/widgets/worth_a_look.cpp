@@ -40,7 +40,12 @@ WorthALook::WorthALook(JobStore& store, QWidget* parent) : QWidget(parent), stor
 }
 
 void WorthALook::addLine(const Line& line) {
-    const QList<QPushButton*> buttons = line.finding ? buttonsFor(*line.finding) : QList<QPushButton*>();
+    QList<QPushButton*> buttons = line.finding ? buttonsFor(*line.finding) : QList<QPushButton*>();
+    if (!line.entry.isEmpty()) {
+        buttons << linkButton(QStringLiteral("show-resolved"), tr("show when"));
+        connect(buttons.back(), &QPushButton::clicked, this,
+                [this, entry = line.entry] { emit entryWanted(entry); });
+    }
     auto* row = new QWidget;
     auto* layout = new QHBoxLayout(row);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -66,10 +71,19 @@ void WorthALook::addLine(const Line& line) {
     lines_->addWidget(row);
 }
 
+void WorthALook::remember(std::function<QList<Resolution>(const Piece&)> resolved) {
+    resolved_ = std::move(resolved);
+    refresh();
+}
+
 std::vector<WorthALook::Line> WorthALook::lines() const {
     std::vector<Line> all;
     const Piece* piece = store_.piece();
     if (!piece) return all;
+    if (resolved_)
+        for (const Resolution& each : resolved_(*piece))
+            all.push_back({tr("Next time, you wrote: %1").arg(each.words), {}, {}, each.entry});
+    const std::size_t remembered = all.size();
     using State = JobStore::SeenPiece::State;
     int number = 0;
     for (const Finding& finding : store_.findings()) {
@@ -91,7 +105,8 @@ std::vector<WorthALook::Line> WorthALook::lines() const {
         all.push_back({tr("Looking…"), {}});
         return all;
     }
-    if (all.empty()) all.push_back({tr("Nothing was found that would spoil the print."), fine_icon});
+    if (all.size() == remembered)
+        all.push_back({tr("Nothing was found that would spoil the print."), fine_icon});
     const Reading reading = store_.reading().value_or(Reading());
     if (reading.reads == Reads::normal && !reading.words.empty()) {
         QStringList words;

@@ -1,7 +1,9 @@
 #pragma once
 #include <QWidget>
+#include <functional>
 
 #include "core/inspect/finding.h"
+#include "core/job/job.h"
 
 class QPushButton;
 class QVBoxLayout;
@@ -17,7 +19,16 @@ class WorthALook : public QWidget {
   public:
     explicit WorthALook(JobStore& store, QWidget* parent = nullptr);
 
+    /// What its maker resolved to do with such a piece: said below, with where it stands.
+    struct Resolution {
+        QString words, entry;
+    };
+    void remember(std::function<QList<Resolution>(const Piece&)> resolved);
+    void refresh();
+
   signals:
+    /// Where a resolution stands is to be shown.
+    void entryWanted(const QString& entry);
     /// "show it": the maker wants to see where this is.
     void showWanted(const tympan::Finding& finding);
     /// A remedy was clicked; it may take a while.
@@ -34,13 +45,14 @@ class WorthALook : public QWidget {
         QString text;
         QString icon;  ///< none: it is only said
         std::optional<Finding> finding{};
+        QString entry{};  ///< of the logbook
     };
     std::vector<Line> lines() const;
-    void refresh();
     QList<QPushButton*> buttonsFor(const Finding& finding);
     void addLine(const Line& line);
 
     JobStore& store_;
+    std::function<QList<Resolution>(const Piece&)> resolved_;
     QVBoxLayout* lines_;
     QStringList shown_;  ///< what the lines say now
 };

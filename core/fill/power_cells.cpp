@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 #include <numeric>
 
 #include "core/base/random.h"
@@ -61,6 +62,7 @@ class Diagram {
             adjust();
             for (std::size_t i = 0; i < sites_.size(); ++i)
                 if (areas_[i] > 0) sites_[i].at = middles_[i];
+            part();
         }
         for (int round = 0; round < last_rounds; ++round) {
             measure();
@@ -98,6 +100,19 @@ class Diagram {
             }
             sites_.push_back({best, 0});
         }
+    }
+    /// Two that take the whole room in turns come to lie in its middle, one on the other, and would each have
+    /// all of it: one moves a little away.
+    void part() {
+        const double near = 1e-3 * std::min(box_.width, box_.height);
+        for (std::size_t i = 0; i < sites_.size(); ++i)
+            for (std::size_t j = 0; j < i; ++j) {
+                if (stretchedSquare(sites_[i].at, sites_[j].at) > near * near) continue;
+                const double angle = random_.between(0, 2 * std::numbers::pi);
+                sites_[i].at.x += 100 * near * std::cos(angle);
+                sites_[i].at.y += 100 * near * std::sin(angle);
+                sites_[i].weight = sites_[j].weight = 0;
+            }
     }
     double stretchedSquare(const PointMm& a, const PointMm& b) const {
         const double x = (a.x - b.x) / wanted_.stretch, y = a.y - b.y;

@@ -28,8 +28,8 @@ void addWaits(std::map<std::string, Minutes>& waits, const std::string& method,
 
 }  // namespace
 
-Learned learnedFrom(const Minutes& prior, const std::vector<Seen>& seen) {
-    Learned learned{prior, 0};
+LearnedTime learnedFrom(const Minutes& prior, const std::vector<Seen>& seen) {
+    LearnedTime learned{prior, 0};
     if (prior.usual <= 0) return learned;
     const double prior_log = std::log(prior.usual);
     std::vector<double> logs;
@@ -56,18 +56,18 @@ Learned learnedFrom(const Minutes& prior, const std::vector<Seen>& seen) {
     return learned;
 }
 
-std::map<std::string, Learned> learnedWaits(const std::vector<LogEntry>& entries,
-                                            const std::map<std::string, Minutes>& priors) {
+std::map<std::string, LearnedTime> learnedWaits(const std::vector<LogEntry>& entries,
+                                                const std::map<std::string, Minutes>& priors) {
     std::map<std::string, std::vector<Seen>> seen;
     for (const LogEntry& entry : entries)
         for (const DoneStep& step : entry.steps)
             if (!step.hands && step.real_min > 0)
                 seen[step.key].push_back({step.not_before_min / step.weather, step.real_min / step.weather});
-    std::map<std::string, Learned> learned;
+    std::map<std::string, LearnedTime> learned;
     for (const auto& [key, of] : seen) {
         const auto prior = priors.find(key);
         if (prior == priors.end()) continue;
-        if (const Learned one = learnedFrom(prior->second, of); one.evenings > 0) learned[key] = one;
+        if (const LearnedTime one = learnedFrom(prior->second, of); one.evenings > 0) learned[key] = one;
     }
     return learned;
 }
@@ -79,7 +79,7 @@ std::map<std::string, Minutes> catalogueWaits() {
     return waits;
 }
 
-MeasuredWaits measuredWaits(const std::map<std::string, Learned>& learned, const Weather& weather) {
+MeasuredWaits measuredWaits(const std::map<std::string, LearnedTime>& learned, const Weather& weather) {
     const double factor = dryingFactor(weather);
     MeasuredWaits waits;
     for (const auto& [key, one] : learned)

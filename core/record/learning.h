@@ -8,7 +8,7 @@ namespace tympan {
 
 /// What a maker's own evenings say of a time: log-normal about what the makers gave, which counts as much as
 /// three evenings. Of waits in the weather where nothing stretches them; of hands for each 100 cm².
-struct Learned {
+struct LearnedTime {
     Minutes minutes;   ///< with basis `measured`
     int evenings = 0;  ///< from how many
 };
@@ -23,16 +23,16 @@ struct Seen {
 
 /// The estimate after what was seen. What was only looked at late says no more than that it was dry by then:
 /// it counts when that is sooner than was thought. Nothing seen that counts: the prior itself, no evenings.
-Learned learnedFrom(const Minutes& prior, const std::vector<Seen>& seen);
+LearnedTime learnedFrom(const Minutes& prior, const std::vector<Seen>& seen);
 
 /// Of each wait that dries, by method and step, in still air at 21 °C and 50 %; `priors`: what the catalogue
 /// has.
-std::map<std::string, Learned> learnedWaits(const std::vector<LogEntry>& entries,
-                                            const std::map<std::string, Minutes>& priors);
+std::map<std::string, LearnedTime> learnedWaits(const std::vector<LogEntry>& entries,
+                                                const std::map<std::string, Minutes>& priors);
 /// What catalogues say of the waits of their steps, by method and step.
 std::map<std::string, Minutes> catalogueWaits();
 
 /// The same for a plan: in this weather.
-MeasuredWaits measuredWaits(const std::map<std::string, Learned>& learned, const Weather& weather);
+MeasuredWaits measuredWaits(const std::map<std::string, LearnedTime>& learned, const Weather& weather);
 
 }  // namespace tympan

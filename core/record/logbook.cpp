@@ -250,6 +250,27 @@ int Logbook::count() const {
                    [&] { return data_->record.execAndGet("SELECT COUNT(*) FROM entries").getInt(); });
 }
 
+std::vector<Resolved> Logbook::nextTimes(const std::string& method, const std::string& material,
+                                         std::size_t most) const {
+    return keeping(data_->file, [&] {
+        std::vector<Resolved> found;
+        SQLite::Statement query(
+            data_->record,
+            "SELECT id, json_extract(entry, '$.next_time') AS words, made FROM entries WHERE method = ? "
+            "AND material = ? AND words <> '' ORDER BY made DESC, id");
+        query.bind(1, method);
+        query.bind(2, material);
+        while (found.size() < most && query.executeStep()) {
+            const std::string words = query.getColumn(1).getString();
+            if (std::none_of(found.begin(), found.end(),
+                             [&](const Resolved& each) { return each.words == words; }))
+                found.push_back({query.getColumn(0).getString(), words,
+                                 Moment{std::chrono::seconds{query.getColumn(2).getInt64()}}});
+        }
+        return found;
+    });
+}
+
 std::vector<std::string> Logbook::values(const std::string& field) const {
     return keeping(data_->file, [&] {
         std::vector<std::string> found;

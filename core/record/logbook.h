@@ -17,6 +17,13 @@ struct Asked {
     bool operator==(const Asked&) const = default;
 };
 
+/// What a maker resolved to do next time, and where it stands.
+struct Resolved {
+    std::string entry, words;
+    Moment made;
+    bool operator==(const Resolved&) const = default;
+};
+
 /// The logbook on the disk, in the maker's record: what was written is there before the call returns. Several
 /// programs may have it open. Throws Error (output) when it cannot be read or written.
 class Logbook {
@@ -39,6 +46,9 @@ class Logbook {
     /// Whether a run has written its entries.
     bool hasRun(const std::string& run) const;
     int count() const;
+    /// For the same way on the same material, the latest first; what was said twice once.
+    std::vector<Resolved> nextTimes(const std::string& method, const std::string& material,
+                                    std::size_t most = 2) const;
     /// What there is to choose from, by how often: "material", "method" or "printer".
     std::vector<std::string> values(const std::string& field) const;
 

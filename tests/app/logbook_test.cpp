@@ -10,6 +10,7 @@
 #include "app/stations/logbook/logbook_stage.h"
 #include "app/stations/logbook/wall_view.h"
 #include "app/stations/transfer/strip_view.h"
+#include "core/base/data_folder.h"
 #include "tests/app/transfer_station.h"
 #include "tests/support/year.h"
 
@@ -21,6 +22,12 @@ namespace {
 
 class LogbookStation : public TransferTest {
   protected:
+    void SetUp() override {
+        TransferTest::SetUp();
+        // What other tests of this program made is none of its.
+        Logbook book(recordFile());
+        for (const LogLine& line : book.lines()) book.erase(line.id);
+    }
     /// Does all that is planned, at once.
     void workThrough() {
         ASSERT_TRUE(window.planning().begin());
@@ -157,4 +164,29 @@ TEST_F(LogbookStation, whatCannotBeKeptIsSaidAndNotShown) {
     EXPECT_GE(failed.count(), 1);
     EXPECT_TRUE(broken.lines().empty());
     EXPECT_EQ(broken.entry(), nullptr);
+}
+
+TEST_F(LogbookStation, whatWasResolvedIsSaidWhereItApplies) {
+    LogEntry entry = fullEntry();
+    entry.method = "gel-rub-off";
+    entry.material = "pale-wood";
+    entry.next_time = "half the gel at the rim";
+    log().write({entry}, {});
+    plan({"gel-rub-off", "skin-sheet"});
+    window.goTo(app::MainWindow::object);
+    const auto said = [&] {
+        for (const QLabel* label : find<QWidget>("worth-a-look")->findChildren<QLabel*>())
+            if (label->text().contains(QStringLiteral("half the gel at the rim")) &&
+                label->isVisibleTo(&window))
+                return true;
+        return false;
+    };
+    window.store().choose(job().pieces.front().id);
+    EXPECT_TRUE(said());
+    click("show-resolved");
+    ASSERT_NE(log().entry(), nullptr);
+    EXPECT_EQ(log().entry()->id, entry.id);
+    window.goTo(app::MainWindow::object);
+    window.store().choose(job().pieces.back().id);
+    EXPECT_FALSE(said()) << "another way";
 }

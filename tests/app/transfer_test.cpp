@@ -14,6 +14,7 @@
 #include "app/stations/transfer/table_view.h"
 #include "app/stations/transfer/transfer_stage.h"
 #include "app/stations/transfer/work_words.h"
+#include "core/base/data_folder.h"
 #include "tests/app/transfer_station.h"
 
 using namespace tympan;
@@ -88,8 +89,7 @@ TEST_F(Transfer, fromTheFirstCoatToTheLastByKeyboardAloneWithOneCopySpoiled) {
     EXPECT_TRUE(window.runs().open().empty()) << "ended after " << steps << " keys";
     EXPECT_FALSE(table().isVisible());
     // All of it is on the disk, and both attempts of the spoiled copy with it.
-    RunStore store(std::filesystem::path(qEnvironmentVariable("XDG_DATA_HOME").toStdString()) /
-                   "tympan-tests" / "tympan-tests" / "record.sqlite");
+    RunStore store(recordFile());
     const WorkRun kept = store.read(store.all().front());
     const RunState state = stateOf(kept);
     int rubbed = 0;
@@ -113,8 +113,7 @@ TEST_F(Transfer, aRunStandsWhereItStoodAfterTheWindowWasClosed) {
     (void)laid;
     app::WorkClock later;
     later.simulate(until + minutes{5}, 0);
-    app::RunBook again(later, std::filesystem::path(qEnvironmentVariable("XDG_DATA_HOME").toStdString()) /
-                                  "tympan-tests" / "tympan-tests" / "record.sqlite");
+    app::RunBook again(later, recordFile());
     ASSERT_EQ(again.open().size(), 1U);
     EXPECT_EQ(again.open().front().now.task, waits);
     EXPECT_EQ(again.open().front().now.from, until) << "the timer stands where it stands";

@@ -99,8 +99,16 @@ void LogStore::refresh() {
             if (*each) *each = book_->find((*each)->id);
         if (!entry_) beside_.reset();
     });
+    resolved_.clear();
     if (learned_.empty()) learn();
     emit changed();
+}
+
+const std::vector<Resolved>& LogStore::nextTimes(const std::string& method,
+                                                 const std::string& material) const {
+    const auto [at, is_new] = resolved_.try_emplace({method, material});
+    if (is_new) const_cast<LogStore*>(this)->tried([&] { at->second = book_->nextTimes(method, material); });
+    return at->second;
 }
 
 void LogStore::learn() {

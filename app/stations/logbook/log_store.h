@@ -43,8 +43,11 @@ class LogStore : public QObject {
     bool change(const std::function<void(LogEntry&)>& change);
     QImage picture(const std::string& id) const;
 
+    /// What was resolved for such work; asked the disk once until something is written.
+    const std::vector<Resolved>& nextTimes(const std::string& method, const std::string& material) const;
+
     /// What the last few hundred pieces say of times of waiting.
-    const std::map<std::string, Learned>& learned() const { return learned_; }
+    const std::map<std::string, LearnedTime>& learned() const { return learned_; }
 
   signals:
     void changed();
@@ -61,8 +64,9 @@ class LogStore : public QObject {
     std::vector<LogLine> lines_;
     int count_ = 0;
     std::optional<LogEntry> entry_, beside_;
-    std::map<std::string, Learned> learned_;
+    std::map<std::string, LearnedTime> learned_;
     mutable std::map<std::string, QImage> pictures_;
+    mutable std::map<std::pair<std::string, std::string>, std::vector<Resolved>> resolved_;
 };
 
 /// "gel, paper rubbed off on slate, laser printer": what was asked, in words; empty: everything.

@@ -29,7 +29,6 @@ LogbookStage::LogbookStage(LogStore& store, QWidget* parent) : QWidget(parent), 
     ask_->setObjectName(QStringLiteral("log-ask"));
     ask_->setAccessibleName(tr("Ask the logbook"));
     ask_->setPlaceholderText(tr("ask: slate, the red ran, glue on oak…"));
-    ask_->setClearButtonEnabled(true);
     ask_->setMaximumWidth(520);
     head->addWidget(ask_);
     answer_ = titleLabel({});

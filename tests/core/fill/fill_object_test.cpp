@@ -88,6 +88,14 @@ RC_GTEST_PROP(PowerCells, haveTheSharesAndCoverTheRoom, ()) {
         RC_ASSERT(std::abs(area(cells[i]) / (all * wanted.shares[i] / sum(wanted.shares)) - 1) < 0.05);
 }
 
+TEST(PowerCells, ofTwoDoNotBothBecomeTheWholeRoom) {
+    // Each took all of it in turns until both lay in its middle.
+    const std::vector<Outline> cells = powerCells(room(0), {{1, 2}, 1, 1.5, 55});
+    ASSERT_EQ(cells.size(), 2U);
+    EXPECT_LT(area(shared(cells[0], cells[1])), 0.05);
+    EXPECT_NEAR(area(cells[1]) / area(cells[0]), 2, 0.1);
+}
+
 TEST(Patchwork, keepsFacesWholeAndIsQuick) {
     for (int which = 0; which < 5; ++which)
         for (const int n : {3, 8, 20}) {

@@ -60,7 +60,7 @@ WorkRun workedRun(double looked_min, double dry_min) {
 }  // namespace
 
 TEST(Learning, beginsWithWhatMakersGave) {
-    const Learned learned = learnedFrom(overnight, {});
+    const LearnedTime learned = learnedFrom(overnight, {});
     EXPECT_EQ(learned.evenings, 0);
     EXPECT_EQ(learned.minutes, overnight);
 }
@@ -75,7 +75,7 @@ TEST(Learning, aLateLookSaysOnlyThatItWasDryByThen) {
 
 TEST(Learning, theMakersFigureCountsAsThreeEvenings) {
     // Three evenings at a half: the geometric mean of it and the prior.
-    const Learned learned = learnedFrom(overnight, {{359, 361}, {359, 361}, {359, 361}});
+    const LearnedTime learned = learnedFrom(overnight, {{359, 361}, {359, 361}, {359, 361}});
     EXPECT_EQ(learned.evenings, 3);
     EXPECT_NEAR(learned.minutes.usual, std::sqrt(720.0 * 360), 1);
     EXPECT_EQ(learned.minutes.basis, Basis::measured);
@@ -87,7 +87,7 @@ RC_GTEST_PROP(Learning, goesToWhatIsSeen, ()) {
     double last = std::abs(std::log(overnight.usual / real));
     for (int i = 0; i < 40; ++i) {
         seen.push_back({0.99 * real, 1.01 * real});
-        const Learned learned = learnedFrom(overnight, seen);
+        const LearnedTime learned = learnedFrom(overnight, seen);
         const double off = std::abs(std::log(learned.minutes.usual / real));
         RC_ASSERT(off <= last + 1e-3);
         RC_ASSERT(learned.minutes.least <= learned.minutes.usual &&

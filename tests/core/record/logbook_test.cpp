@@ -89,6 +89,26 @@ TEST(LogbookTest, aRunThatGoesOnLeavesWhatItsMakerSaid) {
     EXPECT_EQ(book.find(written.id), written);
 }
 
+TEST(LogbookTest, whatWasResolvedIsFoundForTheSameWayOnTheSameMaterial) {
+    const ScratchFolder folder;
+    Logbook book(folder / "record.sqlite");
+    int number = 0;
+    for (const char* words : {"two coats", "", "less water", "two coats"}) {
+        LogEntry entry = fullEntry();
+        entry.id = std::to_string(number);
+        entry.made += std::chrono::hours{++number};
+        entry.next_time = words;
+        book.put(entry);
+    }
+    const LogEntry like = fullEntry();
+    const auto found = book.nextTimes(like.method, like.material);
+    ASSERT_EQ(found.size(), 2U);
+    EXPECT_EQ(found[0].words, "two coats");
+    EXPECT_EQ(found[0].entry, "3") << "the latest";
+    EXPECT_EQ(found[1].words, "less water");
+    EXPECT_TRUE(book.nextTimes(like.method, "slate").empty());
+}
+
 TEST(LogbookTest, filesAreMergedAndOverwriteNothing) {
     const ScratchFolder folder;
     Logbook book(folder / "record.sqlite");

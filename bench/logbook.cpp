@@ -1,0 +1,70 @@
+// A logbook of ten thousand pieces: questions, and opening the station.
+#include <filesystem>
+
+#include <benchmark/benchmark.h>
+
+#include "core/base/uuid.h"
+#include "core/record/learning.h"
+#include "core/record/log_files.h"
+#include "core/record/questions.h"
+#include "tests/support/year.h"
+
+using namespace tympan;
+
+namespace {
+
+constexpr int pieces = 10'000;
+
+/// Made once, for all; gone with the program.
+class Book {
+  public:
+    Book() : folder_(std::filesystem::temp_directory_path() / "tympan-bench-logbook") {
+        std::filesystem::remove_all(folder_);
+        std::vector<LogEntry> entries;
+        const std::vector<LogEntry> year = tests::madeUpYear();
+        for (int i = 0; i < pieces; ++i) {
+            LogEntry entry = year[static_cast<std::size_t>(i) % year.size()];
+            entry.id = uuidOf(std::to_string(i));
+            entry.made += std::chrono::hours{i};
+            entry.notes = "piece number " + std::to_string(i);
+            entries.push_back(std::move(entry));
+        }
+        Logbook(file()).putOfRun(entries);
+    }
+    ~Book() { std::filesystem::remove_all(folder_); }
+    std::filesystem::path file() const { return folder_ / "record.sqlite"; }
+
+  private:
+    std::filesystem::path folder_;
+};
+
+const Book& shelf() {
+    static const Book book;
+    return book;
+}
+
+void ask(benchmark::State& state, const Asked& asked) {
+    const Logbook book(shelf().file());
+    for (auto _ : state) benchmark::DoNotOptimize(answerOf(book.lines(asked), "it"));
+}
+BENCHMARK_CAPTURE(ask, everything, Asked{})->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(ask, aWord, Asked{.words = "ran"})->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(ask, aWordOfAll, Asked{.words = "piece"})->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(ask, onWhat, Asked{.material = "slate", .outcome = Outcome::held})
+    ->Unit(benchmark::kMillisecond);
+
+/// What the station does when it is opened: all lines, what there is to choose from, what was learnt.
+void openStation(benchmark::State& state) {
+    for (auto _ : state) {
+        const Logbook book(shelf().file());
+        benchmark::DoNotOptimize(book.lines());
+        for (const char* field : {"material", "method", "printer"})
+            benchmark::DoNotOptimize(book.values(field));
+        benchmark::DoNotOptimize(learnedWaits(book.latest(500), catalogueWaits()));
+    }
+}
+BENCHMARK(openStation)->Unit(benchmark::kMillisecond);
+
+}  // namespace
+
+BENCHMARK_MAIN();

@@ -1,0 +1,93 @@
+#include "core/record/mend_record.h"
+
+#include <fstream>
+
+#include <gmock/gmock.h>
+
+#include "core/base/random.h"
+#include "core/record/logbook.h"
+#include "core/record/run_store.h"
+#include "tests/support/plans.h"
+#include "tests/support/tools.h"
+#include "tests/support/year.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+namespace fs = std::filesystem;
+
+namespace {
+
+/// A record with a run and a year of pieces, all of it in its one file.
+void makeRecord(const fs::path& file) {
+    RunStore runs(file);
+    runs.begin({"a", lisbon.read("2026-12-05T10:00"), workOrderOf(jobWith({"gel-rub-off"})), {}},
+               {{2, std::string(5000, 'p')}});
+    for (int i = 0; i < 50; ++i)
+        runs.add("a", {.kind = Event::Kind::note, .at = {}, .words = std::string(200, 'n')});
+    Logbook book(file);
+    book.putOfRun(madeUpYear());
+}
+
+/// Writes nonsense over a part of a file.
+void damage(const fs::path& file, std::uintmax_t at, std::size_t bytes, std::uint64_t seed) {
+    std::fstream out(file, std::ios::in | std::ios::out | std::ios::binary);
+    out.seekp(static_cast<std::streamoff>(at));
+    Random random(seed);
+    for (std::size_t i = 0; i < bytes; ++i) out.put(static_cast<char>(random.below(256)));
+}
+
+}  // namespace
+
+TEST(MendRecord, aSoundOneIsLeftAlone) {
+    const ScratchFolder folder;
+    EXPECT_FALSE(mendRecord(folder / "none.sqlite"));
+    makeRecord(folder / "record.sqlite");
+    EXPECT_FALSE(mendRecord(folder / "record.sqlite"));
+    EXPECT_EQ(Logbook(folder / "record.sqlite").count(), 120);
+}
+
+TEST(MendRecord, whatCanBeReadIsReadAndTheDamagedOneKept) {
+    const ScratchFolder whole;
+    makeRecord(whole / "record.sqlite");
+    std::map<std::string, LogEntry> year;
+    for (const LogEntry& entry : madeUpYear()) year[entry.id] = entry;
+    int read = 0, mended_times = 0;
+    for (std::uint64_t seed = 1; seed <= 12; ++seed) {
+        const ScratchFolder folder;
+        const fs::path file = folder / "record.sqlite";
+        fs::copy_file(whole / "record.sqlite", file);
+        const std::uintmax_t size = fs::file_size(file);
+        // Any page but the first, which tells what the tables are.
+        damage(file, 4096 + (size - 8192) * seed / 13, 3000, seed);
+        const std::string damaged = contentOf(file);
+        const auto mended = mendRecord(file);
+        if (!mended) continue;  // nothing lay there
+        ++mended_times;
+        EXPECT_EQ(contentOf(mended->kept), damaged) << "as it was";
+        Logbook book(file);
+        EXPECT_EQ(book.count(), mended->entries);
+        read += mended->entries;
+        for (const LogEntry& entry : book.latest()) EXPECT_EQ(entry, year.at(entry.id));
+        EXPECT_EQ(book.lines({.words = "slate"}).size(), book.lines({.material = "slate"}).size())
+            << "and is found";
+        RunStore runs(file);
+        for (const std::string& id : runs.all()) EXPECT_EQ(runs.read(id).start.order.pieces.size(), 1U);
+        book.put(fullEntry());
+    }
+    EXPECT_GE(mended_times, 4);
+    EXPECT_GT(read, 40 * mended_times) << "most of it";
+}
+
+TEST(MendRecord, whatIsNoRecordIsKeptBesideANewOne) {
+    const ScratchFolder folder;
+    const std::string other = "somebody's letters, long enough to be looked at " + std::string(200, '.');
+    write(folder / "record.sqlite", other);
+    const auto mended = mendRecord(folder / "record.sqlite");
+    ASSERT_TRUE(mended);
+    EXPECT_EQ(contentOf(mended->kept), other);
+    EXPECT_EQ(Logbook(folder / "record.sqlite").count(), 0);
+    write(folder / "record.sqlite", other);
+    const auto again = mendRecord(folder / "record.sqlite");
+    ASSERT_TRUE(again);
+    EXPECT_NE(again->kept, mended->kept) << "nothing is overwritten";
+}
