@@ -182,11 +182,11 @@ TEST_F(LogbookStation, whatWasResolvedIsSaidWhereItApplies) {
         return false;
     };
     window.store().choose(job().pieces.front().id);
-    EXPECT_TRUE(said());
+    EXPECT_TRUE(waitFor(said));
     click("show-resolved");
     ASSERT_NE(log().entry(), nullptr);
     EXPECT_EQ(log().entry()->id, entry.id);
     window.goTo(app::MainWindow::object);
     window.store().choose(job().pieces.back().id);
-    EXPECT_FALSE(said()) << "another way";
+    EXPECT_TRUE(waitFor([&] { return !said(); })) << "another way";
 }
