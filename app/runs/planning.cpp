@@ -19,12 +19,19 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int reference_px = 900;
+constexpr int reference_px = 900, logged_px = 480;
+
+std::string pngOf(const QImage& picture) {
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    buffer.open(QIODevice::WriteOnly);
+    picture.save(&buffer, "PNG");
+    return bytes.toStdString();
+}
 
 }  // namespace
 
-QImage referencePicture(const Job& job, const Piece& piece) {
-    const Reference reference = referenceOf(job, piece, reference_px);
+QImage referencePicture(const Piece& piece, const Reference& reference) {
     QImage picture = toImage(reference.face).convertToFormat(QImage::Format_RGB32);
     QPainter painter(&picture);
     painter.setRenderHint(QPainter::Antialiasing);
@@ -182,12 +189,15 @@ void Planning::makePictures(const std::string& run) {
         service_.request(
             QStringLiteral("reference %1").arg(piece.id),
             [this, run, job = store_.job(), id = piece.id](const std::stop_token&) -> RenderService::Finish {
-                QByteArray bytes;
-                QBuffer buffer(&bytes);
-                buffer.open(QIODevice::WriteOnly);
-                referencePicture(job, *findPiece(job, id)).save(&buffer, "PNG");
-                return [this, run, id, bytes] {
-                    book_.addPicture(run, id, bytes.toStdString());
+                const Piece& piece = *findPiece(job, id);
+                const Reference reference = referenceOf(job, piece, reference_px);
+                const std::string drawn_on = pngOf(referencePicture(piece, reference));
+                const std::string plain =
+                    pngOf(toImage(reference.face)
+                              .scaled(logged_px, logged_px, Qt::KeepAspectRatio, Qt::SmoothTransformation));
+                return [this, run, id, drawn_on, plain] {
+                    book_.addPicture(run, id, drawn_on);
+                    emit pictured(run, id, plain);
                     emit changed();
                 };
             });

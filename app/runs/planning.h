@@ -8,6 +8,10 @@
 
 class QImage;
 
+namespace tympan {
+struct Reference;
+}
+
 namespace tympan::app {
 
 class JobStore;
@@ -45,6 +49,8 @@ class Planning : public QObject {
   signals:
     void changed();
     void said(const QString& sentence, bool well);
+    /// How a piece of a run will look, without anything drawn on it, PNG: for the logbook.
+    void pictured(const std::string& run, int piece, const std::string& png);
 
   private:
     void refresh();
@@ -67,6 +73,6 @@ class Planning : public QObject {
 };
 
 /// A picture to hold beside the work: hatched where it is itself pale, its care zones outlined.
-QImage referencePicture(const Job& job, const Piece& piece);
+QImage referencePicture(const Piece& piece, const Reference& reference);
 
 }  // namespace tympan::app

@@ -31,6 +31,10 @@ void MainWindow::connectWork() {
     });
     connect(&runs_, &RunBook::over, this, &MainWindow::writeLog);
     connect(log_, &LogStore::failed, this, [this](const QString& sentence) { foot_->say(sentence, false); });
+    connect(&planning_, &Planning::pictured, this,
+            [this](const std::string& run, int piece, const std::string& png) {
+                log_->keepPicture(entryIdOf(run, piece), png);
+            });
     look_->remember([this](const Piece& piece) {
         QList<WorthALook::Resolution> resolved;
         for (const Resolved& each :
@@ -75,10 +79,7 @@ void MainWindow::sayWhatFellDue() {
 void MainWindow::writeLog(const std::string& run) {
     const auto read = runs_.read(run);
     if (!read) return;
-    std::map<int, std::string> pictures;
-    for (const OrderedPiece& piece : read->start.order.pieces)
-        pictures[piece.id] = runs_.picture(run, piece.id);
-    log_->write(entriesOf(*read), pictures);
+    log_->write(entriesOf(*read));
 }
 
 /// What is under way is written before one looks; so is what ended when the program was killed.

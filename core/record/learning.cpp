@@ -11,7 +11,9 @@ namespace tympan {
 namespace {
 
 constexpr double z_of_80_percent = 1.2816;  // least and most lie about the middle four fifths
-constexpr double least_spread = 0.05;       // nobody's glue dries to the minute
+// A guess: who goes on after less than a quarter of the least that makers wait has not waited for it to dry.
+constexpr double believed_from = 0.25;
+constexpr double least_spread = 0.05;  // nobody's glue dries to the minute
 
 double spreadOf(const Minutes& minutes) {
     if (minutes.least <= 0 || minutes.most <= minutes.least) return least_spread;
@@ -34,7 +36,7 @@ LearnedTime learnedFrom(const Minutes& prior, const std::vector<Seen>& seen) {
     const double prior_log = std::log(prior.usual);
     std::vector<double> logs;
     for (const Seen& each : seen) {
-        if (each.most_min <= 0) continue;
+        if (each.most_min < prior.least * believed_from) continue;
         // Between the last look that found it wet and the first that did not.
         if (each.least_min > 0 && each.least_min < each.most_min)
             logs.push_back((std::log(each.least_min) + std::log(each.most_min)) / 2);

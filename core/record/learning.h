@@ -22,7 +22,8 @@ struct Seen {
 };
 
 /// The estimate after what was seen. What was only looked at late says no more than that it was dry by then:
-/// it counts when that is sooner than was thought. Nothing seen that counts: the prior itself, no evenings.
+/// it counts when that is sooner than was thought. What was hardly waited for says nothing. Nothing seen that
+/// counts: the prior itself, no evenings.
 LearnedTime learnedFrom(const Minutes& prior, const std::vector<Seen>& seen);
 
 /// Of each wait that dries, by method and step, in still air at 21 °C and 50 %; `priors`: what the catalogue

@@ -60,6 +60,8 @@ void addStep(LogEntry& entry, const WorkRun& run, const RunState& state, const O
 
 }  // namespace
 
+std::string entryIdOf(const std::string& run, int piece) { return uuidOf(run + "/" + std::to_string(piece)); }
+
 std::vector<LogEntry> entriesOf(const WorkRun& run) {
     const RunState state = stateOf(run);
     std::vector<LogEntry> entries;
@@ -75,7 +77,7 @@ std::vector<LogEntry> entriesOf(const WorkRun& run) {
             made = std::max(made.value_or(done->second.to), done->second.to);
         }
         if (!begun) continue;
-        entry.id = uuidOf(run.start.id + "/" + std::to_string(piece.id));
+        entry.id = entryIdOf(run.start.id, piece.id);
         entry.run = run.start.id;
         entry.piece = piece.id;
         entry.job = state.order.name;

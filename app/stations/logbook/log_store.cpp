@@ -71,18 +71,15 @@ bool LogStore::tried(Work work) {
     }
 }
 
-void LogStore::write(const std::vector<LogEntry>& entries, const std::map<int, std::string>& pictures) {
-    tried([&] {
-        book_->putOfRun(entries);
-        for (const LogEntry& entry : entries)
-            if (const auto picture = pictures.find(entry.piece);
-                picture != pictures.end() && !picture->second.empty()) {
-                book_->putPicture(entry.id, "finished", picture->second);
-                pictures_.erase(entry.id);
-            }
-    });
+void LogStore::write(const std::vector<LogEntry>& entries) {
+    tried([&] { book_->putOfRun(entries); });
     learn();
     refresh();
+}
+
+void LogStore::keepPicture(const std::string& entry, const std::string& png) {
+    tried([&] { book_->putPicture(entry, "finished", png); });
+    pictures_.erase(entry);
 }
 
 bool LogStore::hasRun(const std::string& run) const {

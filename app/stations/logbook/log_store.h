@@ -19,8 +19,9 @@ class LogStore : public QObject {
     explicit LogStore(std::filesystem::path file, QObject* parent = nullptr);
     ~LogStore() override;
 
-    /// What a run writes by itself, with its pictures by piece, PNG.
-    void write(const std::vector<LogEntry>& entries, const std::map<int, std::string>& pictures);
+    /// What a run writes by itself.
+    void write(const std::vector<LogEntry>& entries);
+    void keepPicture(const std::string& entry, const std::string& png);
     bool hasRun(const std::string& run) const;
     /// Reads again what is there: another window may have written.
     void refresh();

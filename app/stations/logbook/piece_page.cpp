@@ -144,7 +144,9 @@ void PiecePage::addTable(const QStringList& heads, const std::vector<QStringList
         }
         ++at;
     }
-    grid->setColumnStretch(0, 1);
+    grid->setColumnMinimumWidth(0, 380);
+    grid->setHorizontalSpacing(20);
+    grid->setColumnStretch(static_cast<int>(heads.size()), 1);
     down_->addLayout(grid);
 }
 

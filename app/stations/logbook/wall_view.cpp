@@ -87,8 +87,9 @@ void WallView::paintEvent(QPaintEvent* event) {
         const QRect frame(at.x() + 8, at.y() + 12, at.width() - 16, picture_height - 8);
         if (const QImage picture = store_.picture(line.id); !picture.isNull()) {
             const QSize size = picture.size().scaled(frame.size(), Qt::KeepAspectRatio);
-            painter.drawImage(QRect(frame.center() - QPoint(size.width() / 2, size.height() / 2), size),
-                              picture);
+            painter.drawImage(
+                QRect(frame.center() - QPoint(size.width() / 2, size.height() / 2), size),
+                picture.scaled(size * devicePixelRatioF(), Qt::IgnoreAspectRatio, Qt::SmoothTransformation));
         } else {
             painter.setPen(QPen(t.line, 1, Qt::DashLine));
             painter.setBrush(Qt::NoBrush);
