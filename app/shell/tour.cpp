@@ -194,14 +194,15 @@ bool shootLogbook(MainWindow& window, const QDir& folder) {
     for (const LogLine& line : lines) {
         log.open(line.id);
         log.change([&](LogEntry& entry) {
-            entry.outcome = entry.copies > 10 ? Outcome::in_parts : Outcome::held;
-            if (entry.copies > 10) entry.next_time = "half the gel, and rub the rims last";
+            const bool rounds = entry.copies > 10 && entry.area_cm2 > 50;
+            entry.outcome = rounds ? Outcome::in_parts : Outcome::held;
+            if (rounds) entry.next_time = "half the gel, and rub the rims last";
         });
     }
     log.close();
     bool well = shoot(window, folder, "logbook");
-    for (const LogLine& line : lines)
-        if (line.copies > 10 && !log.entry()) log.open(line.id);
+    for (const LogLine& line : log.lines())
+        if (line.outcome == Outcome::in_parts) log.open(line.id);
     well = shoot(window, folder, "logbook-piece") && well;
     log.close();
     return well;
