@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/json_named.h"
 #include "core/measure/outline_operations.h"
 #include "core/object/materials.h"
 
@@ -161,15 +162,6 @@ Zone readZone(JsonReader& reader) {
     if (reader.has("colour")) zone.colour = readColour(reader, "colour");
     reader.finish();
     return zone;
-}
-
-/// One of some values by its name.
-template <class Values>
-auto readNamed(JsonReader& reader, const std::string& field, const Values& all) {
-    std::vector<std::string> names;
-    for (const auto each : all) names.emplace_back(name(each));
-    const std::string found = reader.oneOf(field, names);
-    return all[std::find(names.begin(), names.end(), found) - names.begin()];
 }
 
 Layer readLayer(JsonReader& reader) {

@@ -4,6 +4,8 @@
 #include <array>
 #include <nlohmann/json.hpp>
 
+#include "core/base/json_named.h"
+
 namespace tympan {
 
 namespace {
@@ -16,15 +18,6 @@ constexpr double most_min = 10 * 365.0 * 24 * 60;
 template <class Value, std::size_t count>
 std::string_view named(const std::array<std::string_view, count>& names, Value value) {
     return names.at(static_cast<std::size_t>(value));
-}
-
-/// One of some values by its name.
-template <class Values>
-auto readNamed(JsonReader& reader, const std::string& field, const Values& all) {
-    std::vector<std::string> names;
-    for (const auto each : all) names.emplace_back(name(each));
-    const std::string found = reader.oneOf(field, names);
-    return all[std::find(names.begin(), names.end(), found) - names.begin()];
 }
 
 json toJson(Moment at) { return at.time_since_epoch().count(); }
