@@ -24,26 +24,18 @@
 #include "app/shell/theme.h"
 #include "app/shell/unsaved_work.h"
 #include "app/stations/logbook/log_store.h"
-#include "app/stations/logbook/logbook_stage.h"
-#include "app/stations/logbook/logbook_tray.h"
 #include "app/stations/object/object_tray.h"
 #include "app/stations/picture/picture_tray.h"
-#include "app/stations/print/print_stage.h"
 #include "app/stations/print/print_tray.h"
 #include "app/stations/sharpness/loupe.h"
 #include "app/stations/sharpness/sharpness_tray.h"
-#include "app/stations/sheets/sheets_stage.h"
-#include "app/stations/sheets/sheets_tray.h"
 #include "app/stations/tone/tone_tray.h"
 #include "app/stations/transfer/table_view.h"
 #include "app/stations/transfer/transfer_stage.h"
-#include "app/stations/transfer/transfer_tray.h"
 #include "app/stations/transfer/work_words.h"
 #include "app/widgets/tray_parts.h"
 #include "app/widgets/worth_a_look.h"
 #include "core/base/data_folder.h"
-#include "core/base/overloaded.h"
-#include "core/inspect/mend.h"
 #include "core/job/edits.h"
 #include "core/job/job_recipe.h"
 #include "core/output/assembly_guide.h"
@@ -52,54 +44,8 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int tray_height = 192, look_width = 284, narrow_look_width = 216;
+constexpr int look_width = 284, narrow_look_width = 216;
 constexpr int narrow_width = 1200;  // below this the tray's explanations give way to its controls
-
-QStringList stationNames() {
-    return {MainWindow::tr("Picture"),   MainWindow::tr("Object"), MainWindow::tr("Tone"),
-            MainWindow::tr("Sharpness"), MainWindow::tr("Sheets"), MainWindow::tr("Print"),
-            MainWindow::tr("Transfer"),  MainWindow::tr("Logbook")};
-}
-
-/// Where a finding shows, and can be mended.
-MainWindow::Station stationOf(const Finding& found) {
-    using namespace finding;
-    const Overloaded station{
-        [](const LargerThanObject&) { return MainWindow::object; },
-        [](const MissesObject&) { return MainWindow::object; },
-        [](const CrossesKeepOut&) { return MainWindow::object; },
-        [](const UnsuitedMaterial&) { return MainWindow::object; },
-        [](const FinishOrder&) { return MainWindow::transfer; },
-        [](const MaterialWithCare&) { return MainWindow::object; },
-        [](const UnsuitedPrinter&) { return MainWindow::object; },
-        [](const DarkGround&) { return MainWindow::object; },
-        [](const NewerMethod&) { return MainWindow::object; },
-        [](const EdgeInCareZone&) { return MainWindow::object; },
-        [](const FewPixels&) { return MainWindow::sharpness; },
-        [](const SoftDetail&) { return MainWindow::sharpness; },
-        [](const SolidAreas&) { return MainWindow::tone; },
-        [](const ThinLine&) { return MainWindow::tone; },
-        [](const PaleDetailLost&) { return MainWindow::tone; },
-        [](const DarkDetailLost&) { return MainWindow::tone; },
-        [](const NightPicture&) { return MainWindow::tone; },
-        [](const MuchInk&) { return MainWindow::tone; },
-        [](const ColoursMerge&) { return MainWindow::tone; },
-        [](const ColourWithout&) { return MainWindow::tone; },
-        [](const MissesOneSheet&) { return MainWindow::sheets; },
-        [](const SavesSheets&) { return MainWindow::sheets; },
-        [](const CrossesMargin&) { return MainWindow::sheets; },
-        [](const WholeSheetsJoin&) { return MainWindow::sheets; },
-        [](const SeamInCareZone&) { return MainWindow::sheets; },
-        [](const SeamCrosses&) { return MainWindow::sheets; },
-        [](const Cropped&) { return MainWindow::picture; },
-        [](const LinkedPicture&) { return MainWindow::picture; },
-        [](const EvenBorder&) { return MainWindow::picture; },
-        [](const Faces&) { return MainWindow::picture; },
-        [](const CameReversed&) { return MainWindow::picture; },
-        [](const ReadsBackwards&) { return MainWindow::picture; },
-    };
-    return std::visit(station, found.what);
-}
 
 }  // namespace
 
@@ -137,93 +83,6 @@ MainWindow::~MainWindow() {
     service_.disconnect();
     // Fields report what was typed when they lose the focus: they go while there is still a job to tell.
     delete takeCentralWidget();
-}
-
-void MainWindow::build() {
-    auto* central = new QWidget;
-    auto* across = new QHBoxLayout(central);
-    across->setContentsMargins(0, 0, 0, 0);
-    across->setSpacing(0);
-    rule_ = new StationRule(stationNames());
-    across->addWidget(rule_);
-    auto* down = new QVBoxLayout;
-    down->setSpacing(0);
-    line_ = new TicketLine(store_, service_);
-    down->addWidget(line_);
-    stage_ = new QStackedWidget;
-    fold_ = new FoldView(store_, service_);
-    stage_->addWidget(fold_);
-    auto* sheets_stage = new SheetsStage(store_, service_);
-    connect(sheets_stage, &SheetsStage::wanted, this, [this](int sheet) { dialogs_->saveSheet(sheet); });
-    stage_->addWidget(sheets_stage);
-    stage_->addWidget(new PrintStage(store_));
-    desk_ = new PictureDesk;
-    stage_->addWidget(desk_);
-    loupe_ = new Loupe(store_, service_);
-    stage_->addWidget(loupe_);
-    transfer_stage_ = new TransferStage(planning_, ringing_, clock_);
-    stage_->addWidget(transfer_stage_);
-    logbook_stage_ = new LogbookStage(*log_);
-    stage_->addWidget(logbook_stage_);
-    down->addWidget(stage_, 1);
-
-    auto* tray = new QWidget;
-    tray->setObjectName(QStringLiteral("tray"));
-    tray->setAttribute(Qt::WA_StyledBackground);
-    tray->setFixedHeight(tray_height);
-    auto* tray_layout = new QHBoxLayout(tray);
-    tray_layout->setContentsMargins(16, 12, 16, 12);
-    tray_layout->setSpacing(16);
-    trays_ = new QStackedWidget;
-    picture_tray_ = new PictureTray(store_, service_, *desk_);
-    connect(picture_tray_, &PictureTray::openWanted, actions_.open, &QAction::trigger);
-    connect(picture_tray_, &PictureTray::removeWanted, actions_.remove, &QAction::trigger);
-    connect(picture_tray_, &PictureTray::opened, this, [this] { goTo(picture); });
-    trays_->addWidget(picture_tray_);
-    object_tray_ = new ObjectTray(store_, service_, fold_->hand());
-    trays_->addWidget(object_tray_);
-    tone_tray_ = new ToneTray(store_);
-    connect(tone_tray_, &ToneTray::likenessWanted, fold_, &FoldView::picture);
-    trays_->addWidget(tone_tray_);
-    sharpness_tray_ = new SharpnessTray(store_, service_, *loupe_);
-    connect(sharpness_tray_, &SharpnessTray::proofWanted, this,
-            [this](const std::vector<Engine>& engines) { dialogs_->saveProof(loupe_->spot(), engines); });
-    trays_->addWidget(sharpness_tray_);
-    trays_->addWidget(new SheetsTray(store_, actions_.cut_paths));
-    print_tray_ = new PrintTray(store_, service_, exports_, actions_);
-    trays_->addWidget(print_tray_);
-    trays_->addWidget(new TransferTray(store_, planning_, *actions_.calendar, *actions_.plan_sheet));
-    trays_->addWidget(new LogbookTray(*log_));
-    tray_layout->addWidget(trays_, 1);
-    look_ = new WorthALook(store_);
-    connect(look_, &WorthALook::showWanted, this, [this](const Finding& finding) {
-        goTo(stationOf(finding));
-        // The leaves show where, not the desk.
-        if (stationOf(finding) == picture) picture_tray_->open(QStringLiteral("came"));
-        fold_->point(finding);
-    });
-    connect(look_, &WorthALook::mendWanted, this, &MainWindow::mend);
-    connect(look_, &WorthALook::pointedAt, fold_, &FoldView::showPlaces);
-    tray_layout->addWidget(look_);
-    down->addWidget(tray);
-    foot_ = new Foot(store_);
-    foot_->follow(exports_);
-    foot_->follow(open_);
-    foot_->follow(files_);
-    down->addWidget(foot_);
-    across->addLayout(down, 1);
-    setCentralWidget(central);
-    actions_.fill(*menuBar());
-    saved_ = quietLabel({});
-    saved_->setObjectName(QStringLiteral("job-saved"));
-    saved_->setWordWrap(false);
-    saved_->setFixedSize(420, 28);
-    saved_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
-    saved_->setContentsMargins(0, 0, 16, 0);
-    menuBar()->setCornerWidget(saved_);
-    arriving_ = new NewPictures(store_, *central);
-    table_ = new TableView(runs_, ringing_, clock_, this);
-    table_->hide();
 }
 
 void MainWindow::connectActions() {
@@ -350,20 +209,6 @@ void MainWindow::refresh() {
                                         : State::nothing);
     }
     if (fold_) fold_->update();
-}
-
-/// A remedy may look at all of a picture: it is made beside the window, and again where the job has become
-/// another meanwhile.
-void MainWindow::mend(const Finding& finding) {
-    store_.dropFinding(finding);
-    service_.request(QStringLiteral("mend"),
-                     [this, job = store_.job(), revision = store_.revision(),
-                      finding](const std::stop_token&) -> RenderService::Finish {
-                         return [this, made = mended(job, finding), revision, finding] {
-                             if (revision != store_.revision()) return mend(finding);
-                             store_.edit(tr("mend it"), [&](const Job&) { return made; });
-                         };
-                     });
 }
 
 void MainWindow::openJob(Job job) { files_.begin(std::move(job)); }

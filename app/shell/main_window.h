@@ -83,6 +83,9 @@ class MainWindow : public QMainWindow {
     void closeEvent(QCloseEvent* event) override;
 
   private:
+    static QStringList stationNames();
+    /// Where a finding shows, and can be mended.
+    static Station stationOf(const Finding& found);
     void build();
     void connectActions();
     void connectWork();

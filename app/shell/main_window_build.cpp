@@ -1,0 +1,130 @@
+// What the window is made of.
+#include <QMenuBar>
+#include <QStackedWidget>
+
+#include "app/desk/picture_desk.h"
+#include "app/drop/new_pictures.h"
+#include "app/fold/fold_view.h"
+#include "app/line/ticket_line.h"
+#include "app/rule/station_rule.h"
+#include "app/shell/file_dialogs.h"
+#include "app/shell/foot.h"
+#include "app/shell/main_window.h"
+#include "app/stations/logbook/logbook_stage.h"
+#include "app/stations/logbook/logbook_tray.h"
+#include "app/stations/object/object_tray.h"
+#include "app/stations/picture/picture_tray.h"
+#include "app/stations/print/print_stage.h"
+#include "app/stations/print/print_tray.h"
+#include "app/stations/sharpness/loupe.h"
+#include "app/stations/sharpness/sharpness_tray.h"
+#include "app/stations/sheets/sheets_stage.h"
+#include "app/stations/sheets/sheets_tray.h"
+#include "app/stations/tone/tone_tray.h"
+#include "app/stations/transfer/table_view.h"
+#include "app/stations/transfer/transfer_stage.h"
+#include "app/stations/transfer/transfer_tray.h"
+#include "app/widgets/tray_parts.h"
+#include "app/widgets/worth_a_look.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr int tray_height = 192;
+
+}  // namespace
+
+QStringList MainWindow::stationNames() {
+    return {tr("Picture"), tr("Object"), tr("Tone"),     tr("Sharpness"),
+            tr("Sheets"),  tr("Print"),  tr("Transfer"), tr("Logbook")};
+}
+
+void MainWindow::build() {
+    auto* central = new QWidget;
+    auto* across = new QHBoxLayout(central);
+    across->setContentsMargins(0, 0, 0, 0);
+    across->setSpacing(0);
+    rule_ = new StationRule(stationNames());
+    across->addWidget(rule_);
+    auto* down = new QVBoxLayout;
+    down->setSpacing(0);
+    line_ = new TicketLine(store_, service_);
+    down->addWidget(line_);
+    stage_ = new QStackedWidget;
+    fold_ = new FoldView(store_, service_);
+    stage_->addWidget(fold_);
+    auto* sheets_stage = new SheetsStage(store_, service_);
+    connect(sheets_stage, &SheetsStage::wanted, this, [this](int sheet) { dialogs_->saveSheet(sheet); });
+    stage_->addWidget(sheets_stage);
+    stage_->addWidget(new PrintStage(store_));
+    desk_ = new PictureDesk;
+    stage_->addWidget(desk_);
+    loupe_ = new Loupe(store_, service_);
+    stage_->addWidget(loupe_);
+    transfer_stage_ = new TransferStage(planning_, ringing_, clock_);
+    stage_->addWidget(transfer_stage_);
+    logbook_stage_ = new LogbookStage(*log_);
+    stage_->addWidget(logbook_stage_);
+    down->addWidget(stage_, 1);
+
+    auto* tray = new QWidget;
+    tray->setObjectName(QStringLiteral("tray"));
+    tray->setAttribute(Qt::WA_StyledBackground);
+    tray->setFixedHeight(tray_height);
+    auto* tray_layout = new QHBoxLayout(tray);
+    tray_layout->setContentsMargins(16, 12, 16, 12);
+    tray_layout->setSpacing(16);
+    trays_ = new QStackedWidget;
+    picture_tray_ = new PictureTray(store_, service_, *desk_);
+    connect(picture_tray_, &PictureTray::openWanted, actions_.open, &QAction::trigger);
+    connect(picture_tray_, &PictureTray::removeWanted, actions_.remove, &QAction::trigger);
+    connect(picture_tray_, &PictureTray::opened, this, [this] { goTo(picture); });
+    trays_->addWidget(picture_tray_);
+    object_tray_ = new ObjectTray(store_, service_, fold_->hand());
+    trays_->addWidget(object_tray_);
+    tone_tray_ = new ToneTray(store_);
+    connect(tone_tray_, &ToneTray::likenessWanted, fold_, &FoldView::picture);
+    trays_->addWidget(tone_tray_);
+    sharpness_tray_ = new SharpnessTray(store_, service_, *loupe_);
+    connect(sharpness_tray_, &SharpnessTray::proofWanted, this,
+            [this](const std::vector<Engine>& engines) { dialogs_->saveProof(loupe_->spot(), engines); });
+    trays_->addWidget(sharpness_tray_);
+    trays_->addWidget(new SheetsTray(store_, actions_.cut_paths));
+    print_tray_ = new PrintTray(store_, service_, exports_, actions_);
+    trays_->addWidget(print_tray_);
+    trays_->addWidget(new TransferTray(store_, planning_, *actions_.calendar, *actions_.plan_sheet));
+    trays_->addWidget(new LogbookTray(*log_));
+    tray_layout->addWidget(trays_, 1);
+    look_ = new WorthALook(store_);
+    connect(look_, &WorthALook::showWanted, this, [this](const Finding& finding) {
+        goTo(stationOf(finding));
+        // The leaves show where, not the desk.
+        if (stationOf(finding) == picture) picture_tray_->open(QStringLiteral("came"));
+        fold_->point(finding);
+    });
+    connect(look_, &WorthALook::mendWanted, this, &MainWindow::mend);
+    connect(look_, &WorthALook::pointedAt, fold_, &FoldView::showPlaces);
+    tray_layout->addWidget(look_);
+    down->addWidget(tray);
+    foot_ = new Foot(store_);
+    foot_->follow(exports_);
+    foot_->follow(open_);
+    foot_->follow(files_);
+    down->addWidget(foot_);
+    across->addLayout(down, 1);
+    setCentralWidget(central);
+    actions_.fill(*menuBar());
+    saved_ = quietLabel({});
+    saved_->setObjectName(QStringLiteral("job-saved"));
+    saved_->setWordWrap(false);
+    saved_->setFixedSize(420, 28);
+    saved_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    saved_->setContentsMargins(0, 0, 16, 0);
+    menuBar()->setCornerWidget(saved_);
+    arriving_ = new NewPictures(store_, *central);
+    table_ = new TableView(runs_, ringing_, clock_, this);
+    table_->hide();
+}
+
+}  // namespace tympan::app
