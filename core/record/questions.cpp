@@ -129,8 +129,8 @@ std::string answerOf(const std::vector<LogLine>& lines, const std::string& about
     if (tally.unsaid > 0) text += fmt::format(", {} not said", tally.unsaid);
     if (tally.said() < too_few) return text + "; too few to say more.";
     const Share share = shareOf(tally.held, tally.said());
-    text += fmt::format("; of the next ten {} to {} would be no surprise", std::floor(10 * share.least),
-                        std::ceil(10 * share.most));
+    text += fmt::format("; in the long run {} to {} in ten, as far as these can say",
+                        std::floor(10 * share.least), std::ceil(10 * share.most));
     // Where pieces part most clearly: said as counted, no more.
     std::string clearest;
     double most_apart = 0.2;

@@ -97,7 +97,7 @@ void LogStore::refresh() {
         if (!entry_) beside_.reset();
     });
     resolved_.clear();
-    if (learned_.empty()) learn();
+    if (!learnt_) learn();
     emit changed();
 }
 
@@ -109,6 +109,7 @@ const std::vector<Resolved>& LogStore::nextTimes(const std::string& method,
 }
 
 void LogStore::learn() {
+    learnt_ = true;
     tried([&] { learned_ = learnedWaits(book_->latest(learnt_from), catalogueWaits()); });
 }
 
@@ -156,7 +157,12 @@ bool LogStore::change(const std::function<void(LogEntry&)>& change) {
     change(changed_entry);
     if (changed_entry == *entry_) return true;
     if (!tried([&] { book_->put(changed_entry); })) return false;
-    refresh();
+    // What was asked is not asked again: nothing hops away under the hand.
+    for (LogLine& line : lines_)
+        if (line.id == changed_entry.id) line = lineOf(changed_entry);
+    if (changed_entry.next_time != entry_->next_time) resolved_.clear();
+    entry_ = std::move(changed_entry);
+    emit changed();
     return true;
 }
 

@@ -66,6 +66,7 @@ class LogStore : public QObject {
     int count_ = 0;
     std::optional<LogEntry> entry_, beside_;
     std::map<std::string, LearnedTime> learned_;
+    bool learnt_ = false;  ///< whether it has been looked for
     mutable std::map<std::string, QImage> pictures_;
     mutable std::map<std::pair<std::string, std::string>, std::vector<Resolved>> resolved_;
 };

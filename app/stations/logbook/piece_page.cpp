@@ -119,7 +119,12 @@ void PiecePage::refresh() {
     showPicture(*picture_, store_.picture(entry->id));
     other_picture_->setVisible(other != nullptr);
     if (other) showPicture(*other_picture_, store_.picture(other->id));
-    fill();
+    // Made anew only where it says something else: notes are typed meanwhile.
+    const std::string says =
+        entry->id + (other ? "/" + other->id + "/" + std::string(name(entry->outcome)) : "") + "/" +
+        std::to_string(entry->later.size()) + "/" + std::to_string(entry->made.time_since_epoch().count());
+    if (says != shown_) fill();
+    shown_ = says;
 }
 
 void PiecePage::resizeEvent(QResizeEvent*) {
