@@ -58,12 +58,12 @@ class Planning : public QObject {
     void take(WorkOrder order, Plan plan, const WorkWishes& wishes);
     void sayWhere(const Plan& plan);
     void makePictures(const std::string& run);
+    MeasuredWaits measured() const;
 
     JobStore& store_;
     RenderService& service_;
     WorkClock& clock_;
     RunBook& book_;
-    MeasuredWaits measured() const;
 
     std::function<std::map<std::string, LearnedTime>()> learned_;
     std::shared_ptr<const Strip> strip_;

@@ -36,7 +36,11 @@ void setFace(cairo_t* page, double size_mm, bool strong) {
 }
 
 void draw(cairo_t* page, const FilledShape& shape) {
-    cairo_set_source_rgb(page, shape.grey, shape.grey, shape.grey);
+    if (shape.colour)
+        cairo_set_source_rgb(page, shape.colour->red / 255.0, shape.colour->green / 255.0,
+                             shape.colour->blue / 255.0);
+    else
+        cairo_set_source_rgb(page, shape.grey, shape.grey, shape.grey);
     cairo_new_path(page);  // words leave a current point behind
     for (const PointMm& corner : shape.corners) cairo_line_to(page, corner.x, corner.y);
     cairo_close_path(page);
@@ -58,6 +62,18 @@ void draw(cairo_t* page, const Words& words) {
 
 FilledShape box(const RectMm& r, double grey) {
     return {{{r.x, r.y}, {r.right(), r.y}, {r.right(), r.bottom()}, {r.x, r.bottom()}}, grey};
+}
+
+FilledShape disc(const PointMm& middle, double radius, double grey) {
+    // A polygon's sides lie r (1 - cos(pi / n)) inside of its circle.
+    constexpr double flat_mm = 0.01;
+    const int corners = std::max(12, static_cast<int>(std::ceil(std::numbers::pi / std::acos(1 - flat_mm / radius))));
+    FilledShape shape{{}, grey};
+    for (int i = 0; i < corners; ++i) {
+        const double angle = 2 * std::numbers::pi * i / corners;
+        shape.corners.push_back({middle.x + radius * std::cos(angle), middle.y + radius * std::sin(angle)});
+    }
+    return shape;
 }
 
 FilledShape stroke(const PointMm& a, const PointMm& b, double width_mm, double grey) {
@@ -113,6 +129,22 @@ std::vector<std::string> brokenInto(double width_mm, const std::string& text, do
 
 void draw(cairo_t* page, const Marks& marks) {
     for (const Mark& mark : marks) std::visit([&](const auto& m) { draw(page, m); }, mark);
+}
+
+cv::Mat drawn(const Marks& marks, const SizeMm& size, double px_per_mm) {
+    cv::Mat picture(cvRound(size.height * px_per_mm), cvRound(size.width * px_per_mm), CV_8UC4, cv::Scalar::all(255));
+    cairo_surface_t* surface = cairo_image_surface_create_for_data(
+        picture.data, CAIRO_FORMAT_RGB24, picture.cols, picture.rows, static_cast<int>(picture.step));
+    cairo_t* page = cairo_create(surface);
+    cairo_scale(page, px_per_mm, px_per_mm);
+    draw(page, marks);
+    cairo_destroy(page);
+    cairo_surface_finish(surface);
+    cairo_surface_destroy(surface);
+    // Cairo's pixels are blue first in memory.
+    cv::Mat rgb(picture.size(), CV_8UC3);
+    cv::mixChannels(picture, rgb, std::vector{2, 0, 1, 1, 0, 2});
+    return rgb;
 }
 
 Marks placed(const Marks& marks, PointMm by, double turn_deg) {

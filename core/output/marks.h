@@ -1,7 +1,10 @@
 #pragma once
+#include <optional>
 #include <string>
 #include <variant>
 #include <vector>
+
+#include <opencv2/core.hpp>
 
 #include "core/artwork/colour.h"
 #include "core/measure/geometry.h"
@@ -19,6 +22,7 @@ struct FilledShape {
     double grey = 0;  ///< 0 black to 1 white
     bool arrow =
         false;  ///< one that points up the page, and must go on doing so when what it is part of is turned
+    std::optional<Rgb8> colour = {};  ///< instead of the grey
 };
 
 /// One line of words. `at` is where its baseline begins; `turn_deg` turns it clockwise about that point.
@@ -34,6 +38,9 @@ using Mark = std::variant<FilledShape, Words>;
 using Marks = std::vector<Mark>;
 
 FilledShape box(const RectMm& rect, double grey = 0);
+
+/// A round spot, to a hundredth of a millimetre.
+FilledShape disc(const PointMm& middle, double radius_mm, double grey = 0);
 
 /// A straight line as the filled shape that it is; `a` and `b` differ.
 FilledShape stroke(const PointMm& a, const PointMm& b, double width_mm, double grey = 0);
@@ -53,6 +60,8 @@ std::vector<std::string> brokenInto(double width_mm, const std::string& text, do
 
 /// Draws onto a cairo context whose unit is one mm of the page.
 void draw(cairo_t* page, const Marks& marks);
+/// Draws them on white, CV_8UC3 RGB: so many pixels to a millimetre.
+cv::Mat drawn(const Marks& marks, const SizeMm& size, double px_per_mm);
 
 /// Moves marks that were laid out about the origin: turned clockwise, then moved.
 Marks placed(const Marks& marks, PointMm by, double turn_deg);

@@ -21,17 +21,17 @@ using testing::HasSubstr;
 
 namespace {
 
-class LogbookStation : public TransferTest {
-  protected:
-    void SetUp() override {
-        TransferTest::SetUp();
-        // What other tests of this program made is none of its.
-        openRecord(recordFile())
-            .exec(
-                "DELETE FROM events; DELETE FROM references_; DELETE FROM runs; DELETE FROM pictures; DELETE "
-                "FROM "
-                "entry_words; DELETE FROM entries");
+/// What other tests of this program made is none of a station's own: gone before its window learns from it.
+struct EmptyRecord {
+    EmptyRecord() {
+        SQLite::Database record = openRecord(recordFile());
+        for (const char* table : {"events", "references_", "runs", "pictures", "entry_words", "entries"})
+            record.exec(std::string("DELETE FROM ") + table);
     }
+};
+
+class LogbookStation : EmptyRecord, public TransferTest {
+  protected:
     /// Does all that is planned, at once.
     void workThrough() {
         ASSERT_TRUE(window.planning().begin());
@@ -161,6 +161,18 @@ TEST_F(LogbookStation, whatWasMeasuredIsPlannedUntilItIsSwitchedOff) {
     own->click();
     ASSERT_TRUE(waitFor([&] { return ends() == usual; }));
     window.planning().setOwnTimes(true);
+}
+
+TEST_F(LogbookStation, whatEarlierEveningsTaughtIsKnownBeforeAnyoneLooks) {
+    LogEntry quick = fullEntry();
+    quick.method = "gel-rub-off";
+    quick.steps = {quick.steps.back()};
+    quick.steps.front().key = "gel-rub-off/dry";
+    quick.steps.front().not_before_min = 180;
+    quick.steps.front().real_min = 200;
+    log().write({quick});
+    app::LogStore next_start(recordFile());
+    EXPECT_TRUE(next_start.learned().contains("gel-rub-off/dry"));
 }
 
 TEST_F(LogbookStation, whatCannotBeKeptIsSaidAndNotShown) {

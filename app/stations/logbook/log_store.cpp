@@ -97,7 +97,6 @@ void LogStore::refresh() {
         if (!entry_) beside_.reset();
     });
     resolved_.clear();
-    if (!learnt_) learn();
     emit changed();
 }
 
@@ -106,6 +105,11 @@ const std::vector<Resolved>& LogStore::nextTimes(const std::string& method,
     const auto [at, is_new] = resolved_.try_emplace({method, material});
     if (is_new) const_cast<LogStore*>(this)->tried([&] { at->second = book_->nextTimes(method, material); });
     return at->second;
+}
+
+const std::map<std::string, LearnedTime>& LogStore::learned() {
+    if (!learnt_) learn();
+    return learned_;
 }
 
 void LogStore::learn() {

@@ -47,8 +47,8 @@ class LogStore : public QObject {
     /// What was resolved for such work; asked the disk once until something is written.
     const std::vector<Resolved>& nextTimes(const std::string& method, const std::string& material) const;
 
-    /// What the last few hundred pieces say of times of waiting.
-    const std::map<std::string, LearnedTime>& learned() const { return learned_; }
+    /// What the last few hundred pieces say of times of waiting; read from the disk when it is first asked.
+    const std::map<std::string, LearnedTime>& learned();
 
   signals:
     void changed();
