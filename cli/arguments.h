@@ -21,6 +21,7 @@ void addJob(CommandLine& line);
 void addNest(CommandLine& line);
 void addSchedule(CommandLine& line);
 void addLog(CommandLine& line);
+void addStrip(CommandLine& line);
 void addCheck(CommandLine& line);
 
 /// Options that several subcommands share, as typed; empty means not given.

@@ -103,18 +103,21 @@ std::string sentence(const Finding& found) {
                                what.cm2);
         },
         [](const ThinLine& what) {
+            if (what.measured)
+                return fmt::format("lines of {:.2f} mm; on the strip lines finer than {:.2f} mm were lost",
+                                   what.mm, what.holds_mm);
             return fmt::format(
                 "lines of {:.2f} mm; lines finer than {:.2f} to {:.2f} mm may be lost (a guess)", what.mm,
                 guessed_least * what.holds_mm, guessed_most * what.holds_mm);
         },
         [&](const PaleDetailLost& what) {
-            return fmt::format("pale detail will hardly be seen on this ground: {} (going by a guess)",
-                               partOf(what.share));
+            return fmt::format("pale detail will hardly be seen on this ground: {} (going by {})",
+                               partOf(what.share), what.measured ? "a strip" : "a guess");
         },
         [&](const DarkDetailLost& what) {
             return fmt::format(
-                "detail over the dark part of the ground will hardly be seen: {} (going by a guess)",
-                partOf(what.share));
+                "detail over the dark part of the ground will hardly be seen: {} (going by {})",
+                partOf(what.share), what.measured ? "a strip" : "a guess");
         },
         [](const NightPicture&) -> std::string {
             return "dark from edge to edge: large black areas tend to stay on the paper";

@@ -42,6 +42,7 @@ int main(int argc, char** argv) {
     tympan::cli::addNest(line);
     tympan::cli::addSchedule(line);
     tympan::cli::addLog(line);
+    tympan::cli::addStrip(line);
     tympan::cli::addCheck(line);
     try {
         return line.run(argc, argv);

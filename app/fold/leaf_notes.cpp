@@ -1,8 +1,11 @@
 #include "app/fold/leaf_notes.h"
 
+#include <QDateTime>
+
 #include "app/shell/words.h"
 #include "app/widgets/tray_parts.h"
 #include "core/job/fit.h"
+#include "core/job/holds.h"
 
 namespace tympan::app {
 
@@ -92,7 +95,11 @@ void LeafNotes::say(const Job& job, const Piece& piece, const FoldScene& scene) 
         QStringLiteral("%1: %2. %3")
             .arg(
                 title_text_, bare_text_,
-                piece.method->light_ground
+                isMeasured(job, piece) ? tr("How it will look, going by the strip that was read on %1.")
+                                             .arg(QDateTime::fromSecsSinceEpoch(piece.measured->made)
+                                                      .date()
+                                                      .toString(Qt::ISODate))
+                : piece.method->light_ground
                     ? tr("How it may look: a guess. Bare paper prints as nothing, so the object is the white "
                          "of "
                          "the picture.")

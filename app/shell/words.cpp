@@ -155,17 +155,26 @@ QString sentence(const Finding& found, Unit unit) {
                 .arg(what.cm2, 0, 'f', what.cm2 < 10 ? 1 : 0);
         },
         [](const ThinLine& what) {
+            if (what.measured)
+                return tr("Some lines are only %1 wide. On your strip lines finer than %2 were lost.")
+                    .arg(thinText(what.mm), thinText(what.holds_mm));
             return tr("Some lines are only %1 wide. This way of transfer may lose lines finer than %2 to %3 "
                       "(a guess).")
                 .arg(thinText(what.mm), thinText(guessed_least * what.holds_mm),
                      thinText(guessed_most * what.holds_mm));
         },
         [&](const PaleDetailLost& what) {
-            return tr("Pale detail will hardly be seen on this ground: %1, going by a guess.")
+            return (what.measured
+                        ? tr("Pale detail will hardly be seen on this ground: %1, going by your strip.")
+                        : tr("Pale detail will hardly be seen on this ground: %1, going by a guess."))
                 .arg(partWords(what.share));
         },
         [&](const DarkDetailLost& what) {
-            return tr("Over the dark part of the ground detail will hardly be seen: %1, going by a guess.")
+            return (what.measured
+                        ? tr("Over the dark part of the ground detail will hardly be seen: %1, going "
+                             "by your strip.")
+                        : tr("Over the dark part of the ground detail will hardly be seen: %1, "
+                             "going by a guess."))
                 .arg(partWords(what.share));
         },
         [](const NightPicture&) {

@@ -127,15 +127,18 @@ struct SolidAreas {
 };
 struct ThinLine {
     static constexpr std::string_view id = "thin-lines";
-    double mm, holds_mm;  ///< how thin; what the method holds
+    double mm, holds_mm;    ///< how thin; what the method holds
+    bool measured = false;  ///< by a strip; else a guess
 };
 struct PaleDetailLost {  ///< it will not be seen on the ground
     static constexpr std::string_view id = "pale-detail-lost";
-    double share;  ///< of the detail
+    double share;           ///< of the detail
+    bool measured = false;  ///< going by a strip; else by a guess
 };
 struct DarkDetailLost {  ///< the same where the ground under it is too dark
     static constexpr std::string_view id = "dark-detail-lost";
     double share;
+    bool measured = false;
 };
 struct NightPicture {  ///< dark from edge to edge: no contrast makes it what a transfer holds well
     static constexpr std::string_view id = "night-picture";

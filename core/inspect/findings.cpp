@@ -209,9 +209,9 @@ void lookAtObject(const Job& job, const Piece& piece, std::vector<Finding>& foun
 }
 
 /// What few pixels come to: made more by what, how many times, and from how far that is enough.
-finding::FewPixels fewPixels(const Piece& piece) {
+finding::FewPixels fewPixels(const Job& job, const Piece& piece) {
     const double has = effectivePpi(piece);
-    const Enlarged made = enlargedFor(*piece.artwork, piece.enlarging, has, wantedPpi(piece));
+    const Enlarged made = enlargedFor(*piece.artwork, piece.enlarging, has, wantedPpi(job, piece));
     return {has, made.engine, 1 << made.doublings, enoughFrom(has)};
 }
 
@@ -279,7 +279,7 @@ std::vector<Finding> findingsOf(const Job& job, const Piece& piece, const Progre
         found.push_back(*fewer);
     lookAtSeams(job, piece, progress, found);
     if (piece.artwork->kind == Artwork::Kind::raster && effectivePpi(piece) < few_ppi)
-        add(Severity::note, fewPixels(piece));
+        add(Severity::note, fewPixels(job, piece));
     for (const std::string& linked : piece.artwork->linked)
         add(Severity::warning, finding::LinkedPicture{linked});
     for (const Method& method : shippedMethods())

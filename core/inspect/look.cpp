@@ -19,6 +19,7 @@
 #include "core/inspect/reading.h"
 #include "core/inspect/thin_lines.h"
 #include "core/inspect/vanishing.h"
+#include "core/job/holds.h"
 #include "core/render/finished.h"
 #include "core/render/judged_tone.h"
 #include "core/render/render_region.h"
@@ -49,8 +50,8 @@ void add(Look& look, const Piece& piece, Severity severity, finding::What what,
     look.findings.push_back({std::move(what), severity, piece.id, std::move(places)});
 }
 
-void lookAtSolids(const Piece& piece, const ToneRaster& tone, Look& look) {
-    look.solids = solidAreas(tone.ink, tone.grid, piece.method->solids);
+void lookAtSolids(const Piece& piece, const SolidLimits& limits, const ToneRaster& tone, Look& look) {
+    look.solids = solidAreas(tone.ink, tone.grid, limits);
     if (look.solids.empty() || look.solids.front().area_cm2 < worth_cm2) return;
     double cm2 = 0;
     std::vector<RectMm> places;
@@ -135,14 +136,15 @@ std::vector<LineSample> lineSamples(const Job& job, const Piece& piece, const Pr
 
 void lookAtLines(const Job& job, const Piece& piece, const Progress& progress, Look& look) {
     const PixelGrid grid{linePpi(job, piece)};
-    double thinnest = piece.method->finest_line_mm;
+    const Holds holds = holdsOf(job, piece);
+    double thinnest = holds.finest_line_mm;
     bool any = false;
     std::vector<RectMm> places;
     for (const LineSample& sample : lineSamples(job, piece, progress)) {
         progress.at(0.6);
         if (const auto finest = finestLine(sample.ink, grid))
             look.finest_line_mm = std::min(*finest, look.finest_line_mm.value_or(*finest));
-        const auto thin = thinLines(sample.ink, grid, piece.method->finest_line_mm);
+        const auto thin = thinLines(sample.ink, grid, holds.finest_line_mm);
         if (!thin) continue;
         any = true;
         thinnest = std::min(thinnest, thin->finest_mm);
@@ -152,7 +154,8 @@ void lookAtLines(const Job& job, const Piece& piece, const Progress& progress, L
         }
     }
     if (any)
-        add(look, piece, Severity::note, finding::ThinLine{thinnest, piece.method->finest_line_mm},
+        add(look, piece, Severity::note,
+            finding::ThinLine{thinnest, holds.finest_line_mm, holds.finest_line_basis != Basis::guess},
             std::move(places));
 }
 
@@ -168,6 +171,7 @@ void lookAtGround(const Job& job, const Piece& piece, const ToneRaster& whole_to
     const cv::Mat ground = groundUnder(flat, piece, print);
     const cv::Mat on_paper = onGround(tone.ink, paper);
     const cv::Mat finished = onGround(arrivedInk(tone.ink, print), ground);
+    const bool measured = print.transfer && print.transfer->basis != Basis::guess;
     cv::Mat dark = greyOf(ground) < 118;  // luminance about 0.18
     const bool hopeless = cv::countNonZero(dark) > 0.5 * static_cast<double>(dark.total());
     for (const bool on_dark : {false, true}) {
@@ -177,8 +181,8 @@ void lookAtGround(const Job& job, const Piece& piece, const ToneRaster& whole_to
             vanishingDetail(on_paper, finished, on_dark ? dark : cv::Mat(~dark), tone.grid);
         if (lost.share < worth_losing) continue;
         add(look, piece, Severity::note,
-            on_dark ? finding::What(finding::DarkDetailLost{lost.share})
-                    : finding::What(finding::PaleDetailLost{lost.share}),
+            on_dark ? finding::What(finding::DarkDetailLost{lost.share, measured})
+                    : finding::What(finding::PaleDetailLost{lost.share, measured}),
             lost.places);
     }
 }
@@ -219,11 +223,12 @@ Look lookAt(const Job& job, const Piece& piece, const Progress& progress) {
     Look look;
     const ToneRaster tone = toneRaster(job, piece);
     progress.at(0.2);
-    lookAtSolids(piece, tone, look);
+    const SolidLimits limits = holdsOf(job, piece).solids;
+    lookAtSolids(piece, limits, tone, look);
     look.ink_coverage = inkCoverage(tone.ink);
     if (look.ink_coverage > piece.method->most_ink)
         add(look, piece, Severity::note, finding::MuchInk{look.ink_coverage});
-    if (inkOf(piece) == Ink::grey && !piece.tone.inverted && piece.method->solids.ink < 1 &&
+    if (inkOf(piece) == Ink::grey && !piece.tone.inverted && limits.ink < 1 &&
         isNight(printOf(job, piece, previewPpi(job, piece, job.sheets.ppi, 1e5))))
         add(look, piece, Severity::note, finding::NightPicture{});
     lookAtGround(job, piece, tone, look);

@@ -11,7 +11,7 @@
 #include "core/job/joining.h"
 #include "core/job/work_wishes.h"
 #include "core/measure/length.h"
-#include "core/method/method.h"
+#include "core/method/measured.h"
 #include "core/nest/problem.h"
 #include "core/object/object.h"
 #include "core/printer/paper.h"
@@ -104,6 +104,7 @@ struct Piece {
     int copies = 1;
     int spares = 0;  ///< printed besides the copies: a backup, and to compare with
     std::string notes;
+    std::optional<MeasuredTransfer> measured = {};  ///< what a strip said; see holds.h
 
     bool operator==(const Piece&) const = default;
 };

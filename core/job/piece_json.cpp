@@ -262,6 +262,7 @@ json toJson(const Piece& piece) {
                                  {"height", zone.parts.height}});
     if (piece.joining != Joining{}) value["joining"] = toJson(piece.joining);
     if (!piece.notes.empty()) value["notes"] = piece.notes;
+    if (piece.measured) value["measured"] = toJson(*piece.measured);
     return value;
 }
 
@@ -270,6 +271,10 @@ Piece readPiece(JsonReader reader, const ArtworkSource& artworks) {
     piece.id = reader.integer("id", limits::id);
     piece.name = reader.note("name");
     piece.method = readMethod(reader.object("method"));
+    if (reader.has("measured")) {
+        JsonReader measured = reader.object("measured");
+        piece.measured = readMeasured(measured);
+    }
     if (reader.has("printer")) piece.printer = reader.integer("printer", limits::id);
     piece.placement = readPlacement(reader.object("placement"));
     piece.size = {reader.number("width_mm", limits::side_mm), reader.number("height_mm", limits::side_mm)};

@@ -44,7 +44,23 @@ Coats readCoats(JsonReader& reader) {
     return coats;
 }
 
-TransferCurve readTransfer(JsonReader& reader) {
+std::vector<Misfit> readMisfits(JsonReader& reader, const std::string& field) {
+    std::vector<Misfit> misfits;
+    if (!reader.has(field)) return misfits;
+    for (JsonReader& entry : reader.objects(field)) {
+        misfits.push_back({entry.id("what"), entry.text("why")});
+        entry.finish();
+    }
+    return misfits;
+}
+
+std::vector<std::string> textsOrNone(JsonReader& reader, const std::string& field) {
+    return reader.has(field) ? reader.texts(field) : std::vector<std::string>{};
+}
+
+}  // namespace
+
+TransferCurve readTransferCurve(JsonReader& reader) {
     constexpr std::size_t most_points = 64;
     TransferCurve curve;
     curve.material = reader.note("material");
@@ -62,21 +78,22 @@ TransferCurve readTransfer(JsonReader& reader) {
     return curve;
 }
 
-std::vector<Misfit> readMisfits(JsonReader& reader, const std::string& field) {
-    std::vector<Misfit> misfits;
-    if (!reader.has(field)) return misfits;
-    for (JsonReader& entry : reader.objects(field)) {
-        misfits.push_back({entry.id("what"), entry.text("why")});
-        entry.finish();
-    }
-    return misfits;
+SolidLimits readSolidLimits(JsonReader reader) {
+    SolidLimits solids{reader.number("ink", 0.3, 1), reader.number("width_mm", 1, 100), readBasis(reader)};
+    reader.finish();
+    return solids;
 }
 
-std::vector<std::string> textsOrNone(JsonReader& reader, const std::string& field) {
-    return reader.has(field) ? reader.texts(field) : std::vector<std::string>{};
+nlohmann::json toJson(const TransferCurve& curve) {
+    return {{"material", curve.material},
+            {"printed", curve.printed},
+            {"arrives", curve.arrives},
+            {"basis", nameOf(curve.basis)}};
 }
 
-}  // namespace
+nlohmann::json toJson(const SolidLimits& solids) {
+    return {{"ink", solids.ink}, {"width_mm", solids.width_mm}, {"basis", nameOf(solids.basis)}};
+}
 
 Method readMethod(JsonReader reader) {
     Method method;
@@ -103,15 +120,12 @@ Method readMethod(JsonReader reader) {
     method.not_materials = readMisfits(reader, "not_materials");
     method.with_care = readMisfits(reader, "with_care");
     method.light_ground = reader.flag("light_ground", true);
-    if (reader.has("solids")) {
-        JsonReader solids = reader.object("solids");
-        method.solids = {solids.number("ink", 0.3, 1), solids.number("width_mm", 1, 100), readBasis(solids)};
-        solids.finish();
-    }
+    if (reader.has("solids")) method.solids = readSolidLimits(reader.object("solids"));
     readFigure(reader, "finest_line", "finest_line_mm", "mm", 0.02, 5, method.finest_line_mm,
                method.finest_line_basis);
     if (reader.has("transfer"))
-        for (JsonReader& entry : reader.objects("transfer")) method.transfer.push_back(readTransfer(entry));
+        for (JsonReader& entry : reader.objects("transfer"))
+            method.transfer.push_back(readTransferCurve(entry));
     readFigure(reader, "ink_limit", "most_ink", "share", 0.05, 1, method.most_ink, method.most_ink_basis);
     readFigure(reader, "white_veil", "veil", "share", 0, 1, method.veil, method.veil_basis);
     method.needs = textsOrNone(reader, "needs");
@@ -162,11 +176,7 @@ nlohmann::json toJson(const Method& method) {
                          {"basis", nameOf(each.basis)}});
     for (const Step& step : method.steps) steps.push_back(toJson(step));
     nlohmann::json transfer = nlohmann::json::array();
-    for (const TransferCurve& curve : method.transfer)
-        transfer.push_back({{"material", curve.material},
-                            {"printed", curve.printed},
-                            {"arrives", curve.arrives},
-                            {"basis", nameOf(curve.basis)}});
+    for (const TransferCurve& curve : method.transfer) transfer.push_back(toJson(curve));
     nlohmann::json carrier{{"name", method.carrier.name},
                            {"face", method.carrier.face},
                            {"usable_inset_mm", method.carrier.usable_inset_mm},
@@ -193,10 +203,7 @@ nlohmann::json toJson(const Method& method) {
             {"not_materials", toJson(method.not_materials)},
             {"light_ground", method.light_ground},
             {"with_care", toJson(method.with_care)},
-            {"solids",
-             {{"ink", method.solids.ink},
-              {"width_mm", method.solids.width_mm},
-              {"basis", nameOf(method.solids.basis)}}},
+            {"solids", toJson(method.solids)},
             {"finest_line", figureJson("mm", method.finest_line_mm, method.finest_line_basis)},
             {"transfer", transfer},
             {"ink_limit", figureJson("share", method.most_ink, method.most_ink_basis)},

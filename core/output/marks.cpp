@@ -67,7 +67,8 @@ FilledShape box(const RectMm& r, double grey) {
 FilledShape disc(const PointMm& middle, double radius, double grey) {
     // A polygon's sides lie r (1 - cos(pi / n)) inside of its circle.
     constexpr double flat_mm = 0.01;
-    const int corners = std::max(12, static_cast<int>(std::ceil(std::numbers::pi / std::acos(1 - flat_mm / radius))));
+    const int corners =
+        std::max(12, static_cast<int>(std::ceil(std::numbers::pi / std::acos(1 - flat_mm / radius))));
     FilledShape shape{{}, grey};
     for (int i = 0; i < corners; ++i) {
         const double angle = 2 * std::numbers::pi * i / corners;
@@ -132,7 +133,8 @@ void draw(cairo_t* page, const Marks& marks) {
 }
 
 cv::Mat drawn(const Marks& marks, const SizeMm& size, double px_per_mm) {
-    cv::Mat picture(cvRound(size.height * px_per_mm), cvRound(size.width * px_per_mm), CV_8UC4, cv::Scalar::all(255));
+    cv::Mat picture(cvRound(size.height * px_per_mm), cvRound(size.width * px_per_mm), CV_8UC4,
+                    cv::Scalar::all(255));
     cairo_surface_t* surface = cairo_image_surface_create_for_data(
         picture.data, CAIRO_FORMAT_RGB24, picture.cols, picture.rows, static_cast<int>(picture.step));
     cairo_t* page = cairo_create(surface);

@@ -1,10 +1,9 @@
 #pragma once
+#include <opencv2/core.hpp>
 #include <optional>
 #include <string>
 #include <variant>
 #include <vector>
-
-#include <opencv2/core.hpp>
 
 #include "core/artwork/colour.h"
 #include "core/measure/geometry.h"

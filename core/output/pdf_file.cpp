@@ -116,6 +116,14 @@ void PdfFile::pictureIn(const RectMm& where, const cv::Mat& ink) {
 
 void PdfFile::marks(const Marks& marks) { draw(state_->page, marks); }
 
+void PdfFile::marksFlipped(const Marks& marks, double about_x_mm) {
+    cairo_save(state_->page);
+    cairo_translate(state_->page, 2 * about_x_mm, 0);
+    cairo_scale(state_->page, -1, 1);
+    draw(state_->page, marks);
+    cairo_restore(state_->page);
+}
+
 void PdfFile::endPage() {
     cairo_show_page(state_->page);
     State::check(cairo_status(state_->page));

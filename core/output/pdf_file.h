@@ -33,6 +33,8 @@ class PdfFile {
     /// A picture scaled into a box, for looking at, not for transfer.
     void pictureIn(const RectMm& where, const cv::Mat& ink);
     void marks(const Marks& marks);
+    /// The same left for right about an upright line.
+    void marksFlipped(const Marks& marks, double about_x_mm);
     void endPage();
     /// Throws Error (output) when anything could not be written; Error (stopped).
     void commit(const Progress& progress = {});

@@ -32,6 +32,9 @@ constexpr const char* migrations[] = {
     "CREATE TABLE pictures (entry TEXT NOT NULL REFERENCES entries(id), what TEXT NOT NULL, picture BLOB NOT "
     "NULL, "
     "PRIMARY KEY (entry, what));",
+    "CREATE TABLE strips (id TEXT PRIMARY KEY, printer TEXT NOT NULL, method TEXT NOT NULL, material TEXT "
+    "NOT "
+    "NULL, made INTEGER NOT NULL, strip TEXT NOT NULL, picture BLOB NOT NULL);",
 };
 constexpr int newest = static_cast<int>(std::size(migrations));
 

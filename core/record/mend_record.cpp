@@ -61,6 +61,39 @@ void eachRow(SQLite::Database& damaged, const std::string& columns, const std::s
     }
 }
 
+/// Runs whose bytes are there and their sense is not are left out; how many. Of one that makes sense but for
+/// an event, the events before it stay.
+int withoutNonsense(SQLite::Database& fresh, const fs::path& file) {
+    const RunStore runs(file);
+    const auto readable = [&](const std::string& id) {
+        try {
+            runs.read(id);
+            return true;
+        } catch (const Error&) {
+            return false;
+        }
+    };
+    const auto without = [&](const char* sql, const std::string& id) {
+        SQLite::Statement gone(fresh, sql);
+        gone.bind(1, id);
+        return gone.exec() > 0;
+    };
+    int left_out = 0;
+    for (const std::string& id : runs.all()) {
+        bool fewer = true;
+        while (!readable(id) && fewer)
+            fewer = without(
+                "DELETE FROM events WHERE run = ?1 AND number = (SELECT max(number) FROM events WHERE run = "
+                "?1)",
+                id);
+        if (fewer) continue;
+        without("DELETE FROM references_ WHERE run = ?", id);
+        without("DELETE FROM runs WHERE id = ?", id);
+        ++left_out;
+    }
+    return left_out;
+}
+
 MendedRecord readOut(const fs::path& damaged_file, const fs::path& fresh_file) {
     MendedRecord mended{damaged_file, 0, 0};
     SQLite::Database fresh = openRecord(fresh_file);
@@ -92,6 +125,7 @@ MendedRecord readOut(const fs::path& damaged_file, const fs::path& fresh_file) {
             into("INSERT OR IGNORE INTO references_ (run, piece, picture) VALUES (?, ?, ?)", row, 3);
         });
         all.commit();
+        mended.runs -= withoutNonsense(fresh, fresh_file);
         Logbook book(fresh_file);
         eachRow(damaged, "entry", "entries", [&](SQLite::Statement& row) {
             try {
@@ -108,6 +142,13 @@ MendedRecord readOut(const fs::path& damaged_file, const fs::path& fresh_file) {
         eachRow(damaged, "entry, what, picture", "pictures", [&](SQLite::Statement& row) {
             into("INSERT OR IGNORE INTO pictures (entry, what, picture) VALUES (?, ?, ?)", row, 3);
         });
+        eachRow(damaged, "id, printer, method, material, made, strip, picture", "strips",
+                [&](SQLite::Statement& row) {
+                    into(
+                        "INSERT OR IGNORE INTO strips (id, printer, method, material, made, strip, picture) "
+                        "VALUES (?, ?, ?, ?, ?, ?, ?)",
+                        row, 7);
+                });
         pictures.commit();
     } catch (const SQLite::Exception&) {
         // No record at all, or not a table of it: it is kept beside, the new one begins empty.

@@ -3,10 +3,10 @@
 #include <cmath>
 
 #include "core/base/cache.h"
+#include "core/job/holds.h"
 #include "core/job/matching.h"
 #include "core/job/one_print.h"
 #include "core/job/print_geometry.h"
-#include "core/tone/transfer.h"
 
 namespace tympan {
 
@@ -59,10 +59,10 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
         print.judged_with = {{print.artwork, print.box, print.asked}};
     }
     const double has = effectivePpi(piece);
-    print.enlarged = enlargedFor(*piece.artwork, piece.enlarging, has, std::min(ppi, wantedPpi(piece)));
-    print.solids = piece.method->solids;
-    if (const TransferCurve* curve = transferFor(piece.method, objectOf(job, piece).material.id))
-        print.transfer = *curve;
+    print.enlarged = enlargedFor(*piece.artwork, piece.enlarging, has, std::min(ppi, wantedPpi(job, piece)));
+    const Holds holds = holdsOf(job, piece);
+    print.solids = holds.solids;
+    if (holds.curve) print.transfer = *holds.curve;
     if (landing.ink && !put_together)
         print.edge =
             std::make_shared<const InkEdge>(InkEdge{moved(*landing.ink, {-landing.box.x, -landing.box.y}),
@@ -95,8 +95,8 @@ Print plainPrint(const Job& job, const Piece& piece, double ppi) {
     return print;
 }
 
-double wantedPpi(const Piece& piece) {
-    return std::min(ppiSeenFrom(seenFrom(piece)), ppiHeldBy(piece.method->finest_line_mm));
+double wantedPpi(const Job& job, const Piece& piece) {
+    return std::min(ppiSeenFrom(seenFrom(piece)), ppiHeldBy(holdsOf(job, piece).finest_line_mm));
 }
 
 double previewPpi(const Job& job, const Piece& piece, double ppi, double most) {

@@ -71,7 +71,7 @@ Print plainPrint(const Job& job, const Piece& piece, double ppi);
 
 /// How many pixels to an inch are worth having: what the eye tells apart from where people stand, and what
 /// the method holds, whichever is less.
-double wantedPpi(const Piece& piece);
+double wantedPpi(const Job& job, const Piece& piece);
 
 /// A resolution for looking at a piece whole: at most `most` pixels in all, and never above `ppi`.
 double previewPpi(const Job& job, const Piece& piece, double ppi, double most);

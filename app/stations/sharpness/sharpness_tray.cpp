@@ -16,6 +16,7 @@
 #include "core/enlarge/jpeg_strength.h"
 #include "core/inspect/detail.h"
 #include "core/job/edits.h"
+#include "core/job/holds.h"
 #include "core/render/print.h"
 
 namespace tympan::app {
@@ -252,7 +253,7 @@ void SharpnessTray::showEnough(const Piece& piece) {
     const bool usual = piece.enlarging.seen_from_mm <= 0;
     seen_->show(usual ? usuallySeenFrom(piece.size) : piece.enlarging.seen_from_mm, store_.job().unit);
     seen_usual_->setEnabled(!usual);
-    const double wanted = wantedPpi(piece), has = effectivePpi(piece);
+    const double wanted = wantedPpi(store_.job(), piece), has = effectivePpi(piece);
     const auto fill = [](const Row& row, double ppi) {
         row.ppi->setText(QString::number(ppi, 'f', 0));
         row.line->setText(tr("%1\u00a0mm").arg(QString::number(2 * mm_per_inch / ppi, 'f', 2)));
@@ -274,13 +275,16 @@ void SharpnessTray::showEnough(const Piece& piece) {
         fill(detail_, has * detail_share_);
     else
         say(detail_, tr("measuring…"));
-    const double held = ppiHeldBy(piece.method->finest_line_mm);
+    const Holds holds = holdsOf(store_.job(), piece);
+    const double held = ppiHeldBy(holds.finest_line_mm);
     const QString by_method =
-        held <= wanted + 0.5
-            ? tr("This way of transfer may lose lines finer than %1 to %2\u00a0mm (a guess).")
-                  .arg(QString::number(guessed_least * piece.method->finest_line_mm, 'f', 1),
-                       QString::number(guessed_most * piece.method->finest_line_mm, 'f', 1))
-            : QString();
+        held > wanted + 0.5 ? QString()
+        : holds.finest_line_basis != Basis::guess
+            ? tr("On your strip lines finer than %1\u00a0mm were lost.")
+                  .arg(QString::number(holds.finest_line_mm, 'f', 2))
+            : tr("This way of transfer may lose lines finer than %1 to %2\u00a0mm (a guess).")
+                  .arg(QString::number(guessed_least * holds.finest_line_mm, 'f', 1),
+                       QString::number(guessed_most * holds.finest_line_mm, 'f', 1));
     QString says;
     if (has * hardly >= wanted)
         says = known && has * detail_share_ * hardly < wanted
@@ -296,7 +300,7 @@ void SharpnessTray::showHow(const Piece& piece) {
     engine_->choose(idOf(piece.enlarging.engine));
     engine_->setEnabled(piece.artwork->kind == Artwork::Kind::raster);
     const double has = effectivePpi(piece);
-    const double wanted = std::min(store_.job().sheets.ppi, wantedPpi(piece));
+    const double wanted = std::min(store_.job().sheets.ppi, wantedPpi(store_.job(), piece));
     const Enlarged made = enlargedFor(*piece.artwork, piece.enlarging, has, wanted);
     QString says = engineReason(made);
     if (made.doublings > 0)

@@ -7,6 +7,7 @@
 #include "app/shell/words.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
+#include "core/job/holds.h"
 
 namespace tympan::app {
 
@@ -79,20 +80,26 @@ SolidsPanel::SolidsPanel(QWidget* parent) : QWidget(parent) {
     });
 }
 
-void SolidsPanel::show(const Piece& piece, Unit unit) {
+void SolidsPanel::show(const Job& job, const Piece& piece) {
     tone_ = piece.tone;
+    const Unit unit = job.unit;
+    const SolidLimits limits = holdsOf(job, piece).solids;
     solids_->setCurrentIndex(static_cast<int>(tone_.solids.kind));
     ink_row_->setVisible(tone_.solids.kind != Solids::Kind::as_they_are);
     const QSignalBlocker quiet(ink_);
     ink_->setValue(tone_.solids.ink);
     about_->setText(
-        piece.method->solids.ink >= 1
-            ? tr("With this way of transfer the ink does not come off: black may be black.")
+        limits.ink >= 1 && limits.basis != Basis::guess
+            ? tr("On your strip all big black areas held: black may be black.")
+        : limits.ink >= 1 ? tr("With this way of transfer the ink does not come off: black may be black.")
+        : limits.basis != Basis::guess
+            ? tr("On your strip nearly black areas wider than %1 did not hold whole. Their rims stay crisp.")
+                  .arg(lengthText(limits.width_mm, unit))
             : tr("Nearly black over more than %1 to %2 (a guess): with this way of transfer they "
                  "tend to stay on "
                  "the paper. Their rims stay crisp.")
-                  .arg(lengthText(std::round(guessed_least * piece.method->solids.width_mm), unit),
-                       lengthText(std::round(guessed_most * piece.method->solids.width_mm), unit)));
+                  .arg(lengthText(std::round(guessed_least * limits.width_mm), unit),
+                       lengthText(std::round(guessed_most * limits.width_mm), unit)));
     mending_->setVisible(tone_.line_art.kind != LineArt::Kind::off);
     specks_->show(tone_.line_art.specks_mm, unit);
     gaps_->show(tone_.line_art.gaps_mm, unit);

@@ -16,7 +16,7 @@ class SolidsPanel : public QWidget {
     Q_OBJECT
   public:
     explicit SolidsPanel(QWidget* parent = nullptr);
-    void show(const Piece& piece, Unit unit);
+    void show(const Job& job, const Piece& piece);
 
   signals:
     void changed(const tympan::Tone& tone, const QString& run);

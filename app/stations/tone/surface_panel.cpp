@@ -4,6 +4,7 @@
 #include <QComboBox>
 
 #include "app/widgets/tray_parts.h"
+#include "core/job/holds.h"
 #include "core/tone/transfer.h"
 
 namespace tympan::app {
@@ -60,8 +61,7 @@ SurfacePanel::SurfacePanel(QWidget* parent) : QWidget(parent) {
 
 void SurfacePanel::show(const Job& job, const Piece& piece) {
     tone_ = piece.tone;
-    const Object& object = objectOf(job, piece);
-    const TransferCurve* curve = transferFor(piece.method, object.material.id);
+    const TransferCurve* curve = holdsOf(job, piece).curve;
     compensated_->setVisible(curve && inkOf(piece) == Ink::grey);
     compensated_->setChecked(piece.tone.compensated);
     if (!curve) {
@@ -70,14 +70,15 @@ void SurfacePanel::show(const Job& job, const Piece& piece) {
         return;
     }
     const auto percent = [&](double k) { return QString::number(100 * arriving(*curve, k), 'f', 0); };
-    about_->setText(curve->basis == Basis::measured
-                        ? tr("Measured: solid black arrives as %1 %, a middle grey of 50 % as %2 %, a pale "
-                             "one of 10 % as %3 %.")
-                              .arg(percent(1), percent(0.5), percent(0.1))
-                        : tr("Solid black arrives %1, greys a little paler, and the palest hardly at all. A "
-                             "guess, until a "
-                             "printed strip has been measured.")
-                              .arg(arriving(*curve, 1) < 0.8 ? tr("clearly worn") : tr("a little worn")));
+    about_->setText(
+        curve->basis != Basis::guess
+            ? tr("On your strip: solid black arrives as %1 %, a middle grey of 50 % as %2 %, a pale "
+                 "one of 10 % as %3 %.")
+                  .arg(percent(1), percent(0.5), percent(0.1))
+            : tr("Solid black arrives %1, greys a little paler, and the palest hardly at all. A "
+                 "guess, until a "
+                 "printed strip has been measured.")
+                  .arg(arriving(*curve, 1) < 0.8 ? tr("clearly worn") : tr("a little worn")));
 }
 
 }  // namespace tympan::app

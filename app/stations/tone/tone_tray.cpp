@@ -15,6 +15,7 @@
 #include "app/widgets/sideways.h"
 #include "app/widgets/tray_parts.h"
 #include "core/job/edits.h"
+#include "core/job/holds.h"
 #include "core/render/finished.h"
 #include "core/tone/curve.h"
 #include "core/tone/shades.h"
@@ -38,7 +39,7 @@ QList<QColor> staying(const Job& job, const Piece& piece) {
         ink.at<std::uint8_t>(i) =
             static_cast<std::uint8_t>(std::lround(255 * (piece.tone.inverted ? 1 - printed : printed)));
     }
-    if (const TransferCurve* curve = transferFor(piece.method, objectOf(job, piece).material.id))
+    if (const TransferCurve* curve = holdsOf(job, piece).curve)
         for (int i = 0; i < ink.cols; ++i) {
             std::uint8_t& v = ink.at<std::uint8_t>(i);
             double k = 1 - v / 255.0;
@@ -328,7 +329,7 @@ void ToneTray::refresh() {
     untouched_->setVisible(!piece->tone.shades.untouched());
     laying_->show(piece->tone, partingGrey(seen_histogram_), store_.job().unit, {store_.job().sheets.ppi});
     detail_->show(piece->tone, store_.job().unit);
-    solids_->show(*piece, store_.job().unit);
+    solids_->show(store_.job(), *piece);
     surface_->show(store_.job(), *piece);
     const bool colourful = piece->artwork->colourful,
                chosen = piece->tone.ink != Tone::InkChoice::as_method_says;

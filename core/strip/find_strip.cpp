@@ -1,0 +1,264 @@
+#include "core/strip/find_strip.h"
+
+#include <algorithm>
+#include <cmath>
+#include <opencv2/imgproc.hpp>
+
+#include "core/base/error.h"
+#include "core/strip/strip_layout.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr int looked_at_px = 1400, mark_px = 24;
+constexpr double smallest_mark_px = 17, largest_mark_px = 150, next_size = 1.15;
+constexpr double around = 1.35;  // of a mark's radius: the template's half side
+constexpr double weakest_peak = 0.38;
+constexpr std::size_t most_peaks = 22;
+// Of what lies between the marks, and of each mark: found ones have 0.85 and 0.95 and more, worn ones of the
+// latter 0.6; three marks and a speck come to 0.5 and 0.3.
+constexpr double least_likeness = 0.4, least_alike = 0.45;
+
+struct Peak {
+    cv::Point2d at;
+    double diameter, score;
+};
+using Quad = std::array<cv::Point2d, 4>;
+
+/// The mark, dark on light, `px` across.
+cv::Mat markTemplate(double px_per_mm) {
+    const StripLayout& strip = stripLayout();
+    const double half = strip.ring_mm * around;
+    const Marks mark{disc({half, half}, strip.ring_mm), disc({half, half}, strip.hole_mm, 1),
+                     disc({half, half}, strip.spot_mm)};
+    cv::Mat grey;
+    cv::cvtColor(drawn(mark, {2 * half, 2 * half}, px_per_mm), grey, cv::COLOR_RGB2GRAY);
+    cv::GaussianBlur(grey, grey, {0, 0}, 0.6);
+    return grey;
+}
+
+/// Local maxima of the correlation with the mark at one size, in pixels of `grey`.
+void addPeaks(const cv::Mat& grey, double diameter, const cv::Mat& mark, std::vector<Peak>& peaks) {
+    const double scale = mark_px / diameter;
+    cv::Mat sized, score, highest;
+    cv::resize(grey, sized, {}, scale, scale, scale < 1 ? cv::INTER_AREA : cv::INTER_LINEAR);
+    if (sized.cols <= mark.cols || sized.rows <= mark.rows) return;
+    cv::matchTemplate(sized, mark, score, cv::TM_CCOEFF_NORMED);
+    cv::dilate(score, highest, cv::Mat::ones(9, 9, CV_8U));
+    for (int y = 0; y < score.rows; ++y)
+        for (int x = 0; x < score.cols; ++x) {
+            const float s = score.at<float>(y, x);
+            if (s < weakest_peak || s < highest.at<float>(y, x)) continue;
+            peaks.push_back({{(x + mark.cols / 2.0) / scale, (y + mark.rows / 2.0) / scale}, diameter, s});
+        }
+}
+
+std::vector<Peak> peaksIn(const cv::Mat& grey) {
+    const cv::Mat mark = markTemplate(mark_px / (2 * stripLayout().ring_mm));
+    std::vector<Peak> peaks, kept;
+    for (double d = smallest_mark_px; d <= largest_mark_px; d *= next_size) addPeaks(grey, d, mark, peaks);
+    std::sort(peaks.begin(), peaks.end(), [](const Peak& a, const Peak& b) { return a.score > b.score; });
+    for (const Peak& peak : peaks) {
+        const bool is_new = std::none_of(kept.begin(), kept.end(), [&](const Peak& other) {
+            return cv::norm(peak.at - other.at) < 0.6 * std::max(peak.diameter, other.diameter);
+        });
+        if (is_new) kept.push_back(peak);
+        if (kept.size() == most_peaks) break;
+    }
+    return kept;
+}
+
+double turnAt(const Quad& q, std::size_t i) {
+    const cv::Point2d a = q[(i + 1) % 4] - q[i], b = q[(i + 2) % 4] - q[(i + 1) % 4];
+    return a.x * b.y - a.y * b.x;
+}
+
+/// Four peaks clockwise, when they can be a strip's: convex, marks as large as the sides between them say.
+std::optional<Quad> strip(const std::array<const Peak*, 4>& four) {
+    cv::Point2d middle;
+    double least = four[0]->diameter, most = least, diameters = 0;
+    for (const Peak* peak : four) {
+        middle += peak->at / 4.0;
+        least = std::min(least, peak->diameter);
+        most = std::max(most, peak->diameter);
+        diameters += peak->diameter / 4;
+    }
+    if (most > 2.1 * least) return {};
+    Quad quad{four[0]->at, four[1]->at, four[2]->at, four[3]->at};
+    std::sort(quad.begin(), quad.end(), [&](const cv::Point2d& a, const cv::Point2d& b) {
+        return std::atan2(a.y - middle.y, a.x - middle.x) < std::atan2(b.y - middle.y, b.x - middle.x);
+    });
+    for (std::size_t i = 0; i < 4; ++i)
+        if (turnAt(quad, i) <= 0) return {};
+    double round = 0;
+    for (std::size_t i = 0; i < 4; ++i) round += cv::norm(quad[(i + 1) % 4] - quad[i]);
+    const StripLayout& layout = stripLayout();
+    const double wanted =
+        2 * (layout.corners[1].x - layout.corners[0].x + layout.corners[3].y - layout.corners[0].y) /
+        (2 * layout.ring_mm);
+    if (round < 0.7 * wanted * diameters || round > 1.35 * wanted * diameters) return {};
+    return quad;
+}
+
+cv::Matx33d fromCorners(const Quad& photo) {
+    std::array<cv::Point2f, 4> from, to;
+    for (std::size_t i = 0; i < 4; ++i) {
+        from[i] = {static_cast<float>(stripLayout().corners[i].x),
+                   static_cast<float>(stripLayout().corners[i].y)};
+        to[i] = photo[i];
+    }
+    return cv::getPerspectiveTransform(from.data(), to.data());
+}
+
+/// A pixel's middle lies half a pixel in.
+cv::Matx33d scaled(double px_per_mm) {
+    return {1 / px_per_mm, 0, 0.5 / px_per_mm, 0, 1 / px_per_mm, 0.5 / px_per_mm, 0, 0, 1};
+}
+const cv::Matx33d to_index{1, 0, -0.5, 0, 1, -0.5, 0, 0, 1};
+
+cv::Mat squared(const cv::Mat& photo, const cv::Matx33d& to_photo, const RectMm& box, double px_per_mm) {
+    const cv::Matx33d move{1, 0, box.x, 0, 1, box.y, 0, 0, 1};
+    cv::Mat result;
+    cv::warpPerspective(photo, result, to_index * to_photo * move * scaled(px_per_mm),
+                        {cvRound(box.width * px_per_mm), cvRound(box.height * px_per_mm)},
+                        cv::INTER_LINEAR | cv::WARP_INVERSE_MAP, cv::BORDER_REPLICATE);
+    return result;
+}
+
+/// How like the strip what lies between four corners is: normalised correlation at a millimetre or so.
+double likeness(const cv::Mat& grey, const cv::Matx33d& to_photo) {
+    constexpr double px_per_mm = 1.5;
+    static const cv::Mat ideal = [] {
+        cv::Mat made;
+        cv::cvtColor(drawn(stripMarks(""), stripLayout().size, px_per_mm), made, cv::COLOR_RGB2GRAY);
+        return made;
+    }();
+    const cv::Mat seen =
+        squared(grey, to_photo, {0, 0, stripLayout().size.width, stripLayout().size.height}, px_per_mm);
+    cv::Mat score;
+    cv::matchTemplate(seen, ideal, score, cv::TM_CCOEFF_NORMED);
+    return score.at<float>(0, 0);
+}
+
+struct Best {
+    double likeness = -1;
+    Quad quad;
+    bool backwards = false;
+};
+
+/// The same four corners as each of the strip's eight ways to lie.
+void tryWays(const cv::Mat& grey, const Quad& clockwise, Best& best) {
+    for (const bool backwards : {false, true})
+        for (std::size_t first = 0; first < 4; ++first) {
+            Quad quad;
+            for (std::size_t i = 0; i < 4; ++i) quad[i] = clockwise[(first + (backwards ? 4 - i : i)) % 4];
+            if (const double like = likeness(grey, fromCorners(quad)); like > best.likeness)
+                best = {like, quad, backwards};
+        }
+}
+
+Best bestOf(const cv::Mat& grey, const std::vector<Peak>& peaks) {
+    Best best;
+    constexpr double surely = 0.75;
+    const std::size_t n = peaks.size();
+    // The strongest first: `last` is the weakest of the four.
+    for (std::size_t last = 3; last < n && best.likeness < surely; ++last)
+        for (std::size_t a = 0; a < last; ++a)
+            for (std::size_t b = a + 1; b < last; ++b)
+                for (std::size_t c = b + 1; c < last; ++c)
+                    if (const auto quad = strip({&peaks[a], &peaks[b], &peaks[c], &peaks[last]}))
+                        tryWays(grey, *quad, best);
+    return best;
+}
+
+/// Each corner to a fraction of a pixel: the correlation's peak about it in the squared picture. How like a
+/// mark each is.
+std::array<double, 4> refine(const cv::Mat& grey, Quad& quad) {
+    const cv::Matx33d to_photo = fromCorners(quad);
+    const StripLayout& layout = stripLayout();
+    const double density = cv::norm(quad[1] - quad[0]) / (layout.corners[1].x - layout.corners[0].x);
+    const double px_per_mm = std::clamp(density, 3.0, 12.0);
+    const cv::Mat mark = markTemplate(px_per_mm);
+    const double half = layout.ring_mm * around, search_mm = 1.5;
+    std::array<double, 4> alike{};
+    for (std::size_t i = 0; i < 4; ++i) {
+        const double side = half + search_mm;
+        const RectMm box{layout.corners[i].x - side, layout.corners[i].y - side, 2 * side, 2 * side};
+        cv::Mat score;
+        cv::matchTemplate(squared(grey, to_photo, box, px_per_mm), mark, score, cv::TM_CCOEFF_NORMED);
+        cv::Point peak;
+        cv::minMaxLoc(score, nullptr, &alike[i], nullptr, &peak);
+        const auto between = [](double before, double at, double after) {
+            const double bend = before - 2 * at + after;
+            return bend < 0 ? std::clamp(0.5 * (before - after) / bend, -0.5, 0.5) : 0.0;
+        };
+        cv::Point2d at = peak;
+        if (peak.x > 0 && peak.x + 1 < score.cols)
+            at.x += between(score.at<float>(peak.y, peak.x - 1), score.at<float>(peak.y, peak.x),
+                            score.at<float>(peak.y, peak.x + 1));
+        if (peak.y > 0 && peak.y + 1 < score.rows)
+            at.y += between(score.at<float>(peak.y - 1, peak.x), score.at<float>(peak.y, peak.x),
+                            score.at<float>(peak.y + 1, peak.x));
+        const cv::Vec3d mm{box.x + (at.x + mark.cols / 2.0) / px_per_mm,
+                           box.y + (at.y + mark.rows / 2.0) / px_per_mm, 1};
+        const cv::Vec3d px = to_photo * mm;
+        quad[i] = {px[0] / px[2], px[1] / px[2]};
+    }
+    return alike;
+}
+
+/// How many pixels of the photograph there are to a millimetre about a place, the fewer of both ways.
+double densityAt(const cv::Matx33d& to_photo, const PointMm& at) {
+    const auto mapped = [&](double x, double y) {
+        const cv::Vec3d p = to_photo * cv::Vec3d(x, y, 1);
+        return cv::Point2d(p[0] / p[2], p[1] / p[2]);
+    };
+    return std::min(cv::norm(mapped(at.x + 0.5, at.y) - mapped(at.x - 0.5, at.y)),
+                    cv::norm(mapped(at.x, at.y + 0.5) - mapped(at.x, at.y - 0.5)));
+}
+
+}  // namespace
+
+FoundStrip findStrip(const cv::Mat& grey, const std::string& name) {
+    const double shrink = std::min(1.0, 1.0 * looked_at_px / std::max(grey.cols, grey.rows));
+    cv::Mat small;
+    cv::resize(grey, small, {}, shrink, shrink, cv::INTER_AREA);
+    const std::vector<Peak> peaks = peaksIn(small);
+    Best best = bestOf(small, peaks);
+    const auto notAll = [&] {
+        const auto strong =
+            std::count_if(peaks.begin(), peaks.end(), [](const Peak& p) { return p.score > 0.7; });
+        return Error(
+            Error::Kind::input, name,
+            strong >= 4 ? "what lies between the round marks does not look like a test strip"
+                        : "the strip's four round corner marks are not all to be seen",
+            "photograph all of the strip from above in even light, larger and sharper, or say by hand "
+            "what stayed");
+    };
+    if (best.likeness < least_likeness) throw notAll();
+    for (cv::Point2d& corner : best.quad) corner /= shrink;
+    std::array<double, 4> alike{};
+    for (int i = 0; i < 2; ++i) alike = refine(grey, best.quad);
+    if (*std::min_element(alike.begin(), alike.end()) < least_alike) throw notAll();
+    FoundStrip found;
+    found.to_photo = fromCorners(best.quad);
+    found.backwards = best.backwards;
+    found.likeness = best.likeness;
+    double least = 1e9, most = 0;
+    for (const PointMm& corner : stripLayout().corners) {
+        const double density = densityAt(found.to_photo, corner);
+        least = std::min(least, density);
+        most = std::max(most, density);
+    }
+    found.px_per_mm = least;
+    // Looked at from the side, lengths along the slope shrink by its cosine, about.
+    const auto side = [&](std::size_t a, std::size_t b) { return cv::norm(best.quad[a] - best.quad[b]); };
+    const PointMm* c = stripLayout().corners.data();
+    const double across = (side(0, 1) + side(2, 3)) / (c[1].x - c[0].x),
+                 down = (side(1, 2) + side(3, 0)) / (c[3].y - c[0].y);
+    found.tilt_deg = std::acos(std::min(across, down) / std::max(across, down)) * 180 / M_PI;
+    return found;
+}
+
+}  // namespace tympan
