@@ -116,6 +116,18 @@ void FileDialogs::savePlan(bool for_calendar, const std::function<void(const QSt
          for_calendar ? tr("Calendar (*.ics)") : tr("PDF (*.pdf)"), write);
 }
 
+void FileDialogs::saveStrip(const std::function<void(const QString&)>& write) {
+    save(tr("Save the test strip"), tr("test strip") + QStringLiteral(".pdf"), tr("PDF (*.pdf)"), write);
+}
+
+void FileDialogs::openPhotograph(const std::function<void(const QString&)>& read) {
+    const QString file =
+        QFileDialog::getOpenFileName(&window_, tr("Read a photograph"), folder_, OpenPictures::filter());
+    if (file.isEmpty()) return;
+    folder_ = QFileInfo(file).path();
+    read(file);
+}
+
 QString FileDialogs::jobFile(const char* ending) const {
     return QString::fromStdString(fileNameFor(store_.job().name)) + QLatin1String(ending);
 }

@@ -31,6 +31,7 @@ class SharpnessTray;
 class StationRule;
 class TableView;
 class LogStore;
+class StripDesk;
 class LogbookStage;
 class TransferStage;
 class TicketLine;
@@ -74,6 +75,7 @@ class MainWindow : public QMainWindow {
     TransferStage& transferStage() { return *transfer_stage_; }
     TableView& table() { return *table_; }
     LogStore& log() { return *log_; }
+    StripDesk& strips() { return *strips_; }
     LogbookStage& logbookStage() { return *logbook_stage_; }
 
   protected:
@@ -129,6 +131,7 @@ class MainWindow : public QMainWindow {
     WorthALook* look_;
     Foot* foot_;
     LogStore* log_;
+    StripDesk* strips_;
     LogbookStage* logbook_stage_;
     TransferStage* transfer_stage_;
     TableView* table_;

@@ -12,6 +12,8 @@
 #include "app/shell/main_window.h"
 #include "app/stations/logbook/logbook_stage.h"
 #include "app/stations/logbook/logbook_tray.h"
+#include "app/stations/logbook/strip_desk.h"
+#include "app/stations/logbook/strip_tray.h"
 #include "app/stations/object/object_tray.h"
 #include "app/stations/picture/picture_tray.h"
 #include "app/stations/print/print_stage.h"
@@ -64,7 +66,7 @@ void MainWindow::build() {
     stage_->addWidget(loupe_);
     transfer_stage_ = new TransferStage(planning_, ringing_, clock_);
     stage_->addWidget(transfer_stage_);
-    logbook_stage_ = new LogbookStage(*log_);
+    logbook_stage_ = new LogbookStage(*log_, *strips_);
     stage_->addWidget(logbook_stage_);
     down->addWidget(stage_, 1);
 
@@ -94,7 +96,12 @@ void MainWindow::build() {
     print_tray_ = new PrintTray(store_, service_, exports_, actions_);
     trays_->addWidget(print_tray_);
     trays_->addWidget(new TransferTray(store_, planning_, *actions_.calendar, *actions_.plan_sheet));
-    trays_->addWidget(new LogbookTray(*log_));
+    auto* logbook_tray = new LogbookTray(*log_, *strips_);
+    connect(&logbook_tray->strips(), &StripTray::printWanted, this,
+            [this] { dialogs_->saveStrip([this](const QString& file) { strips_->print(file); }); });
+    connect(&logbook_tray->strips(), &StripTray::readWanted, this,
+            [this] { dialogs_->openPhotograph([this](const QString& file) { strips_->read(file); }); });
+    trays_->addWidget(logbook_tray);
     tray_layout->addWidget(trays_, 1);
     look_ = new WorthALook(store_);
     connect(look_, &WorthALook::showWanted, this, [this](const Finding& finding) {

@@ -6,6 +6,7 @@
 #include "app/shell/foot.h"
 #include "app/shell/main_window.h"
 #include "app/stations/logbook/log_store.h"
+#include "app/stations/logbook/strip_desk.h"
 #include "app/stations/transfer/strip_view.h"
 #include "app/stations/transfer/table_view.h"
 #include "app/stations/transfer/transfer_stage.h"
@@ -30,6 +31,16 @@ void MainWindow::connectWork() {
                        alarm.kind == Alarm::Kind::may);
     });
     connect(&runs_, &RunBook::over, this, &MainWindow::writeLog);
+    connect(strips_, &StripDesk::told, foot_, &Foot::say);
+    connect(strips_, &StripDesk::changed, look_, &WorthALook::refresh);
+    look_->offer([this](const Piece& piece) -> QString {
+        const MeasuredTransfer* strip = strips_->offeredFor(piece);
+        return strip ? stripText(*strip, store_.job().unit) : QString();
+    });
+    connect(look_, &WorthALook::stripWanted, this, [this] {
+        if (const Piece* piece = store_.piece())
+            if (const MeasuredTransfer* strip = strips_->offeredFor(*piece)) strips_->goBy(*strip);
+    });
     connect(log_, &LogStore::failed, this, [this](const QString& sentence) { foot_->say(sentence, false); });
     connect(&planning_, &Planning::pictured, this,
             [this](const std::string& run, int piece, const std::string& png) {

@@ -46,6 +46,11 @@ void WorthALook::addLine(const Line& line) {
         connect(buttons.back(), &QPushButton::clicked, this,
                 [this, entry = line.entry] { emit entryWanted(entry); });
     }
+    if (line.strip) {
+        buttons << pushButton(QStringLiteral("go-by-strip"), tr("Go by it"));
+        buttons.back()->setProperty("remedy", true);
+        connect(buttons.back(), &QPushButton::clicked, this, &WorthALook::stripWanted);
+    }
     auto* row = new QWidget;
     auto* layout = new QHBoxLayout(row);
     layout->setContentsMargins(0, 0, 0, 0);
@@ -76,6 +81,11 @@ void WorthALook::remember(std::function<QList<Resolution>(const Piece&)> resolve
     refresh();
 }
 
+void WorthALook::offer(std::function<QString(const Piece&)> measured) {
+    measured_ = std::move(measured);
+    refresh();
+}
+
 std::vector<WorthALook::Line> WorthALook::lines() const {
     std::vector<Line> all;
     const Piece* piece = store_.piece();
@@ -83,6 +93,9 @@ std::vector<WorthALook::Line> WorthALook::lines() const {
     if (resolved_)
         for (const Resolution& each : resolved_(*piece))
             all.push_back({tr("Next time, you wrote: %1").arg(each.words), {}, {}, each.entry});
+    if (measured_)
+        if (const QString says = measured_(*piece); !says.isEmpty())
+            all.push_back({tr("Your strip for this: %1").arg(says), {}, {}, {}, true});
     const std::size_t remembered = all.size();
     using State = JobStore::SeenPiece::State;
     int number = 0;

@@ -24,9 +24,13 @@ class WorthALook : public QWidget {
         QString words, entry;
     };
     void remember(std::function<QList<Resolution>(const Piece&)> resolved);
+    /// What a strip says that the piece could go by, as a sentence; empty: nothing.
+    void offer(std::function<QString(const Piece&)> measured);
     void refresh();
 
   signals:
+    /// The piece is to go by the strip that was offered.
+    void stripWanted();
     /// Where a resolution stands is to be shown.
     void entryWanted(const QString& entry);
     /// "show it": the maker wants to see where this is.
@@ -45,7 +49,8 @@ class WorthALook : public QWidget {
         QString text;
         QString icon;  ///< none: it is only said
         std::optional<Finding> finding{};
-        QString entry{};  ///< of the logbook
+        QString entry{};     ///< of the logbook
+        bool strip = false;  ///< offers one
     };
     std::vector<Line> lines() const;
     QList<QPushButton*> buttonsFor(const Finding& finding);
@@ -53,6 +58,7 @@ class WorthALook : public QWidget {
 
     JobStore& store_;
     std::function<QList<Resolution>(const Piece&)> resolved_;
+    std::function<QString(const Piece&)> measured_;
     QVBoxLayout* lines_;
     QStringList shown_;  ///< what the lines say now
 };

@@ -22,7 +22,7 @@ nlohmann::json toJson(const MeasuredTransfer& measured) {
 MeasuredTransfer readMeasured(JsonReader& reader) {
     MeasuredTransfer measured;
     measured.id = reader.text("id");
-    measured.printer = reader.text("printer");
+    measured.printer = reader.note("printer");
     measured.method = reader.text("method");
     measured.material = reader.text("material");
     measured.made = static_cast<long long>(reader.number("made", 0, 1e12));

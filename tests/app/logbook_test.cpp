@@ -10,8 +10,7 @@
 #include "app/stations/logbook/logbook_stage.h"
 #include "app/stations/logbook/wall_view.h"
 #include "app/stations/transfer/strip_view.h"
-#include "core/base/data_folder.h"
-#include "core/record/database.h"
+#include "tests/app/empty_record.h"
 #include "tests/app/transfer_station.h"
 #include "tests/support/year.h"
 
@@ -20,15 +19,6 @@ using namespace tympan::tests;
 using testing::HasSubstr;
 
 namespace {
-
-/// What other tests of this program made is none of a station's own: gone before its window learns from it.
-struct EmptyRecord {
-    EmptyRecord() {
-        SQLite::Database record = openRecord(recordFile());
-        for (const char* table : {"events", "references_", "runs", "pictures", "entry_words", "entries"})
-            record.exec(std::string("DELETE FROM ") + table);
-    }
-};
 
 class LogbookStation : EmptyRecord, public TransferTest {
   protected:

@@ -7,6 +7,8 @@
 
 #include "app/stations/logbook/log_store.h"
 #include "app/stations/logbook/piece_page.h"
+#include "app/stations/logbook/strip_desk.h"
+#include "app/stations/logbook/strip_page.h"
 #include "app/stations/logbook/wall_view.h"
 #include "app/widgets/tray_parts.h"
 
@@ -18,12 +20,14 @@ constexpr int typing_ms = 150;
 
 }  // namespace
 
-LogbookStage::LogbookStage(LogStore& store, QWidget* parent) : QWidget(parent), store_(store) {
+LogbookStage::LogbookStage(LogStore& store, StripDesk& strips, QWidget* parent)
+    : QWidget(parent), store_(store), strips_(strips) {
     setObjectName(QStringLiteral("logbook-stage"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 8, 0, 0);
     outer->setSpacing(8);
-    auto* head = new QVBoxLayout;
+    head_ = new QWidget;
+    auto* head = new QVBoxLayout(head_);
     head->setContentsMargins(16, 0, 16, 0);
     ask_ = new QLineEdit;
     ask_->setObjectName(QStringLiteral("log-ask"));
@@ -35,7 +39,7 @@ LogbookStage::LogbookStage(LogStore& store, QWidget* parent) : QWidget(parent), 
     answer_->setObjectName(QStringLiteral("log-answer"));
     answer_->setWordWrap(true);
     head->addWidget(answer_);
-    outer->addLayout(head);
+    outer->addWidget(head_);
     wall_ = new WallView(store);
     area_ = new QScrollArea;
     area_->setFrameShape(QFrame::NoFrame);
@@ -46,6 +50,8 @@ LogbookStage::LogbookStage(LogStore& store, QWidget* parent) : QWidget(parent), 
     pages_ = new QStackedWidget;
     pages_->addWidget(area_);
     pages_->addWidget(page_);
+    strip_page_ = new StripPage(strips);
+    pages_->addWidget(strip_page_);
     outer->addWidget(pages_, 1);
     // One question for a word, not for each of its letters.
     typing_ = new QTimer(this);
@@ -63,6 +69,7 @@ LogbookStage::LogbookStage(LogStore& store, QWidget* parent) : QWidget(parent), 
     });
     connect(page_, &PiecePage::closed, &store_, &LogStore::close);
     connect(&store_, &LogStore::changed, this, &LogbookStage::refresh);
+    connect(&strips_, &StripDesk::changed, this, &LogbookStage::refresh);
     refresh();
 }
 
@@ -70,7 +77,11 @@ void LogbookStage::refresh() {
     answer_->setText(store_.answer());
     if (!ask_->hasFocus() && ask_->text().trimmed().toStdString() != store_.asked().words)
         ask_->setText(QString::fromStdString(store_.asked().words));
-    pages_->setCurrentWidget(store_.entry() ? static_cast<QWidget*>(page_) : area_);
+    // Strips have the stage to themselves.
+    head_->setVisible(!strips_.isOpen());
+    pages_->setCurrentWidget(strips_.isOpen() ? static_cast<QWidget*>(strip_page_)
+                             : store_.entry() ? static_cast<QWidget*>(page_)
+                                              : area_);
 }
 
 }  // namespace tympan::app

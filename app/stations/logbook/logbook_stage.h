@@ -11,19 +11,25 @@ namespace tympan::app {
 
 class LogStore;
 class PiecePage;
+class StripDesk;
+class StripPage;
 class WallView;
 
 /// A line to ask in, the answer as a sentence, and the pieces under it; or one of them, opened.
 class LogbookStage : public QWidget {
     Q_OBJECT
   public:
-    explicit LogbookStage(LogStore& store, QWidget* parent = nullptr);
+    LogbookStage(LogStore& store, StripDesk& strips, QWidget* parent = nullptr);
     WallView& wall() { return *wall_; }
+    StripPage& stripPage() { return *strip_page_; }
 
   private:
     void refresh();
 
     LogStore& store_;
+    StripDesk& strips_;
+    StripPage* strip_page_;
+    QWidget* head_;
     QLineEdit* ask_;
     QLabel* answer_;
     WallView* wall_;

@@ -7,6 +7,8 @@
 #include <QStackedWidget>
 
 #include "app/stations/logbook/log_store.h"
+#include "app/stations/logbook/strip_desk.h"
+#include "app/stations/logbook/strip_tray.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/tray_parts.h"
 #include "core/method/catalogue.h"
@@ -25,15 +27,19 @@ Moment now() { return Moment{std::chrono::seconds{QDateTime::currentSecsSinceEpo
 
 }  // namespace
 
-LogbookTray::LogbookTray(LogStore& store, QWidget* parent) : QWidget(parent), store_(store) {
+LogbookTray::LogbookTray(LogStore& store, StripDesk& strips, QWidget* parent)
+    : QWidget(parent), store_(store), strips_(strips) {
     setObjectName(QStringLiteral("logbook-tray"));
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
     parts_ = new QStackedWidget;
     parts_->addWidget(askPart());
     parts_->addWidget(piecePart());
+    strip_tray_ = new StripTray(strips);
+    parts_->addWidget(strip_tray_);
     outer->addWidget(parts_);
     connect(&store_, &LogStore::changed, this, &LogbookTray::refresh);
+    connect(&strips_, &StripDesk::changed, this, &LogbookTray::refresh);
     refresh();
 }
 
@@ -68,6 +74,18 @@ QWidget* LogbookTray::askPart() {
     }
     auto* across = new QHBoxLayout;
     across->addLayout(grid);
+    auto* tested = column();
+    QPushButton* strips = pushButton(QStringLiteral("open-strips"), tr("Test strips"));
+    strips->setProperty("low", true);
+    tested->addWidget(strips, 0, Qt::AlignLeft);
+    auto* about =
+        quietLabel(tr("Print one, transfer it, photograph it: what stays is measured, not guessed."));
+    about->setFixedWidth(230);
+    tested->addWidget(about);
+    tested->addStretch(1);
+    connect(strips, &QPushButton::clicked, &strips_, &StripDesk::open);
+    across->addSpacing(24);
+    across->addLayout(tested);
     across->addStretch(1);
     down->addLayout(across);
     down->addStretch(1);
@@ -196,7 +214,7 @@ void LogbookTray::later() {
 }
 
 void LogbookTray::refresh() {
-    parts_->setCurrentIndex(store_.entry() ? 1 : 0);
+    parts_->setCurrentIndex(strips_.isOpen() ? 2 : store_.entry() ? 1 : 0);
     const LogEntry* entry = store_.entry();
     if (!entry) {
         fill(*material_, "material", store_.asked().material);

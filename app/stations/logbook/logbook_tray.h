@@ -10,12 +10,16 @@ namespace tympan::app {
 
 class ChoiceRow;
 class LogStore;
+class StripDesk;
+class StripTray;
 
 /// What one asks by; of an open piece how it went, what is to be remembered, and what happened later.
 class LogbookTray : public QWidget {
     Q_OBJECT
   public:
-    explicit LogbookTray(LogStore& store, QWidget* parent = nullptr);
+    LogbookTray(LogStore& store, StripDesk& strips, QWidget* parent = nullptr);
+
+    StripTray& strips() { return *strip_tray_; }
 
   private:
     QWidget* askPart();
@@ -26,6 +30,8 @@ class LogbookTray : public QWidget {
     void later();
 
     LogStore& store_;
+    StripDesk& strips_;
+    StripTray* strip_tray_;
     QStackedWidget* parts_;
     QComboBox *material_, *method_, *printer_, *outcome_, *since_, *beside_, *later_;
     ChoiceRow* went_;

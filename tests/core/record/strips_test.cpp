@@ -40,6 +40,15 @@ TEST(Strips, areKeptAndTheLatestCounts) {
     EXPECT_EQ(latestFor(all, "another", "gel-rub-off", "slate"), nullptr);
 }
 
+TEST(Strips, aPrinterWithoutANameHasItsOwn) {
+    const ScratchFolder folder;
+    Strips strips(folder / "record.sqlite");
+    MeasuredTransfer nameless = strip("one", 100);
+    nameless.printer.clear();
+    strips.keep(nameless);
+    EXPECT_EQ(strips.all(), std::vector{nameless});
+}
+
 TEST(Strips, aDamagedOneLeavesTheOthers) {
     const ScratchFolder folder;
     Strips strips(folder / "record.sqlite");
