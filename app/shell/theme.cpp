@@ -63,6 +63,7 @@ QMenu::item:disabled { color: %quiet; }
 QMenu::separator { height: 1px; background: %line; margin: 4px 8px; }
 QToolTip { background: %card; color: %text; border: 1px solid %line; padding: 4px; }
 #tray { background: %tray; }
+#strip-ground { background: %stage; }
 #foot { background: %paper; border-top: 1px solid %line; }
 #card { background: %card; border: 1px solid %line; }
 QLabel { color: %text; background: transparent; }
@@ -118,6 +119,7 @@ QCheckBox:disabled { color: %quiet; }
         .replace(QLatin1String("%icons"), QString::fromStdString((dataFolder() / "icons").string()))
         .replace(QLatin1String("%paper"), t.paper.name())
         .replace(QLatin1String("%tray"), t.tray.name())
+        .replace(QLatin1String("%stage"), t.stage.name())
         .replace(QLatin1String("%card"), t.card.name())
         .replace(QLatin1String("%line"), t.line.name())
         .replace(QLatin1String("%text"), t.text.name())

@@ -18,14 +18,15 @@ constexpr int count = 11, pitch = 28, chip_width = 24, chip_height = 16, track =
 ShadeRow::ShadeRow(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("shades"));
     setAccessibleName(tr("Shades from black to white, each printed lighter or darker"));
-    setToolTip(
-        tr("Slide a shade up to print it lighter, down for darker. Below: what stays on the object, a "
-           "guess until a printed strip has been measured."));
     setFocusPolicy(Qt::StrongFocus);
     setFixedSize(count * pitch, chip_height + track + above_swatches + swatch);
 }
 
-void ShadeRow::show(const Shades& shades, const QList<QColor>& stays) {
+void ShadeRow::show(const Shades& shades, const QList<QColor>& stays, bool measured) {
+    setToolTip(measured ? tr("Slide a shade up to print it lighter, down for darker. Below: what stays on the "
+                             "object, going by your strip.")
+                        : tr("Slide a shade up to print it lighter, down for darker. Below: what stays on the "
+                             "object, a guess until a printed strip has been measured."));
     shades_ = shades;
     stays_ = stays;
     update();

@@ -13,8 +13,8 @@ class ShadeRow : public QWidget {
   public:
     explicit ShadeRow(QWidget* parent = nullptr);
 
-    /// `stays`: what each of the eleven looks like on the object.
-    void show(const Shades& shades, const QList<QColor>& stays);
+    /// `stays`: what each of the eleven looks like on the object; a guess unless a strip says so.
+    void show(const Shades& shades, const QList<QColor>& stays, bool measured);
     const Shades& shades() const { return shades_; }
     /// Where a chip stands.
     QRect chip(int shade) const;

@@ -610,6 +610,68 @@ def moon_dial():
     small.convert("P", palette=Image.ADAPTIVE, colors=16).save(os.path.join(HERE, "moon-dial.png"), optimize=True)
 
 
+def bumps(rng, shape, across, down):
+    """Smooth noise about 0, its bumps so many pixels apart."""
+    small = rng.normal(size=(int(shape[0] / down) + 3, int(shape[1] / across) + 3))
+    image = Image.fromarray(small.astype(np.float32)).resize((shape[1], shape[0]), Image.BICUBIC)
+    return np.asarray(image)
+
+
+def strip_photograph():
+    """A test strip as the program prints it, rubbed off onto a birch board and photographed by hand.
+
+    Needs the program built (build/release) and pdftoppm.
+    """
+    import subprocess
+    folder = tempfile.mkdtemp()
+    pdf = os.path.join(folder, "strip.pdf")
+    program = os.path.join(HERE, "..", "..", "build", "release", "bin", "tympan-cli")
+    subprocess.run([program, "strip", "--sheet", pdf, "--printer", "laser printer", "--method", "gel-rub-off",
+                    "--material", "pale-wood"], check=True)
+    subprocess.run(["pdftoppm", "-r", "600", "-png", "-singlefile", pdf, pdf[:-4]], check=True)
+    page = Image.open(pdf[:-4] + ".png").convert("L")
+    mm = 600 / 25.4
+    at = (15, 7, 195, 135)  # where it lies on A4
+    print_ = np.asarray(page.crop([round(v * mm) for v in at]).transpose(Image.FLIP_LEFT_RIGHT), np.float32)
+    k = 1 - print_ / 255
+    # What is thinner than four of these pixels (0.17 mm) stays on the paper.
+    least, width = k, 4
+    for axis in (0, 1):
+        least = np.min([np.roll(least, i, axis) for i in range(width)], axis=0)
+    for axis in (0, 1):
+        least = np.max([np.roll(least, -i, axis) for i in range(width)], axis=0)
+    rng = np.random.default_rng(17)
+    k = 0.88 * np.maximum(0, least - 0.03) / 0.97
+    # The middle of the largest black area comes off in flakes.
+    y, x = (int(68 * mm), int(8 * mm))
+    side = int(40 * mm)
+    flakes = bumps(rng, (side, side), 34, 34) > 0.75
+    k[y:y + side, x:x + side][flakes] *= 0.12
+    rim = int(26 * mm)
+    k = np.pad(k, rim)
+    grain = (0.05 * bumps(rng, k.shape, 700, 16) + 0.03 * bumps(rng, k.shape, 260, 150)
+             + 0.02 * bumps(rng, k.shape, 5, 5))
+    board = np.array([0.84, 0.70, 0.46]) * (1 + grain[:, :, None])
+    face = board * ((1 - k) ** 2.2)[:, :, None]
+    photo = Image.fromarray((255 * np.clip(face, 0, 1) ** (1 / 2.2)).astype(np.uint8))
+    w, h = photo.size
+    out = (1600, 1200)
+    # From in front and the right, by hand.
+    corners = [(120, 60), (1500, 130), (1570, 1130), (40, 1090)]
+    rows, sides = [], []
+    for (u, v), (sx, sy) in zip(corners, [(0, 0), (w, 0), (w, h), (0, h)]):
+        rows += [[u, v, 1, 0, 0, 0, -sx * u, -sx * v], [0, 0, 0, u, v, 1, -sy * u, -sy * v]]
+        sides += [sx, sy]
+    photo = photo.filter(ImageFilter.GaussianBlur(2.2)).transform(
+        out, Image.PERSPECTIVE, np.linalg.solve(np.array(rows, float), np.array(sides, float)), Image.BICUBIC,
+        fillcolor=(96, 88, 80))
+    light = np.asarray(photo, np.float32) / 255
+    v, u = np.mgrid[-1:1:out[1] * 1j, -1:1:out[0] * 1j]
+    light = light * np.exp(0.16 * u - 0.1 * v - 0.12 * (u * u + v * v))[:, :, None]
+    light = light + rng.normal(size=light.shape) * 0.012
+    Image.fromarray((255 * np.clip(light, 0, 1)).astype(np.uint8)).save(os.path.join(HERE, "strip.jpg"), quality=80)
+
+
 if __name__ == "__main__":
     star_chart()
     moon()
@@ -620,3 +682,4 @@ if __name__ == "__main__":
     little_star()
     meteor_band()
     lantern_name()
+    strip_photograph()

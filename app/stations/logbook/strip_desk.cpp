@@ -176,8 +176,7 @@ void StripDesk::read(const QString& file) {
                     emit changed();
                 };
             }
-        },
-        Lane::background);
+        });
 }
 
 void StripDesk::keep(const MeasuredTransfer& strip, const QImage& picture, const QString& about) {

@@ -166,10 +166,13 @@ void StayedView::paintEvent(QPaintEvent*) {
                 for (const RectMm& line : lines->lines) fill(line, black);
         else
             mark(partRect(part));
+        // Between these there is no room for more.
+        const double width = strip.lines[i].width_mm;
+        if (std::abs(width * 10 - std::round(width * 10)) > 1e-6) continue;
         painter.setPen(dark ? Qt::white : QColor(40, 36, 30));
         const QRect at = partRect(part);
         painter.drawText(QRect(at.left(), at.bottom() + 1, at.width() + 12, 16), Qt::AlignLeft | Qt::AlignTop,
-                         QLocale().toString(strip.lines[i].width_mm));
+                         QLocale().toString(width));
     }
     for (std::size_t i = 0; i < strip.solids.size(); ++i) {
         const int part = shade_parts + static_cast<int>(widths + i);
@@ -209,9 +212,10 @@ void StayedView::keyPressEvent(QKeyEvent* event) {
 StripPage::StripPage(StripDesk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     setObjectName(QStringLiteral("strip-page"));
     auto* outer = new QVBoxLayout(this);
-    outer->setContentsMargins(16, 0, 16, 12);
+    outer->setContentsMargins(0, 0, 0, 0);
     outer->setSpacing(6);
     auto* top = new QHBoxLayout;
+    top->setContentsMargins(16, 0, 16, 0);
     title_ = titleLabel({});
     title_->setObjectName(QStringLiteral("strip-title"));
     top->addWidget(title_, 1);
@@ -221,8 +225,13 @@ StripPage::StripPage(StripDesk& desk, QWidget* parent) : QWidget(parent), desk_(
     says_ = new QLabel;
     says_->setObjectName(QStringLiteral("strip-says"));
     says_->setWordWrap(true);
+    says_->setContentsMargins(16, 0, 16, 0);
     outer->addWidget(says_);
-    auto* across = new QHBoxLayout;
+    auto* ground = new QWidget;
+    ground->setObjectName(QStringLiteral("strip-ground"));
+    ground->setAttribute(Qt::WA_StyledBackground);
+    auto* across = new QHBoxLayout(ground);
+    across->setContentsMargins(16, 8, 16, 12);
     across->setSpacing(16);
     auto* left = column();
     view_about_ = quietLabel({});
@@ -240,7 +249,7 @@ StripPage::StripPage(StripDesk& desk, QWidget* parent) : QWidget(parent), desk_(
     photo_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Ignored);
     right->addWidget(photo_, 1);
     across->addLayout(right, 1);
-    outer->addLayout(across, 1);
+    outer->addWidget(ground, 1);
     connect(back, &QPushButton::clicked, &desk_, &StripDesk::close);
     connect(&desk_, &StripDesk::changed, this, &StripPage::refresh);
     refresh();
@@ -269,7 +278,7 @@ void StripPage::refresh() {
                                      QStringLiteral("d MMMM yyyy")))
             : QString());
     if (picture.isNull()) {
-        photo_->setPixmap({});
+        photo_->setText(strip || desk_.byHand() ? QString() : tr("Its photograph will lie here."));
     } else {
         const qreal ratio = devicePixelRatioF();
         QImage shown = picture.scaled(view_->size() * ratio, Qt::KeepAspectRatio, Qt::SmoothTransformation);
