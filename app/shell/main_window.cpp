@@ -65,6 +65,7 @@ MainWindow::MainWindow(const std::filesystem::path& record)
     resize(1280, 800);
     setAcceptDrops(true);
     log_ = new LogStore(record.empty() ? recordFile() : record, this);
+    log_->workBeside(service_);
     strips_ = new StripDesk(record.empty() ? recordFile() : record, store_, service_, this);
     dialogs_ = new FileDialogs(*this, actions_, store_, open_, exports_, files_, service_);
     build();

@@ -10,6 +10,7 @@
 #include "app/shell/file_dialogs.h"
 #include "app/shell/foot.h"
 #include "app/shell/main_window.h"
+#include "app/stations/logbook/log_store.h"
 #include "app/stations/logbook/logbook_stage.h"
 #include "app/stations/logbook/logbook_tray.h"
 #include "app/stations/logbook/strip_desk.h"
@@ -101,6 +102,9 @@ void MainWindow::build() {
             [this] { dialogs_->saveStrip([this](const QString& file) { strips_->print(file); }); });
     connect(&logbook_tray->strips(), &StripTray::readWanted, this,
             [this] { dialogs_->openPhotograph([this](const QString& file) { strips_->read(file); }); });
+    connect(logbook_tray, &LogbookTray::photographWanted, this, [this](Photograph::Of of) {
+        dialogs_->openPhotograph([this, of](const QString& file) { log_->addPhotograph(of, file); });
+    });
     trays_->addWidget(logbook_tray);
     tray_layout->addWidget(trays_, 1);
     look_ = new WorthALook(store_);

@@ -23,10 +23,11 @@ ShadeRow::ShadeRow(QWidget* parent) : QWidget(parent) {
 }
 
 void ShadeRow::show(const Shades& shades, const QList<QColor>& stays, bool measured) {
-    setToolTip(measured ? tr("Slide a shade up to print it lighter, down for darker. Below: what stays on the "
-                             "object, going by your strip.")
-                        : tr("Slide a shade up to print it lighter, down for darker. Below: what stays on the "
-                             "object, a guess until a printed strip has been measured."));
+    setToolTip(measured
+                   ? tr("Slide a shade up to print it lighter, down for darker. Below: what stays on the "
+                        "object, going by your strip.")
+                   : tr("Slide a shade up to print it lighter, down for darker. Below: what stays on the "
+                        "object, a guess until a printed strip has been measured."));
     shades_ = shades;
     stays_ = stays;
     update();

@@ -125,4 +125,27 @@ void writePicture(const std::filesystem::path& file, const cv::Mat& pixels, doub
                  [&](int first, int last) { return pixels.rowRange(first, last); });
 }
 
+std::string jpegOf(const cv::Mat& pixels, int quality) {
+    startVips();
+    const cv::Mat whole = pixels.isContinuous() ? pixels : pixels.clone();
+    try {
+        const vips::VImage image =
+            vips::VImage::new_from_memory(whole.data, whole.total() * whole.elemSize(), whole.cols,
+                                          whole.rows, whole.channels(), VIPS_FORMAT_UCHAR);
+        VipsBlob* blob = image
+                             .copy(vips::VImage::option()->set(
+                                 "interpretation",
+                                 whole.channels() == 1 ? VIPS_INTERPRETATION_B_W : VIPS_INTERPRETATION_sRGB))
+                             .jpegsave_buffer(vips::VImage::option()->set("Q", quality)->set("strip", true));
+        std::size_t size = 0;
+        const auto* bytes = static_cast<const char*>(vips_blob_get(blob, &size));
+        std::string jpeg(bytes, size);
+        vips_area_unref(VIPS_AREA(blob));
+        return jpeg;
+    } catch (const vips::VError&) {
+        throw Error(Error::Kind::output, "", "a photograph cannot be packed (" + takeVipsError() + ")",
+                    "try another picture");
+    }
+}
+
 }  // namespace tympan

@@ -2,6 +2,7 @@
 #include <filesystem>
 #include <functional>
 #include <opencv2/core.hpp>
+#include <string>
 
 #include "core/measure/geometry.h"
 
@@ -16,6 +17,9 @@ using RowsOf = std::function<cv::Mat(int first, int last)>;
 /// whatever `rows` throws.
 void writePicture(const std::filesystem::path& file, const SizePx& size, double ppi, const RowsOf& rows);
 void writePicture(const std::filesystem::path& file, const cv::Mat& pixels, double ppi);
+
+/// The bytes of a JPEG of 8-bit grey or RGB, with nothing but the picture in it. `quality`: 1 to 100.
+std::string jpegOf(const cv::Mat& pixels, int quality);
 
 /// True when the ending names a picture format that can be written.
 bool isWritablePicture(const std::filesystem::path& file);

@@ -90,6 +90,15 @@ Job withNotes(Job job, int id, std::string notes) {
     return changed(std::move(job), id, [&](Piece& piece) { piece.notes = std::move(notes); });
 }
 
+Job withRights(Job job, int id, std::string rights) {
+    const Piece* of = findPiece(job, id);
+    if (!of) return job;
+    const std::string picture = asItCame(*of->artwork).sha256;
+    for (Piece& piece : job.pieces)
+        if (asItCame(*piece.artwork).sha256 == picture) piece.rights = rights;
+    return job;
+}
+
 Job withCare(Job job, int id, std::vector<CareZone> care) {
     return changed(std::move(job), id, [&](Piece& piece) { piece.care = std::move(care); });
 }

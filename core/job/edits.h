@@ -51,6 +51,8 @@ Job withCare(Job job, int piece, std::vector<CareZone> care);
 /// The artwork came mirrored, or not: what is seen of it is turned back.
 Job withAlreadyReversed(Job job, int piece, bool reversed);
 Job withNotes(Job job, int piece, std::string notes);
+/// Whose picture it is, of every piece that has it.
+Job withRights(Job job, int piece, std::string rights);
 Job withSpares(Job job, int piece, int spares);
 
 /// Sets a piece's picture to another edit of the same original. The picture keeps its width (turned by a

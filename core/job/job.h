@@ -104,6 +104,7 @@ struct Piece {
     int copies = 1;
     int spares = 0;  ///< printed besides the copies: a backup, and to compare with
     std::string notes;
+    std::string rights = {};                        ///< whose picture it is, and what one may do with it
     std::optional<MeasuredTransfer> measured = {};  ///< what a strip said; see holds.h
 
     bool operator==(const Piece&) const = default;

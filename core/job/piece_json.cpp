@@ -262,6 +262,7 @@ json toJson(const Piece& piece) {
                                  {"height", zone.parts.height}});
     if (piece.joining != Joining{}) value["joining"] = toJson(piece.joining);
     if (!piece.notes.empty()) value["notes"] = piece.notes;
+    if (!piece.rights.empty()) value["rights"] = piece.rights;
     if (piece.measured) value["measured"] = toJson(*piece.measured);
     return value;
 }
@@ -271,6 +272,7 @@ Piece readPiece(JsonReader reader, const ArtworkSource& artworks) {
     piece.id = reader.integer("id", limits::id);
     piece.name = reader.note("name");
     piece.method = readMethod(reader.object("method"));
+    piece.rights = reader.note("rights");
     if (reader.has("measured")) {
         JsonReader measured = reader.object("measured");
         piece.measured = readMeasured(measured);

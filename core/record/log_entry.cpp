@@ -76,6 +76,16 @@ DrawnFault readFault(JsonReader& reader) {
     return fault;
 }
 
+Photograph readPhotograph(JsonReader& reader) {
+    Photograph photograph{readNamed(reader, "of", photograph_kinds), reader.text("sha256")};
+    // It becomes the name of a file.
+    if (photograph.sha256.size() != 64 ||
+        photograph.sha256.find_first_not_of("0123456789abcdef") != std::string::npos)
+        reader.fail("sha256", "must be 64 digits from 0 to f");
+    reader.finish();
+    return photograph;
+}
+
 json toJson(const LaterEvent& event) {
     return {
         {"what", name(event.what)}, {"at", toJson(event.at)}, {"words", event.words}, {"grams", event.grams}};
@@ -107,6 +117,18 @@ std::string_view name(Fault fault) {
 std::string_view name(Later later) {
     static constexpr std::array<std::string_view, 5> names{"washed", "on-the-wall", "given", "sent", "note"};
     return named(names, later);
+}
+
+std::string_view name(Photograph::Of of) { return of == Photograph::Of::before ? "before" : "after"; }
+
+LogEntry withSaid(LogEntry anew, const LogEntry& before) {
+    anew.outcome = before.outcome;
+    anew.faults = before.faults;
+    anew.later = before.later;
+    anew.next_time = before.next_time;
+    anew.photographs = before.photographs;
+    if (!before.notes.empty()) anew.notes = before.notes;
+    return anew;
 }
 
 double areaOf(const DrawnFault& fault) {
@@ -173,6 +195,11 @@ json toJson(const LogEntry& entry) {
     for (const DoneStep& step : entry.steps) value["steps"].push_back(toJson(step));
     for (const DrawnFault& fault : entry.faults) value["faults"].push_back(toJson(fault));
     for (const LaterEvent& event : entry.later) value["later"].push_back(toJson(event));
+    if (entry.size != SizeMm{0, 0})
+        value["width_mm"] = entry.size.width, value["height_mm"] = entry.size.height;
+    if (!entry.rights.empty()) value["rights"] = entry.rights;
+    for (const Photograph& photograph : entry.photographs)
+        value["photographs"].push_back({{"of", name(photograph.of)}, {"sha256", photograph.sha256}});
     return value;
 }
 
@@ -207,6 +234,11 @@ LogEntry readLogEntry(JsonReader reader) {
     for (JsonReader& event : reader.objects("later")) entry.later.push_back(readLater(event));
     entry.notes = reader.note("notes");
     entry.next_time = reader.note("next_time");
+    entry.size = {reader.number("width_mm", 0, 1e5, 0), reader.number("height_mm", 0, 1e5, 0)};
+    entry.rights = reader.note("rights");
+    if (reader.has("photographs"))
+        for (JsonReader& photograph : reader.objects("photographs"))
+            entry.photographs.push_back(readPhotograph(photograph));
     reader.finish();
     return entry;
 }

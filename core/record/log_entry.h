@@ -25,7 +25,7 @@ inline constexpr Fault faults[] = {Fault::hole, Fault::cloud, Fault::smear, Faul
 /// A fault as it was drawn on the finished face.
 struct DrawnFault {
     Fault fault = Fault::hole;
-    Ring ring;  ///< on the object, mm; closed by itself
+    Ring ring;  ///< on the picture as it is seen, mm from its top left corner; closed by itself
     bool operator==(const DrawnFault&) const = default;
 };
 /// Its area in cm²; of a ring that crosses itself what its winding leaves.
@@ -42,6 +42,16 @@ struct LaterEvent {
     double grams = 0;   ///< of what was sent; 0: not weighed
     bool operator==(const LaterEvent&) const = default;
 };
+
+/// A photograph of a piece, kept beside the record.
+struct Photograph {
+    enum class Of { before, after };
+    Of of = Of::after;
+    std::string sha256;
+    bool operator==(const Photograph&) const = default;
+};
+std::string_view name(Photograph::Of of);
+inline constexpr Photograph::Of photograph_kinds[] = {Photograph::Of::before, Photograph::Of::after};
 
 /// A step of a piece as it was done: planned and real.
 struct DoneStep {
@@ -72,6 +82,8 @@ struct LogEntry {
     PrinterKind printer_kind = PrinterKind::laser;
     std::string object, material, face;
     double area_cm2 = 0;
+    SizeMm size{0, 0};            ///< of the picture as it is seen; none: not known
+    std::string rights;           ///< whose picture it is, and what one may do with it
     int copies = 1, spoiled = 0;  ///< of those, begun anew
     double temperature_c = 0, humidity_percent = 0;
     std::vector<DoneStep> steps;
@@ -80,6 +92,7 @@ struct LogEntry {
     std::vector<DrawnFault> faults;
     std::vector<LaterEvent> later;
     std::string notes, next_time;
+    std::vector<Photograph> photographs;
     bool operator==(const LogEntry&) const = default;
 };
 
@@ -97,6 +110,10 @@ struct LogLine {
     bool operator==(const LogLine&) const = default;
 };
 LogLine lineOf(const LogEntry& entry);
+
+/// An entry that its run writes anew, with what its maker said of it before: how it went, faults, what
+/// happened later, notes, next time, photographs.
+LogEntry withSaid(LogEntry anew, const LogEntry& before);
 
 /// How often a step was done: coats of a kind, rounds of rubbing. 0: not at all.
 int timesOf(const LogEntry& entry, Work work);

@@ -27,6 +27,9 @@ LogEntry joined(LogEntry own, const LogEntry& other) {
     if (own.notes.empty()) own.notes = other.notes;
     if (own.next_time.empty()) own.next_time = other.next_time;
     if (own.faults.empty()) own.faults = other.faults;
+    for (const Photograph& photograph : other.photographs)
+        if (std::find(own.photographs.begin(), own.photographs.end(), photograph) == own.photographs.end())
+            own.photographs.push_back(photograph);
     for (const LaterEvent& event : other.later)
         if (std::find(own.later.begin(), own.later.end(), event) == own.later.end())
             own.later.push_back(event);

@@ -96,6 +96,8 @@ std::vector<LogEntry> entriesOf(const WorkRun& run) {
             entry.face = faceName(state.order, *object);
         }
         entry.area_cm2 = piece.area_cm2;
+        entry.size = piece.size;
+        entry.rights = piece.rights;
         entry.copies = piece.copies;
         for (const Course::Again& again : state.course.again)
             entry.spoiled += again.piece == piece.id ? 1 : 0;

@@ -30,7 +30,7 @@ std::string wordsOf(const LogEntry& entry) {
     const auto add = [&](const std::string& more) { words += more + "\n"; };
     for (const std::string* each :
          {&entry.job, &entry.name, &entry.method, &entry.method_name, &entry.carrier, &entry.printer,
-          &entry.object, &entry.material, &entry.notes, &entry.next_time})
+          &entry.object, &entry.material, &entry.notes, &entry.next_time, &entry.rights})
         add(*each);
     for (const std::string& each : entry.wrong) add(each);
     for (const DrawnFault& fault : entry.faults) add(std::string(name(fault.fault)));
@@ -143,11 +143,7 @@ void Logbook::putOfRun(const std::vector<LogEntry>& entries) {
         SQLite::Transaction all(data_->record, SQLite::TransactionBehavior::IMMEDIATE);
         for (LogEntry entry : entries) {
             if (const auto before = data_->find(entry.id)) {
-                entry.outcome = before->outcome;
-                entry.faults = before->faults;
-                entry.later = before->later;
-                entry.next_time = before->next_time;
-                if (!before->notes.empty()) entry.notes = before->notes;
+                entry = withSaid(std::move(entry), *before);
                 if (entry == *before) continue;
             }
             data_->put(entry);

@@ -50,6 +50,8 @@ OrderedPiece ordered(const Job& job, const Piece& piece) {
     made.copies = piece.copies;
     made.printed = printed(piece);
     made.area_cm2 = area(inkOnObject(job, piece)) / 100;
+    made.size = piece.size;
+    made.rights = piece.rights;
     made.chosen = of(job.work.chosen, piece.id);
     made.left_out = of(job.work.left_out, piece.id);
     return made;
@@ -155,6 +157,9 @@ json toJson(const WorkOrder& order) {
                                    {"copies", piece.copies},
                                    {"printed", piece.printed},
                                    {"area_cm2", piece.area_cm2},
+                                   {"width_mm", piece.size.width},
+                                   {"height_mm", piece.size.height},
+                                   {"rights", piece.rights},
                                    {"chosen", piece.chosen},
                                    {"left_out", piece.left_out}});
     return value;
@@ -196,6 +201,8 @@ WorkOrder readWorkOrder(JsonReader reader) {
         piece.copies = entry.integer("copies", 1, 1'000'000);
         piece.printed = entry.integer("printed", 1, 2'000'000);
         piece.area_cm2 = entry.number("area_cm2", 0, 1e9);
+        piece.size = {entry.number("width_mm", 0, 1e6, 0), entry.number("height_mm", 0, 1e6, 0)};
+        piece.rights = entry.note("rights");
         piece.chosen = setOf(entry, "chosen");
         piece.left_out = setOf(entry, "left_out");
         entry.finish();

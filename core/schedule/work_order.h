@@ -23,6 +23,8 @@ struct OrderedPiece {
     PrinterKind printer = PrinterKind::laser;
     int copies = 1, printed = 1;
     double area_cm2 = 0;  ///< of one copy's ink, as exact as its outline
+    SizeMm size{0, 0};    ///< of its picture as it is seen
+    std::string rights;   ///< whose picture it is
     std::set<std::string> chosen, left_out;
     bool operator==(const OrderedPiece&) const = default;
 };

@@ -6,12 +6,14 @@
 #include <gmock/gmock.h>
 
 #include "app/shell/preferences.h"
+#include "app/stations/logbook/face_view.h"
 #include "app/stations/logbook/log_store.h"
 #include "app/stations/logbook/logbook_stage.h"
 #include "app/stations/logbook/wall_view.h"
 #include "app/stations/transfer/strip_view.h"
 #include "tests/app/empty_record.h"
 #include "tests/app/transfer_station.h"
+#include "tests/support/tools.h"
 #include "tests/support/year.h"
 
 using namespace tympan;
@@ -163,6 +165,64 @@ TEST_F(LogbookStation, whatEarlierEveningsTaughtIsKnownBeforeAnyoneLooks) {
     log().write({quick});
     app::LogStore next_start(recordFile());
     EXPECT_TRUE(next_start.learned().contains("gel-rub-off/dry"));
+}
+
+TEST_F(LogbookStation, whatWasWrongIsDrawnWithAFinger) {
+    plan({"gel-rub-off"});
+    workThrough();
+    window.goTo(app::MainWindow::logbook);
+    ASSERT_TRUE(waitFor([&] { return window.service().idle(); }));
+    open(0);
+    ASSERT_NE(log().entry(), nullptr);
+    EXPECT_EQ(log().entry()->size, (SizeMm{80, 60}));
+    auto* fault = find<QComboBox>("log-fault");
+    ASSERT_TRUE(fault->isEnabled());
+    fault->setCurrentIndex(fault->findData(static_cast<int>(Fault::cloud)));
+    emit fault->activated(fault->currentIndex());
+    auto* face = find<app::FaceView>("piece-picture");
+    ASSERT_TRUE(face->drawing());
+    // A square of a quarter of each side.
+    const QRectF at = face->pictureRect();
+    const auto on = [&](double x, double y) {
+        return QPointF(at.x() + x * at.width(), at.y() + y * at.height()).toPoint();
+    };
+    QTest::mousePress(face, Qt::LeftButton, {}, on(0.25, 0.25));
+    for (const auto& [x, y] : {std::pair{0.5, 0.25}, {0.5, 0.5}, {0.25, 0.5}})
+        QTest::mouseMove(face, on(x, y));
+    QTest::mouseRelease(face, Qt::LeftButton, {}, on(0.25, 0.5));
+    ASSERT_EQ(log().entry()->faults.size(), 1U);
+    EXPECT_EQ(log().entry()->faults.front().fault, Fault::cloud);
+    EXPECT_NEAR(areaOf(log().entry()->faults.front()), 2.0 * 1.5, 0.15) << "cm²";
+    QTest::mouseClick(face, Qt::LeftButton, {}, on(0.8, 0.8));
+    EXPECT_NEAR(areaOf(log().entry()->faults.back()), 0.27, 0.05) << "a dab of the finger";
+    click("log-unfault");
+    EXPECT_EQ(log().entry()->faults.size(), 1U);
+    app::LogStore again(recordFile());
+    again.refresh();
+    again.open(log().entry()->id);
+    EXPECT_EQ(again.entry()->faults, log().entry()->faults) << "on the disk";
+}
+
+TEST_F(LogbookStation, photographsAreDroppedIntoAPiece) {
+    LogEntry entry = fullEntry();
+    entry.photographs.clear();
+    log().write({entry});
+    window.goTo(app::MainWindow::logbook);
+    open(0);
+    const ScratchFolder folder;
+    save(folder / "done.jpg", noise({300, 200}, CV_8UC3));
+    save(folder / "noise.txt.png", noise({20, 20}, CV_8UC3));
+    write(folder / "broken.jpg", "no picture");
+    auto* face = find<app::FaceView>("piece-picture");
+    emit face->dropped({QString::fromStdString((folder / "done.jpg").string())});
+    ASSERT_TRUE(waitFor([&] { return log().entry()->photographs.size() == 1; }));
+    EXPECT_EQ(log().entry()->photographs.front().of, Photograph::Of::after);
+    EXPECT_EQ(log().photograph(log().entry()->photographs.front().sha256).size(), QSize(300, 200));
+    QSignalSpy failed(&log(), &app::LogStore::failed);
+    emit face->dropped({QString::fromStdString((folder / "broken.jpg").string())});
+    ASSERT_TRUE(waitFor([&] { return failed.count() == 1; }));
+    EXPECT_THAT(failed.front().front().toString().toStdString(), HasSubstr("broken.jpg"));
+    EXPECT_EQ(log().entry()->photographs.size(), 1U);
 }
 
 TEST_F(LogbookStation, whatCannotBeKeptIsSaidAndNotShown) {

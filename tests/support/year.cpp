@@ -32,6 +32,7 @@ LogEntry entryOf(int number, const Kind& kind, Outcome outcome) {
     entry.printer = "laser printer";
     entry.carrier = "plain copy paper";
     entry.area_cm2 = 100;
+    entry.size = {125, 80};
     entry.temperature_c = 21;
     entry.humidity_percent = 50;
     entry.outcome = outcome;
@@ -77,6 +78,9 @@ LogEntry fullEntry() {
                    {Later::sent, entry.made + hours{200}, "to a friend", 480}};
     entry.notes = "Caf\u00e9 table, \"second\" try\nwith the thin paper";
     entry.next_time = "two coats at the rim";
+    entry.rights = "own drawing";
+    entry.photographs = {{Photograph::Of::before, std::string(64, 'a')},
+                         {Photograph::Of::after, std::string(64, '0')}};
     return entry;
 }
 

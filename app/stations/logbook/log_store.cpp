@@ -2,6 +2,8 @@
 
 #include <QCoreApplication>
 
+#include "app/shell/render_service.h"
+#include "core/artwork/read_picture.h"
 #include "core/base/error.h"
 #include "core/method/catalogue.h"
 #include "core/object/materials.h"
@@ -138,7 +140,13 @@ std::vector<std::string> LogStore::values(const char* field) const {
 
 void LogStore::open(const std::string& id) {
     beside_.reset();
+    drawing_.reset();
     tried([&] { entry_ = book_->find(id); });
+    emit changed();
+}
+
+void LogStore::draw(std::optional<Fault> fault) {
+    drawing_ = fault;
     emit changed();
 }
 
@@ -168,6 +176,44 @@ bool LogStore::change(const std::function<void(LogEntry&)>& change) {
     entry_ = std::move(changed_entry);
     emit changed();
     return true;
+}
+
+void LogStore::addPhotograph(Photograph::Of of, const QString& file) {
+    if (!entry_) return;
+    const auto kept = [photographs = Photographs(file_), file] {
+        return photographs.keep(*readPicture(file.toStdString()));
+    };
+    const std::string id = entry_->id;
+    if (!service_) {
+        tried([&] { keepPhotograph(id, {of, kept()}); });
+        return;
+    }
+    service_->request(QStringLiteral("photograph %1").arg(file),
+                      [this, of, id, kept](const std::stop_token&) -> RenderService::Finish {
+                          try {
+                              return [this, of, id, hash = kept()] { keepPhotograph(id, {of, hash}); };
+                          } catch (const Error& error) {
+                              return [this, sentence = QString::fromUtf8(error.what())] {
+                                  emit failed(sentence);
+                              };
+                          }
+                      });
+}
+
+void LogStore::keepPhotograph(const std::string& id, const Photograph& photograph) {
+    // Another piece may have been opened meanwhile.
+    tried([&] {
+        std::optional<LogEntry> entry = book_->find(id);
+        if (!entry) return;
+        auto& all = entry->photographs;
+        if (std::find(all.begin(), all.end(), photograph) == all.end()) all.push_back(photograph);
+        book_->put(*entry);
+    });
+    refresh();
+}
+
+QImage LogStore::photograph(const std::string& sha256) const {
+    return QImage(QString::fromStdString(Photographs(file_).file(sha256).string()));
 }
 
 QImage LogStore::picture(const std::string& id) const {

@@ -7,8 +7,11 @@
 
 #include "core/record/learning.h"
 #include "core/record/logbook.h"
+#include "core/record/photographs.h"
 
 namespace tympan::app {
+
+class RenderService;
 
 /// The logbook as it is asked and shown: what was asked, the pieces that answer it, the one that is open and
 /// the one beside it. What is changed is on the disk before it shows.
@@ -35,6 +38,9 @@ class LogStore : public QObject {
     std::vector<std::string> values(const char* field) const;
 
     void open(const std::string& id);
+    /// What a finger draws on the open piece; nothing: nothing.
+    void draw(std::optional<Fault> fault);
+    std::optional<Fault> drawing() const { return entry_ ? drawing_ : std::nullopt; }
     /// Lays another piece beside the open one.
     void layBeside(const std::string& id);
     void close();
@@ -43,6 +49,13 @@ class LogStore : public QObject {
     /// Of the open piece. Whether it could be kept.
     bool change(const std::function<void(LogEntry&)>& change);
     QImage picture(const std::string& id) const;
+
+    /// Keeps a photograph of the open piece, beside the window where there is a service for that; says when
+    /// it cannot be read.
+    void addPhotograph(Photograph::Of of, const QString& file);
+    void workBeside(RenderService& service) { service_ = &service; }
+    /// One that was kept; null where the file is gone.
+    QImage photograph(const std::string& sha256) const;
 
     /// What was resolved for such work; asked the disk once until something is written.
     const std::vector<Resolved>& nextTimes(const std::string& method, const std::string& material) const;
@@ -59,12 +72,16 @@ class LogStore : public QObject {
     bool tried(Work work);
     void learn();
 
+    void keepPhotograph(const std::string& entry, const Photograph& photograph);
+
     std::filesystem::path file_;
+    RenderService* service_ = nullptr;
     std::unique_ptr<Logbook> book_;
     Asked asked_;
     std::vector<LogLine> lines_;
     int count_ = 0;
     std::optional<LogEntry> entry_, beside_;
+    std::optional<Fault> drawing_;
     std::map<std::string, LearnedTime> learned_;
     bool learnt_ = false;  ///< whether it has been looked for
     mutable std::map<std::string, QImage> pictures_;

@@ -6,6 +6,7 @@
 #include <QPlainTextEdit>
 #include <QStackedWidget>
 
+#include "app/stations/logbook/face_view.h"
 #include "app/stations/logbook/log_store.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/logbook/strip_tray.h"
@@ -98,7 +99,7 @@ QWidget* LogbookTray::piecePart() {
     auto* part = new QWidget;
     auto* across = new QHBoxLayout(part);
     across->setContentsMargins(0, 0, 0, 0);
-    across->setSpacing(24);
+    across->setSpacing(20);
     auto* went = column();
     went->addWidget(titleLabel(tr("How it went")));
     went_ = new ChoiceRow(QStringLiteral("log-went"), tr("How it went"), Qt::Vertical);
@@ -108,20 +109,33 @@ QWidget* LogbookTray::piecePart() {
     went->addWidget(went_);
     went->addStretch(1);
     across->addLayout(went);
+    auto* wrong = column();
+    wrong->addWidget(strongLabel(tr("What was wrong")));
+    fault_ = choiceBox(QStringLiteral("log-fault"), tr("What was wrong: then draw where"), 150);
+    fault_->addItem(tr("nothing to draw"), -1);
+    for (const Fault each : faults) fault_->addItem(faultText(each), static_cast<int>(each));
+    wrong->addWidget(fault_);
+    draw_ = quietLabel(tr("Draw with the finger on the picture where it is."));
+    draw_->setFixedWidth(150);
+    wrong->addWidget(draw_);
+    unfault_ = linkButton(QStringLiteral("log-unfault"), tr("take the last back"));
+    wrong->addWidget(unfault_, 0, Qt::AlignLeft);
+    wrong->addStretch(1);
+    across->addLayout(wrong);
     auto* remembered = column();
     remembered->addWidget(strongLabel(tr("To remember")));
     notes_ = new QPlainTextEdit;
     notes_->setObjectName(QStringLiteral("log-notes"));
     notes_->setAccessibleName(tr("Notes"));
     notes_->setPlaceholderText(tr("in your words"));
-    notes_->setFixedSize(260, 62);
+    notes_->setFixedSize(230, 62);
     notes_->setTabChangesFocus(true);
     remembered->addWidget(notes_);
     next_ = new QLineEdit;
     next_->setObjectName(QStringLiteral("log-next"));
     next_->setAccessibleName(tr("Next time"));
     next_->setPlaceholderText(tr("next time…"));
-    next_->setFixedWidth(260);
+    next_->setFixedWidth(230);
     remembered->addWidget(next_);
     remembered->addStretch(1);
     across->addLayout(remembered);
@@ -146,8 +160,20 @@ QWidget* LogbookTray::piecePart() {
     across->addLayout(after);
     auto* compare = column();
     compare->addWidget(strongLabel(tr("Lay beside it")));
-    beside_ = choiceBox(QStringLiteral("log-beside"), tr("Another piece beside it"), 200);
+    beside_ = choiceBox(QStringLiteral("log-beside"), tr("Another piece beside it"), 170);
     compare->addWidget(beside_);
+    compare->addWidget(strongLabel(tr("Photographs")));
+    auto* two = new QHBoxLayout;
+    two->setSpacing(8);
+    for (const auto& [of, label] :
+         {std::pair{Photograph::Of::before, tr("before…")}, {Photograph::Of::after, tr("after…")}}) {
+        QPushButton* add =
+            pushButton(QStringLiteral("log-photograph-") + QLatin1String(name(of).data()), label);
+        add->setProperty("low", true);
+        two->addWidget(add);
+        connect(add, &QPushButton::clicked, this, [this, of = of] { emit photographWanted(of); });
+    }
+    compare->addLayout(two);
     compare->addStretch(1);
     across->addLayout(compare);
     across->addStretch(1);
@@ -162,6 +188,15 @@ QWidget* LogbookTray::piecePart() {
     });
     connect(next_, &QLineEdit::editingFinished, this, [this] {
         store_.change([&](LogEntry& entry) { entry.next_time = next_->text().trimmed().toStdString(); });
+    });
+    connect(fault_, &QComboBox::activated, this, [this] {
+        const int fault = fault_->currentData().toInt();
+        store_.draw(fault < 0 ? std::nullopt : std::optional(static_cast<Fault>(fault)));
+    });
+    connect(unfault_, &QPushButton::clicked, this, [this] {
+        store_.change([](LogEntry& entry) {
+            if (!entry.faults.empty()) entry.faults.pop_back();
+        });
     });
     connect(note, &QPushButton::clicked, this, &LogbookTray::later);
     connect(beside_, &QComboBox::activated, this, [this] {
@@ -223,6 +258,11 @@ void LogbookTray::refresh() {
         return;
     }
     went_->choose(QString::fromLatin1(name(entry->outcome).data()));
+    fault_->setCurrentIndex(fault_->findData(store_.drawing() ? static_cast<int>(*store_.drawing()) : -1));
+    const bool can_draw = entry->size.width > 0 && !store_.picture(entry->id).isNull();
+    fault_->setEnabled(can_draw);
+    draw_->setVisible(store_.drawing().has_value());
+    unfault_->setVisible(!entry->faults.empty());
     // Not under the hand that types.
     if (const QString notes = QString::fromStdString(entry->notes); notes_->toPlainText() != notes) {
         const QSignalBlocker quiet(notes_);

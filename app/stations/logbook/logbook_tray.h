@@ -1,9 +1,13 @@
 #pragma once
 #include <QWidget>
 
+#include "core/record/log_entry.h"
+
 class QComboBox;
+class QLabel;
 class QLineEdit;
 class QPlainTextEdit;
+class QPushButton;
 class QStackedWidget;
 
 namespace tympan::app {
@@ -21,6 +25,9 @@ class LogbookTray : public QWidget {
 
     StripTray& strips() { return *strip_tray_; }
 
+  signals:
+    void photographWanted(tympan::Photograph::Of of);
+
   private:
     QWidget* askPart();
     QWidget* piecePart();
@@ -33,7 +40,9 @@ class LogbookTray : public QWidget {
     StripDesk& strips_;
     StripTray* strip_tray_;
     QStackedWidget* parts_;
-    QComboBox *material_, *method_, *printer_, *outcome_, *since_, *beside_, *later_;
+    QComboBox *material_, *method_, *printer_, *outcome_, *since_, *beside_, *later_, *fault_;
+    QLabel* draw_;
+    QPushButton* unfault_;
     ChoiceRow* went_;
     QPlainTextEdit* notes_;
     QLineEdit *next_, *later_words_;

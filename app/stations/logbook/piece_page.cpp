@@ -5,8 +5,10 @@
 #include <QScrollArea>
 
 #include "app/shell/theme.h"
+#include "app/stations/logbook/face_view.h"
 #include "app/stations/logbook/log_store.h"
 #include "app/stations/transfer/work_words.h"
+#include "app/widgets/choice_row.h"
 #include "app/widgets/tray_parts.h"
 #include "core/record/questions.h"
 
@@ -20,23 +22,6 @@ QString dayText(Moment at) {
     return QLocale(QLocale::English)
         .toString(QDateTime::fromSecsSinceEpoch(at.time_since_epoch().count()),
                   QStringLiteral("d MMMM yyyy, HH:mm"));
-}
-
-QLabel* pictureLabel(const QString& name) {
-    auto* label = new QLabel;
-    label->setObjectName(name);
-    label->setFixedSize(picture_px, picture_px);
-    label->setAlignment(Qt::AlignCenter);
-    return label;
-}
-
-void showPicture(QLabel& label, const QImage& picture) {
-    label.setText(picture.isNull() ? PiecePage::tr("no picture of it") : QString());
-    if (picture.isNull()) return;
-    const qreal ratio = label.devicePixelRatioF();
-    QImage shown = picture.scaled(label.size() * ratio, Qt::KeepAspectRatio, Qt::SmoothTransformation);
-    shown.setDevicePixelRatio(ratio);
-    label.setPixmap(QPixmap::fromImage(shown));
 }
 
 QString aboutText(const LogEntry& entry) {
@@ -85,9 +70,15 @@ PiecePage::PiecePage(LogStore& store, QWidget* parent) : QWidget(parent), store_
     auto* across = new QHBoxLayout;
     across->setSpacing(16);
     auto* pictures = column();
-    picture_ = pictureLabel(QStringLiteral("piece-picture"));
-    other_picture_ = pictureLabel(QStringLiteral("beside-picture"));
+    picture_ = new FaceView(QStringLiteral("piece-picture"));
+    other_picture_ = new FaceView(QStringLiteral("beside-picture"));
+    for (FaceView* each : {picture_, other_picture_}) each->setFixedSize(picture_px, picture_px);
     pictures->addWidget(picture_);
+    shows_ = new ChoiceRow(QStringLiteral("piece-shows"), tr("Which picture of it"), Qt::Horizontal);
+    shows_->add(QStringLiteral("planned"), tr("as planned"));
+    shows_->add(QStringLiteral("before"), tr("before"));
+    shows_->add(QStringLiteral("after"), tr("after"));
+    pictures->addWidget(shows_);
     pictures->addStretch(1);
     across->addLayout(pictures);
     auto* area = new QScrollArea;
@@ -103,6 +94,16 @@ PiecePage::PiecePage(LogStore& store, QWidget* parent) : QWidget(parent), store_
     others->addStretch(1);
     across->addLayout(others);
     outer->addLayout(across, 1);
+    connect(shows_, &ChoiceRow::picked, this, &PiecePage::showPicture);
+    connect(picture_, &FaceView::drawn, this, [this](const DrawnFault& fault) {
+        store_.change([&](LogEntry& entry) { entry.faults.push_back(fault); });
+    });
+    connect(picture_, &FaceView::dropped, this, [this](const QStringList& files) {
+        for (const QString& file : files)
+            store_.addPhotograph(
+                shows_->chosen() == QStringLiteral("before") ? Photograph::Of::before : Photograph::Of::after,
+                file);
+    });
     connect(back, &QPushButton::clicked, this, &PiecePage::closed);
     connect(&store_, &LogStore::changed, this, &PiecePage::refresh);
     refresh();
@@ -116,21 +117,44 @@ void PiecePage::refresh() {
                                 .arg(QString::fromStdString(entry->name), QString::fromStdString(other->name))
                           : tr("%1 · %2").arg(QString::fromStdString(entry->name), dayText(entry->made)));
     about_->setText(other ? tr("Only what differs.") : aboutText(*entry));
-    showPicture(*picture_, store_.picture(entry->id));
+    // A photograph that has just come is what one wants to see.
+    if (entry->id != pictured_ || entry->photographs.size() > photographs_)
+        shows_->choose(entry->photographs.empty()
+                           ? QStringLiteral("planned")
+                           : QString::fromLatin1(name(entry->photographs.back().of).data()));
+    pictured_ = entry->id;
+    photographs_ = entry->photographs.size();
+    // What was wrong is drawn on the likeness: it is known how large that is.
+    if (store_.drawing()) shows_->choose(QStringLiteral("planned"));
+    shows_->setVisible(!entry->photographs.empty());
+    showPicture();
+    picture_->draw(other ? std::nullopt : store_.drawing());
     other_picture_->setVisible(other != nullptr);
-    if (other) showPicture(*other_picture_, store_.picture(other->id));
+    if (other) other_picture_->show(store_.picture(other->id), other->size, other->faults);
     // Made anew only where it says something else: notes are typed meanwhile.
     const std::string says =
         entry->id + (other ? "/" + other->id + "/" + std::string(name(entry->outcome)) : "") + "/" +
-        std::to_string(entry->later.size()) + "/" + std::to_string(entry->made.time_since_epoch().count());
+        std::to_string(entry->later.size()) + "/" + std::to_string(entry->faults.size()) + "/" +
+        std::to_string(entry->made.time_since_epoch().count());
     if (says != shown_) fill();
     shown_ = says;
+}
+
+void PiecePage::showPicture() {
+    const LogEntry* entry = store_.entry();
+    if (!entry) return;
+    const QString chosen = shows_->chosen();
+    for (auto each = entry->photographs.rbegin(); each != entry->photographs.rend(); ++each)
+        if (chosen == QLatin1String(name(each->of).data()))
+            return picture_->show(store_.photograph(each->sha256), {0, 0}, {});
+    if (chosen != QStringLiteral("planned")) return picture_->show({}, {0, 0}, {});
+    picture_->show(store_.picture(entry->id), entry->size, entry->faults);
 }
 
 void PiecePage::resizeEvent(QResizeEvent*) {
     // In a low window the pictures give way.
     const int side = std::clamp(height() - 90, 120, picture_px);
-    for (QLabel* each : {picture_, other_picture_})
+    for (FaceView* each : {picture_, other_picture_})
         if (each->width() != side) each->setFixedSize(side, side);
     refresh();
 }
@@ -178,6 +202,12 @@ void PiecePage::fill() {
             label->setWordWrap(true);
             down->addWidget(label);
         }
+        for (const DrawnFault& fault : entry->faults)
+            down->addWidget(strongLabel(tr("%1: %2 cm²")
+                                            .arg(faultText(fault.fault))
+                                            .arg(areaOf(fault), 0, 'f', areaOf(fault) < 10 ? 1 : 0)));
+        if (!entry->rights.empty())
+            down->addWidget(quietLabel(tr("Picture: %1").arg(QString::fromStdString(entry->rights))));
         addTable({tr("what was done"), tr("planned"), tr("real")}, stepsOf(*entry));
         for (const LaterEvent& event : entry->later)
             down->addWidget(quietLabel(

@@ -325,8 +325,7 @@ void ToneTray::refresh() {
     parts_->findChild<QPushButton*>(QStringLiteral("tone-part-laid"))->setEnabled(is_grey);
     if (!is_grey) showVividness(*piece);
     showContrast(*piece);
-    shades_->show(piece->tone.shades, staying(store_.job(), *piece),
-                  isMeasured(store_.job(), *piece));
+    shades_->show(piece->tone.shades, staying(store_.job(), *piece), isMeasured(store_.job(), *piece));
     untouched_->setVisible(!piece->tone.shades.untouched());
     laying_->show(piece->tone, partingGrey(seen_histogram_), store_.job().unit, {store_.job().sheets.ppi});
     detail_->show(piece->tone, store_.job().unit);

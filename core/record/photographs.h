@@ -1,0 +1,25 @@
+#pragma once
+#include <filesystem>
+
+#include "core/artwork/artwork.h"
+
+namespace tympan {
+
+/// Photographs beside the maker's record, as files by their hash: turned upright, no larger than is looked
+/// at, and without anything that the camera wrote into them, so that nobody is told where they were taken.
+class Photographs {
+  public:
+    /// `record`: the file of the record that they lie beside.
+    explicit Photographs(const std::filesystem::path& record);
+
+    /// Keeps a picture and returns its hash (SHA-256 of the file as kept). The same one twice is one file.
+    /// Throws Error (output).
+    std::string keep(const Artwork& picture) const;
+    /// Where one lies. It may be gone: people tidy up.
+    std::filesystem::path file(const std::string& sha256) const;
+
+  private:
+    std::filesystem::path folder_;
+};
+
+}  // namespace tympan

@@ -1,0 +1,67 @@
+#include "core/record/photographs.h"
+
+#include <nlohmann/json.hpp>
+
+#include <gmock/gmock.h>
+
+#include "core/artwork/read_picture.h"
+#include "core/record/log_entry.h"
+#include "tests/support/pictures.h"
+#include "tests/support/tools.h"
+#include "tests/support/year.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+
+TEST(Photographs, areKeptUprightSmallerAndWithoutWhatTheCameraWrote) {
+    const ScratchFolder folder;
+    // Lying on its side, as a camera held upright writes it; with a place in its EXIF.
+    save(folder / "came.jpg", marked({2600, 1300}, 3), 0, 6);
+    ASSERT_EQ(run({"env", "python3", "-c",
+                   "import sys; b=open(sys.argv[1],'rb').read(); "
+                   "open(sys.argv[1],'wb').write(b[:2]+b'\\xff\\xfe\\x00\\x14GPS 41.14 -8.61....'+b[2:])",
+                   (folder / "came.jpg").string()})
+                  .status,
+              0);
+    ASSERT_THAT(contentOf(folder / "came.jpg"), testing::HasSubstr("GPS"));
+    const Photographs photographs(folder / "record.sqlite");
+    const ArtworkPtr came = readPicture(folder / "came.jpg");
+    const std::string hash = photographs.keep(*came);
+    const ArtworkPtr kept = readPicture(photographs.file(hash));
+    EXPECT_EQ(kept->size, (SizePx{1000, 2000})) << "upright, no larger than is looked at";
+    const std::string bytes = contentOf(photographs.file(hash));
+    EXPECT_THAT(bytes, testing::Not(testing::HasSubstr("GPS")));
+    EXPECT_THAT(bytes, testing::Not(testing::HasSubstr("Exif")));
+    EXPECT_EQ(photographs.keep(*came), hash) << "the same one is one file";
+    const auto names = std::filesystem::directory_iterator(folder / "photographs");
+    EXPECT_EQ(std::distance(begin(names), end(names)), 1);
+}
+
+TEST(Photographs, aFolderThatCannotBeWrittenIsSaid) {
+    EXPECT_THROW(Photographs("/proc/nowhere/record.sqlite").keep(*picture()), Error);
+}
+
+TEST(LogEntry, whatItsMakerSaidStaysWhenItsRunGoesOn) {
+    const LogEntry before = fullEntry();
+    LogEntry anew = before;
+    anew.outcome = Outcome::unsaid;
+    anew.faults.clear();
+    anew.photographs.clear();
+    anew.later.clear();
+    anew.next_time.clear();
+    anew.copies = 9;
+    const LogEntry kept = withSaid(anew, before);
+    EXPECT_EQ(kept.copies, 9);
+    EXPECT_EQ(kept.photographs, before.photographs);
+    EXPECT_EQ(kept.faults, before.faults);
+    EXPECT_EQ(kept.next_time, before.next_time);
+}
+
+TEST(LogEntry, theNameOfAPhotographIsNoPath) {
+    nlohmann::json json = toJson(fullEntry());
+    json["photographs"][0]["sha256"] = "../../../../etc/passwd/aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa";
+    const JsonText source{"entry", json.dump()};
+    nlohmann::json rest;
+    const nlohmann::json root = parseJson(source);
+    EXPECT_THROW(readLogEntry(JsonReader::lenient(source, root, rest)), Error);
+}
