@@ -116,8 +116,10 @@ void FileDialogs::savePlan(bool for_calendar, const std::function<void(const QSt
          for_calendar ? tr("Calendar (*.ics)") : tr("PDF (*.pdf)"), write);
 }
 
-void FileDialogs::saveStrip(const std::function<void(const QString&)>& write) {
-    save(tr("Save the test strip"), tr("test strip") + QStringLiteral(".pdf"), tr("PDF (*.pdf)"), write);
+void FileDialogs::savePdf(const QString& title, const QString& name,
+                          const std::function<void(const QString&)>& write) {
+    save(title, QString::fromStdString(fileNameFor(name.toStdString())) + QStringLiteral(".pdf"),
+         tr("PDF (*.pdf)"), write);
 }
 
 void FileDialogs::openPhotograph(const std::function<void(const QString&)>& read) {

@@ -30,8 +30,8 @@ class FileDialogs : public QObject {
     /// Asks for a name and writes the spot of the chosen print, made larger in several ways.
     void saveProof(const PointMm& spot, const std::vector<Engine>& engines);
     /// Asks for a name and hands it on to whoever writes the plan, for a calendar or on paper.
-    /// Likewise for a test strip.
-    void saveStrip(const std::function<void(const QString&)>& write);
+    /// Likewise for any other PDF, `name` without its ending.
+    void savePdf(const QString& title, const QString& name, const std::function<void(const QString&)>& write);
     /// Asks which picture file to read.
     void openPhotograph(const std::function<void(const QString&)>& read);
     void savePlan(bool for_calendar, const std::function<void(const QString&)>& write);

@@ -10,9 +10,11 @@
 #include "app/shell/file_dialogs.h"
 #include "app/shell/foot.h"
 #include "app/shell/main_window.h"
+#include "app/stations/logbook/ask_card.h"
 #include "app/stations/logbook/log_store.h"
 #include "app/stations/logbook/logbook_stage.h"
 #include "app/stations/logbook/logbook_tray.h"
+#include "app/stations/logbook/piece_page.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/logbook/strip_tray.h"
 #include "app/stations/object/object_tray.h"
@@ -69,6 +71,15 @@ void MainWindow::build() {
     stage_->addWidget(transfer_stage_);
     logbook_stage_ = new LogbookStage(*log_, *strips_);
     stage_->addWidget(logbook_stage_);
+    connect(&logbook_stage_->piecePage(), &PiecePage::pageWanted, this, [this] {
+        dialogs_->savePdf(tr("Save its page"), QString::fromStdString(log_->entry()->name),
+                          [this](const QString& file) { log_->writePage(file); });
+    });
+    connect(&logbook_stage_->piecePage(), &PiecePage::cardWanted, this, [this] {
+        if (const auto card = askCard(this, log_->card()))
+            dialogs_->savePdf(tr("Save the card"), QString::fromStdString(card->title + " card"),
+                              [&](const QString& file) { log_->writeCard(file, *card); });
+    });
     down->addWidget(stage_, 1);
 
     auto* tray = new QWidget;
@@ -98,8 +109,10 @@ void MainWindow::build() {
     trays_->addWidget(print_tray_);
     trays_->addWidget(new TransferTray(store_, planning_, *actions_.calendar, *actions_.plan_sheet));
     auto* logbook_tray = new LogbookTray(*log_, *strips_);
-    connect(&logbook_tray->strips(), &StripTray::printWanted, this,
-            [this] { dialogs_->saveStrip([this](const QString& file) { strips_->print(file); }); });
+    connect(&logbook_tray->strips(), &StripTray::printWanted, this, [this] {
+        dialogs_->savePdf(tr("Save the test strip"), tr("test strip"),
+                          [this](const QString& file) { strips_->print(file); });
+    });
     connect(&logbook_tray->strips(), &StripTray::readWanted, this,
             [this] { dialogs_->openPhotograph([this](const QString& file) { strips_->read(file); }); });
     connect(logbook_tray, &LogbookTray::photographWanted, this, [this](Photograph::Of of) {

@@ -4,43 +4,14 @@
 #include <fmt/format.h>
 
 #include "core/output/pdf_file.h"
-#include "core/output/text_column.h"
+#include "core/output/set_pages.h"
 #include "core/schedule/ready.h"
 
 namespace tympan {
 
 namespace {
 
-constexpr double side_mm = 18, top_mm = 16, words_mm = 3.6, title_mm = 7, heading_mm = 4.6;
-
-/// Pages of one column each, begun anew where they are full.
-class Pages {
-  public:
-    Pages(PdfFile& pdf, SizeMm page) : pdf_(pdf), page_(page), column_(fresh()) { pdf_.beginPage(page_); }
-
-    void say(const std::string& text, double size, bool strong = false) {
-        // A heading does not stand alone at the foot.
-        if (column_.below() > page_.height - top_mm - (strong ? 24 : 10)) turn();
-        column_.say(text, size, strong);
-    }
-    void space(double mm) { column_.space(mm); }
-    void end() {
-        pdf_.marks(column_.marks());
-        pdf_.endPage();
-    }
-
-  private:
-    TextColumn fresh() const { return TextColumn({side_mm, top_mm}, page_.width - 2 * side_mm); }
-    void turn() {
-        end();
-        pdf_.beginPage(page_);
-        column_ = fresh();
-    }
-
-    PdfFile& pdf_;
-    SizeMm page_;
-    TextColumn column_;
-};
+constexpr double words_mm = 3.6, title_mm = 7, heading_mm = 4.6;
 
 std::string clock(Moment at, const TimeZone& zone) { return zone.text(at).substr(11, 5); }
 
@@ -71,7 +42,7 @@ std::string unitsOf(const Task& task) {
 void writePlanSheet(const std::filesystem::path& file, const Job& job, const Plan& plan,
                     const WorkOrder& order, const Conditions& conditions, const Needs& needs) {
     PdfFile pdf(file, job.name.empty() ? "Plan" : job.name, job.created);
-    Pages pages(pdf, job.sheets.paper.size);
+    SetPages pages(pdf, job.sheets.paper.size);
     const TimeZone& zone = conditions.zone;
     pages.say(fmt::format("{}: what to do, and when", job.name), title_mm, true);
     pages.say(

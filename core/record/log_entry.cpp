@@ -197,6 +197,7 @@ json toJson(const LogEntry& entry) {
     for (const LaterEvent& event : entry.later) value["later"].push_back(toJson(event));
     if (entry.size != SizeMm{0, 0})
         value["width_mm"] = entry.size.width, value["height_mm"] = entry.size.height;
+    if (entry.wash_from) value["wash_from"] = toJson(*entry.wash_from);
     if (!entry.rights.empty()) value["rights"] = entry.rights;
     for (const Photograph& photograph : entry.photographs)
         value["photographs"].push_back({{"of", name(photograph.of)}, {"sha256", photograph.sha256}});
@@ -235,6 +236,7 @@ LogEntry readLogEntry(JsonReader reader) {
     entry.notes = reader.note("notes");
     entry.next_time = reader.note("next_time");
     entry.size = {reader.number("width_mm", 0, 1e5, 0), reader.number("height_mm", 0, 1e5, 0)};
+    if (reader.has("wash_from")) entry.wash_from = readMoment(reader, "wash_from");
     entry.rights = reader.note("rights");
     if (reader.has("photographs"))
         for (JsonReader& photograph : reader.objects("photographs"))

@@ -83,6 +83,7 @@ struct LogEntry {
     std::string object, material, face;
     double area_cm2 = 0;
     SizeMm size{0, 0};            ///< of the picture as it is seen; none: not known
+    std::optional<Moment> wash_from;  ///< of what cures: when it had
     std::string rights;           ///< whose picture it is, and what one may do with it
     int copies = 1, spoiled = 0;  ///< of those, begun anew
     double temperature_c = 0, humidity_percent = 0;

@@ -72,6 +72,8 @@ std::vector<LogEntry> entriesOf(const WorkRun& run) {
             const auto done = state.past.done.find(task.id);
             if (done == state.past.done.end() || task.gate || !isOf(task, piece)) continue;
             addStep(entry, run, state, piece, task, done->second);
+            if (task.work == Work::cure)
+                entry.wash_from = std::max(entry.wash_from.value_or(done->second.to), done->second.to);
             if (task.piece == 0) continue;
             begun = std::min(begun.value_or(done->second.from), done->second.from);
             made = std::max(made.value_or(done->second.to), done->second.to);

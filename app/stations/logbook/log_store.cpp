@@ -1,6 +1,7 @@
 #include "app/stations/logbook/log_store.h"
 
 #include <QCoreApplication>
+#include <QFileInfo>
 
 #include "app/shell/render_service.h"
 #include "core/artwork/read_picture.h"
@@ -8,6 +9,7 @@
 #include "core/method/catalogue.h"
 #include "core/object/materials.h"
 #include "core/record/questions.h"
+#include "core/strip/strip_reading.h"
 
 namespace tympan::app {
 
@@ -210,6 +212,43 @@ void LogStore::keepPhotograph(const std::string& id, const Photograph& photograp
         book_->put(*entry);
     });
     refresh();
+}
+
+PiecePictures LogStore::pictures() const {
+    PiecePictures all;
+    const auto read = [](const auto& reading) -> cv::Mat {
+        try {
+            return photographIn(*reading());
+        } catch (const Error&) {
+            return {};  // its file is gone: the page goes without
+        }
+    };
+    const std::string png = book_->picture(entry_->id, "finished");
+    if (!png.empty())
+        all.planned =
+            read([&] { return readPicture(std::vector<unsigned char>(png.begin(), png.end()), "picture"); });
+    for (const Photograph& each : entry_->photographs)
+        (each.of == Photograph::Of::before ? all.before : all.after) =
+            read([&] { return readPicture(Photographs(file_).file(each.sha256)); });
+    return all;
+}
+
+void LogStore::writePage(const QString& file) {
+    if (entry_ && tried([&] { writePiecePage(file.toStdString(), *entry_, pictures(), TimeZone()); }))
+        emit wrote(tr("Its page is saved: %1.").arg(QFileInfo(file).fileName()));
+}
+
+ReceiverCard LogStore::card() const { return receiverCardOf(*entry_, TimeZone()); }
+
+void LogStore::writeCard(const QString& file, const ReceiverCard& card) {
+    if (!entry_) return;
+    const bool well = tried([&] {
+        ReceiverCard with_picture = card;
+        const PiecePictures all = pictures();
+        with_picture.picture = all.after.empty() ? all.planned : all.after;
+        writeReceiverCard(file.toStdString(), with_picture, entry_->made.time_since_epoch().count());
+    });
+    if (well) emit wrote(tr("The card is saved: %1.").arg(QFileInfo(file).fileName()));
 }
 
 QImage LogStore::photograph(const std::string& sha256) const {

@@ -5,6 +5,7 @@
 #include <memory>
 #include <set>
 
+#include "core/cards/piece_papers.h"
 #include "core/record/learning.h"
 #include "core/record/logbook.h"
 #include "core/record/photographs.h"
@@ -54,6 +55,10 @@ class LogStore : public QObject {
     /// it cannot be read.
     void addPhotograph(Photograph::Of of, const QString& file);
     void workBeside(RenderService& service) { service_ = &service; }
+    /// Of the open piece: its page, and the card for whoever gets it, as known so far.
+    void writePage(const QString& file);
+    ReceiverCard card() const;
+    void writeCard(const QString& file, const ReceiverCard& card);
     /// One that was kept; null where the file is gone.
     QImage photograph(const std::string& sha256) const;
 
@@ -66,12 +71,14 @@ class LogStore : public QObject {
   signals:
     void changed();
     void failed(const QString& sentence);
+    void wrote(const QString& sentence);
 
   private:
     template <class Work>
     bool tried(Work work);
     void learn();
 
+    PiecePictures pictures() const;
     void keepPhotograph(const std::string& entry, const Photograph& photograph);
 
     std::filesystem::path file_;

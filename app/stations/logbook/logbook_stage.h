@@ -21,6 +21,7 @@ class LogbookStage : public QWidget {
   public:
     LogbookStage(LogStore& store, StripDesk& strips, QWidget* parent = nullptr);
     WallView& wall() { return *wall_; }
+    PiecePage& piecePage() { return *page_; }
     StripPage& stripPage() { return *strip_page_; }
 
   private:

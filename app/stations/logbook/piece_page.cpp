@@ -61,6 +61,13 @@ PiecePage::PiecePage(LogStore& store, QWidget* parent) : QWidget(parent), store_
     title_ = titleLabel({});
     title_->setObjectName(QStringLiteral("piece-title"));
     top->addWidget(title_, 1);
+    top->setSpacing(16);
+    QPushButton* card = linkButton(QStringLiteral("piece-card"), tr("card for whoever gets it…"));
+    QPushButton* page = linkButton(QStringLiteral("piece-print"), tr("print its page…"));
+    top->addWidget(card);
+    top->addWidget(page);
+    connect(card, &QPushButton::clicked, this, &PiecePage::cardWanted);
+    connect(page, &QPushButton::clicked, this, &PiecePage::pageWanted);
     QPushButton* back = linkButton(QStringLiteral("back-to-wall"), tr("back to all"));
     top->addWidget(back);
     outer->addLayout(top);

@@ -19,6 +19,8 @@ class PiecePage : public QWidget {
 
   signals:
     void closed();
+    void pageWanted();
+    void cardWanted();
 
   protected:
     void resizeEvent(QResizeEvent* event) override;

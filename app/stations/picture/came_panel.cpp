@@ -65,6 +65,15 @@ CamePanel::CamePanel(JobStore& store, PictureEditing& editing) : PicturePanel(st
     notes_->setPlaceholderText(tr("to remember"));
     notes_->setFixedWidth(190);
     form->addRow(tr("Notes"), notes_);
+    rights_ = new QLineEdit;
+    rights_->setObjectName(QStringLiteral("picture-rights"));
+    rights_->setAccessibleName(tr("Whose picture it is"));
+    rights_->setToolTip(
+        tr("Where it is from, and what one may do with it: the logbook keeps it, and says it "
+           "when a piece is given away."));
+    rights_->setPlaceholderText(tr("own drawing, free to use…"));
+    rights_->setFixedWidth(190);
+    form->addRow(tr("Whose"), rights_);
     outer->addWidget(about_, 0, Qt::AlignTop);
 
     auto* facts = column();
@@ -131,6 +140,13 @@ CamePanel::CamePanel(JobStore& store, PictureEditing& editing) : PicturePanel(st
                 [&, id = piece->id](Job job) { return withSpares(std::move(job), id, spares); },
                 QStringLiteral("spares %1").arg(piece->id));
     });
+    connect(rights_, &QLineEdit::editingFinished, this, [this] {
+        const Piece* piece = store_.piece();
+        const std::string rights = rights_->text().trimmed().toStdString();
+        if (piece && rights != piece->rights)
+            store_.edit(tr("say whose picture it is"),
+                        [&, id = piece->id](Job job) { return withRights(std::move(job), id, rights); });
+    });
     connect(notes_, &QLineEdit::editingFinished, this, [this] {
         const Piece* piece = store_.piece();
         const std::string notes = notes_->text().trimmed().toStdString();
@@ -189,6 +205,7 @@ void CamePanel::refresh(const Piece& piece) {
     const QSignalBlocker quiet(copies_), quiet_spares(spares_);
     spares_->setValue(piece.spares);
     if (!notes_->hasFocus()) notes_->setText(QString::fromStdString(piece.notes));
+    if (!rights_->hasFocus()) rights_->setText(QString::fromStdString(piece.rights));
     const auto others = static_cast<qsizetype>(
         setOf(store_.job(), piece.id) ? setOf(store_.job(), piece.id)->pieces.size() - 1 : 0);
     findChild<QPushButton*>(QStringLiteral("match-pieces"))

@@ -25,7 +25,7 @@ class CamePanel : public PicturePanel {
     void hangPages();
     QLineEdit* name_;
     QSpinBox *copies_, *spares_;
-    QLineEdit* notes_;
+    QLineEdit *notes_, *rights_;
     QLabel *came_, *detail_, *pages_;
     QSpinBox* page_;
     QWidget *about_, *paged_;
