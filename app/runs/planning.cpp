@@ -14,6 +14,7 @@
 #include "core/job/edits.h"
 #include "core/job/landing.h"
 #include "core/render/reference.h"
+#include "core/schedule/ready.h"
 
 namespace tympan::app {
 
@@ -109,6 +110,16 @@ std::pair<int, int> Planning::ownTimes() const {
             evenings = std::max(evenings, one.evenings);
         }
     return {waits, evenings};
+}
+
+std::vector<Short> Planning::low() const {
+    if (!shelf_ || !strip_ || run()) return {};
+    const auto& coverage = store_.job().work.coverage;
+    std::map<std::string, double> needs_ml;
+    for (const CoatArea& area : coatAreas(strip_->plan, strip_->order))
+        if (const auto known = coverage.find(area.key); known != coverage.end())
+            needs_ml[area.key] += area.cm2 * area.coats / 100 * known->second;
+    return shelf_(needs_ml);
 }
 
 void Planning::setOwnTimes(bool own) {

@@ -5,6 +5,7 @@
 #include "app/runs/run_book.h"
 #include "app/stations/transfer/strip_view.h"
 #include "core/record/learning.h"
+#include "core/record/supplies.h"
 
 class QImage;
 
@@ -35,6 +36,12 @@ class Planning : public QObject {
     void learnFrom(std::function<std::map<std::string, LearnedTime>()> source) {
         learned_ = std::move(source);
     }
+    /// Where it is asked what there is too little of for work that takes so much, ml by method and step.
+    void lookOnShelf(std::function<std::vector<Short>(const std::map<std::string, double>&)> shelf) {
+        shelf_ = std::move(shelf);
+    }
+    /// What there is too little of for what is planned and not begun.
+    std::vector<Short> low() const;
     /// How many times of waiting are the maker's own, from how many evenings at most.
     std::pair<int, int> ownTimes() const;
     void setOwnTimes(bool own);
@@ -66,6 +73,7 @@ class Planning : public QObject {
     RunBook& book_;
 
     std::function<std::map<std::string, LearnedTime>()> learned_;
+    std::function<std::vector<Short>(const std::map<std::string, double>&)> shelf_;
     std::shared_ptr<const Strip> strip_;
     bool wanted_ = false;
     quint64 planned_of_ = 0;

@@ -60,6 +60,8 @@ void MainWindow::connectWork() {
         goTo(logbook);
         log_->open(entry.toStdString());
     });
+    planning_.lookOnShelf(
+        [this](const std::map<std::string, double>& needs_ml) { return log_->shortFor(needs_ml); });
     planning_.learnFrom([this] { return log_->learned(); });
     connect(&clock_, &WorkClock::ticked, this, &MainWindow::tellTime);
     connect(actions_.table, &QAction::triggered, this, &MainWindow::toTable);

@@ -35,6 +35,7 @@ constexpr const char* migrations[] = {
     "CREATE TABLE strips (id TEXT PRIMARY KEY, printer TEXT NOT NULL, method TEXT NOT NULL, material TEXT "
     "NOT "
     "NULL, made INTEGER NOT NULL, strip TEXT NOT NULL, picture BLOB NOT NULL);",
+    "CREATE TABLE supplies (id TEXT PRIMARY KEY, supply TEXT NOT NULL);",
 };
 constexpr int newest = static_cast<int>(std::size(migrations));
 

@@ -37,7 +37,8 @@ json toJson(const DoneStep& step) {
             {"real_min", step.real_min},
             {"area_cm2", step.area_cm2},
             {"not_before_min", step.not_before_min},
-            {"weather", step.weather}};
+            {"weather", step.weather},
+            {"ml", step.ml}};
 }
 
 DoneStep readDoneStep(JsonReader& reader) {
@@ -55,6 +56,7 @@ DoneStep readDoneStep(JsonReader& reader) {
     step.real_min = reader.number("real_min", 0, most_min, 0);
     step.area_cm2 = reader.number("area_cm2", 0, 1e9, 0);
     step.not_before_min = reader.number("not_before_min", 0, most_min, 0);
+    step.ml = reader.number("ml", 0, 1e6, 0);
     step.weather = reader.number("weather", 0.001, 1000, 1);
     reader.finish();
     return step;
@@ -127,6 +129,7 @@ LogEntry withSaid(LogEntry anew, const LogEntry& before) {
     anew.later = before.later;
     anew.next_time = before.next_time;
     anew.photographs = before.photographs;
+    anew.bought = before.bought;
     if (!before.notes.empty()) anew.notes = before.notes;
     return anew;
 }
@@ -199,6 +202,7 @@ json toJson(const LogEntry& entry) {
         value["width_mm"] = entry.size.width, value["height_mm"] = entry.size.height;
     if (entry.wash_from) value["wash_from"] = toJson(*entry.wash_from);
     if (!entry.rights.empty()) value["rights"] = entry.rights;
+    if (entry.bought > 0) value["bought"] = entry.bought;
     for (const Photograph& photograph : entry.photographs)
         value["photographs"].push_back({{"of", name(photograph.of)}, {"sha256", photograph.sha256}});
     return value;
@@ -238,6 +242,7 @@ LogEntry readLogEntry(JsonReader reader) {
     entry.size = {reader.number("width_mm", 0, 1e5, 0), reader.number("height_mm", 0, 1e5, 0)};
     if (reader.has("wash_from")) entry.wash_from = readMoment(reader, "wash_from");
     entry.rights = reader.note("rights");
+    entry.bought = reader.number("bought", 0, 1e9, 0);
     if (reader.has("photographs"))
         for (JsonReader& photograph : reader.objects("photographs"))
             entry.photographs.push_back(readPhotograph(photograph));

@@ -63,6 +63,7 @@ struct DoneStep {
     int times = 1;  ///< rounds, coats
     double planned_min = 0, real_min = 0;
     double area_cm2 = 0;  ///< of one time
+    double ml = 0;        ///< of what was put on, all times; 0: not known
     /// Of a wait that dried: when one looked last and it was not dry yet, and how the weather stretched it.
     double not_before_min = 0;
     double weather = 1;
@@ -82,10 +83,10 @@ struct LogEntry {
     PrinterKind printer_kind = PrinterKind::laser;
     std::string object, material, face;
     double area_cm2 = 0;
-    SizeMm size{0, 0};            ///< of the picture as it is seen; none: not known
+    SizeMm size{0, 0};                ///< of the picture as it is seen; none: not known
     std::optional<Moment> wash_from;  ///< of what cures: when it had
-    std::string rights;           ///< whose picture it is, and what one may do with it
-    int copies = 1, spoiled = 0;  ///< of those, begun anew
+    std::string rights;               ///< whose picture it is, and what one may do with it
+    int copies = 1, spoiled = 0;      ///< of those, begun anew
     double temperature_c = 0, humidity_percent = 0;
     std::vector<DoneStep> steps;
     std::vector<std::string> left_out, wrong;  ///< steps that were not done; what was said to have gone wrong
@@ -94,6 +95,7 @@ struct LogEntry {
     std::vector<LaterEvent> later;
     std::string notes, next_time;
     std::vector<Photograph> photographs;
+    double bought = 0;  ///< what was bought for it alone cost, in the maker's money
     bool operator==(const LogEntry&) const = default;
 };
 

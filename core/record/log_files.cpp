@@ -27,6 +27,7 @@ LogEntry joined(LogEntry own, const LogEntry& other) {
     if (own.notes.empty()) own.notes = other.notes;
     if (own.next_time.empty()) own.next_time = other.next_time;
     if (own.faults.empty()) own.faults = other.faults;
+    if (own.bought == 0) own.bought = other.bought;
     for (const Photograph& photograph : other.photographs)
         if (std::find(own.photographs.begin(), own.photographs.end(), photograph) == own.photographs.end())
             own.photographs.push_back(photograph);

@@ -1,5 +1,10 @@
 // The logbook: it writes itself from a run, is asked, and remembers what its maker says.
+#include <QComboBox>
+#include <QDateEdit>
+#include <QDoubleSpinBox>
 #include <QLabel>
+#include <QLineEdit>
+#include <QMenu>
 #include <QPlainTextEdit>
 #include <QSignalSpy>
 
@@ -223,6 +228,82 @@ TEST_F(LogbookStation, photographsAreDroppedIntoAPiece) {
     ASSERT_TRUE(waitFor([&] { return failed.count() == 1; }));
     EXPECT_THAT(failed.front().front().toString().toStdString(), HasSubstr("broken.jpg"));
     EXPECT_EQ(log().entry()->photographs.size(), 1U);
+}
+
+TEST_F(LogbookStation, theShelfSaysWhatIsLeftAndWhatAPieceCost) {
+    plan({"gel-rub-off"});
+    window.planning().wish(QStringLiteral("coverage"),
+                           [](WorkWishes& wishes) { wishes.coverage["gel-rub-off/coat"] = 10; });
+    window.goTo(app::MainWindow::logbook);
+    TransferTest::answer("shelf", [](QDialog& dialog) {
+        const auto field = [&](const char* begins) -> QWidget* {
+            for (QWidget* each : dialog.findChildren<QWidget*>())
+                if (each->objectName().startsWith(QLatin1String(begins)) && each->isVisible()) return each;
+            return nullptr;
+        };
+        dialog.findChild<QPushButton*>(QStringLiteral("supply-add"))->click();
+        auto* name = qobject_cast<QLineEdit*>(field("supply-name-"));
+        ASSERT_NE(name, nullptr);
+        name->setText(QStringLiteral("matte gel"));
+        emit name->editingFinished();
+        int ticked = 0;
+        for (QAction* each : qobject_cast<QPushButton*>(field("supply-for-"))->menu()->actions())
+            if (each->text().startsWith(QStringLiteral("Gel medium, paper rubbed off: ")))
+                each->trigger(), ++ticked;
+        EXPECT_GT(ticked, 2) << "a bottle is for several coats";
+        qobject_cast<QDoubleSpinBox*>(field("supply-holds-"))->setValue(100);
+        qobject_cast<QDoubleSpinBox*>(field("supply-price-"))->setValue(50);
+        qobject_cast<QDateEdit*>(field("supply-opened-"))->setDate(QDate(2026, 12, 1));
+        dialog.accept();
+    });
+    click("open-shelf");
+    ASSERT_EQ(log().supplies().size(), 1U);
+    const Supply gel = log().supplies().front();
+    EXPECT_EQ(gel.name, "matte gel");
+    EXPECT_THAT(gel.keys, testing::Contains("gel-rub-off/coat"));
+    EXPECT_EQ(log().leftOf(gel), 100);
+    window.goTo(app::MainWindow::transfer);
+    workThrough();
+    window.goTo(app::MainWindow::logbook);
+    // 80 x 60 mm are 48 cm²: 4.8 ml.
+    EXPECT_NEAR(*log().leftOf(gel), 100 - 4.8, 0.01);
+    open(0);
+    find<QDoubleSpinBox>("log-bought")->setValue(1.5);
+    bool said = false;
+    for (const QLabel* label : window.logbookStage().findChildren<QLabel*>())
+        said = said || label->text().contains(QStringLiteral("It cost 3.90"));
+    EXPECT_TRUE(said) << "a half of 4.8, and what was bought";
+}
+
+TEST_F(LogbookStation, tooLittleIsSaidBeforeTheWorkBegins) {
+    Supply gel{"a", "matte gel", {"gel-rub-off/coat"}, 3, 0, at("2026-12-01T10:00"), {}};
+    log().keep(gel);
+    plan({"gel-rub-off"});
+    window.planning().wish(QStringLiteral("coverage"),
+                           [](WorkWishes& wishes) { wishes.coverage["gel-rub-off/coat"] = 10; });
+    const auto said = [&] {
+        for (const QLabel* label : window.findChildren<QLabel*>())
+            if (label->text().contains(
+                    QStringLiteral("Too little matte gel on the shelf: 3 ml left, 5 ml needed")))
+                return true;
+        return false;
+    };
+    EXPECT_TRUE(waitFor(said));
+}
+
+TEST_F(LogbookStation, aPieceIsPrintedAndHasACard) {
+    LogEntry entry = fullEntry();
+    entry.photographs.clear();
+    log().write({entry});
+    log().open(entry.id);
+    const ScratchFolder folder;
+    log().writePage(QString::fromStdString((folder / "page.pdf").string()));
+    log().writeCard(QString::fromStdString((folder / "card.pdf").string()), log().card());
+    EXPECT_THAT(run({"pdftotext", (folder / "page.pdf").string(), "-"}).out, HasSubstr(entry.next_time));
+    EXPECT_THAT(run({"pdftotext", (folder / "card.pdf").string(), "-"}).out, HasSubstr("own drawing"));
+    QSignalSpy failed(&log(), &app::LogStore::failed);
+    log().writePage(QStringLiteral("/proc/nowhere/page.pdf"));
+    EXPECT_EQ(failed.count(), 1);
 }
 
 TEST_F(LogbookStation, whatCannotBeKeptIsSaidAndNotShown) {

@@ -79,6 +79,8 @@ LogEntry fullEntry() {
     entry.notes = "Caf\u00e9 table, \"second\" try\nwith the thin paper";
     entry.next_time = "two coats at the rim";
     entry.rights = "own drawing";
+    entry.bought = 2.5;
+    entry.steps.front().ml = 12;
     entry.wash_from = entry.made + hours{72};
     entry.photographs = {{Photograph::Of::before, std::string(64, 'a')},
                          {Photograph::Of::after, std::string(64, '0')}};

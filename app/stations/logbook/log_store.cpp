@@ -101,6 +101,7 @@ void LogStore::refresh() {
         if (!entry_) beside_.reset();
     });
     resolved_.clear();
+    entries_.reset();
     emit changed();
 }
 
@@ -212,6 +213,43 @@ void LogStore::keepPhotograph(const std::string& id, const Photograph& photograp
         book_->put(*entry);
     });
     refresh();
+}
+
+const std::vector<Supply>& LogStore::supplies() const {
+    if (!supplies_) {
+        supplies_.emplace();
+        const_cast<LogStore*>(this)->tried([&] { supplies_ = Shelf(file_).all(); });
+    }
+    return *supplies_;
+}
+
+const std::vector<LogEntry>& LogStore::sinceOpened() const {
+    if (!entries_) {
+        entries_.emplace();
+        const_cast<LogStore*>(this)->tried([&] { entries_ = book_->latest(); });
+    }
+    return *entries_;
+}
+
+void LogStore::keep(const Supply& supply) {
+    tried([&] { Shelf(file_).keep(supply); });
+    supplies_.reset();
+    emit changed();
+}
+
+void LogStore::erase(const Supply& supply) {
+    tried([&] { Shelf(file_).erase(supply.id); });
+    supplies_.reset();
+    emit changed();
+}
+
+std::optional<double> LogStore::leftOf(const Supply& supply) const {
+    return tympan::leftOf(supply, sinceOpened());
+}
+
+std::vector<Short> LogStore::shortFor(const std::map<std::string, double>& needs_ml) const {
+    if (supplies().empty() || needs_ml.empty()) return {};
+    return tympan::shortFor(needs_ml, supplies(), sinceOpened());
 }
 
 PiecePictures LogStore::pictures() const {

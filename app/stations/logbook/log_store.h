@@ -9,6 +9,7 @@
 #include "core/record/learning.h"
 #include "core/record/logbook.h"
 #include "core/record/photographs.h"
+#include "core/record/supplies.h"
 
 namespace tympan::app {
 
@@ -55,6 +56,13 @@ class LogStore : public QObject {
     /// it cannot be read.
     void addPhotograph(Photograph::Of of, const QString& file);
     void workBeside(RenderService& service) { service_ = &service; }
+    /// What stands on the shelf; asked the disk once until it is changed here.
+    const std::vector<Supply>& supplies() const;
+    void keep(const Supply& supply);
+    void erase(const Supply& supply);
+    std::optional<double> leftOf(const Supply& supply) const;
+    /// What there is too little of for work that takes so much, ml by method and step.
+    std::vector<Short> shortFor(const std::map<std::string, double>& needs_ml) const;
     /// Of the open piece: its page, and the card for whoever gets it, as known so far.
     void writePage(const QString& file);
     ReceiverCard card() const;
@@ -91,6 +99,10 @@ class LogStore : public QObject {
     std::optional<Fault> drawing_;
     std::map<std::string, LearnedTime> learned_;
     bool learnt_ = false;  ///< whether it has been looked for
+    const std::vector<LogEntry>& sinceOpened() const;
+
+    mutable std::optional<std::vector<Supply>> supplies_;
+    mutable std::optional<std::vector<LogEntry>> entries_;  ///< of late, for what is left
     mutable std::map<std::string, QImage> pictures_;
     mutable std::map<std::pair<std::string, std::string>, std::vector<Resolved>> resolved_;
 };

@@ -2,10 +2,12 @@
 
 #include <QComboBox>
 #include <QDateTime>
+#include <QDoubleSpinBox>
 #include <QLineEdit>
 #include <QPlainTextEdit>
 #include <QStackedWidget>
 
+#include "app/stations/logbook/ask_shelf.h"
 #include "app/stations/logbook/face_view.h"
 #include "app/stations/logbook/log_store.h"
 #include "app/stations/logbook/strip_desk.h"
@@ -83,7 +85,14 @@ QWidget* LogbookTray::askPart() {
         quietLabel(tr("Print one, transfer it, photograph it: what stays is measured, not guessed."));
     about->setFixedWidth(230);
     tested->addWidget(about);
+    QPushButton* shelf = pushButton(QStringLiteral("open-shelf"), tr("On the shelf…"));
+    shelf->setProperty("low", true);
+    tested->addWidget(shelf, 0, Qt::AlignLeft);
+    auto* stock = quietLabel(tr("Bottles and pots: what is left, and what pieces cost."));
+    stock->setFixedWidth(230);
+    tested->addWidget(stock);
     tested->addStretch(1);
+    connect(shelf, &QPushButton::clicked, this, [this] { askShelf(this, store_); });
     connect(strips, &QPushButton::clicked, &strips_, &StripDesk::open);
     across->addSpacing(24);
     across->addLayout(tested);
@@ -174,6 +183,15 @@ QWidget* LogbookTray::piecePart() {
         connect(add, &QPushButton::clicked, this, [this, of = of] { emit photographWanted(of); });
     }
     compare->addLayout(two);
+    bought_ = new QDoubleSpinBox;
+    bought_->setObjectName(QStringLiteral("log-bought"));
+    bought_->setAccessibleName(tr("What was bought for it alone"));
+    bought_->setToolTip(tr("What was bought for this piece alone cost, in your money."));
+    bought_->setRange(0, 1e6);
+    bought_->setPrefix(tr("bought "));
+    bought_->setSpecialValueText(tr("nothing bought"));
+    bought_->setFixedWidth(170);
+    compare->addWidget(bought_);
     compare->addStretch(1);
     across->addLayout(compare);
     across->addStretch(1);
@@ -198,6 +216,8 @@ QWidget* LogbookTray::piecePart() {
             if (!entry.faults.empty()) entry.faults.pop_back();
         });
     });
+    connect(bought_, &QDoubleSpinBox::valueChanged, this,
+            [this](double cost) { store_.change([&](LogEntry& entry) { entry.bought = cost; }); });
     connect(note, &QPushButton::clicked, this, &LogbookTray::later);
     connect(beside_, &QComboBox::activated, this, [this] {
         const std::string id = beside_->currentData().toString().toStdString();
@@ -263,6 +283,10 @@ void LogbookTray::refresh() {
     fault_->setEnabled(can_draw);
     draw_->setVisible(store_.drawing().has_value());
     unfault_->setVisible(!entry->faults.empty());
+    if (!bought_->hasFocus()) {
+        const QSignalBlocker quiet_bought(bought_);
+        bought_->setValue(entry->bought);
+    }
     // Not under the hand that types.
     if (const QString notes = QString::fromStdString(entry->notes); notes_->toPlainText() != notes) {
         const QSignalBlocker quiet(notes_);

@@ -4,6 +4,7 @@
 #include "core/record/log_entry.h"
 
 class QComboBox;
+class QDoubleSpinBox;
 class QLabel;
 class QLineEdit;
 class QPlainTextEdit;
@@ -41,6 +42,7 @@ class LogbookTray : public QWidget {
     StripTray* strip_tray_;
     QStackedWidget* parts_;
     QComboBox *material_, *method_, *printer_, *outcome_, *since_, *beside_, *later_, *fault_;
+    QDoubleSpinBox* bought_;
     QLabel* draw_;
     QPushButton* unfault_;
     ChoiceRow* went_;

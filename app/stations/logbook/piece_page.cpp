@@ -39,6 +39,22 @@ QString aboutText(const LogEntry& entry) {
     return parts.join(QStringLiteral(" · "));
 }
 
+QString costText(const Cost& cost) {
+    if (cost.bought == 0 && cost.shared.empty()) return {};
+    QStringList parts;
+    const auto money = [](double amount) { return QLocale().toString(amount, 'f', 2); };
+    if (cost.bought > 0) parts << PiecePage::tr("%1 bought for it").arg(money(cost.bought));
+    for (const auto& [name, share] : cost.shared)
+        parts << PiecePage::tr("%1 its share of the %2").arg(money(share), QString::fromStdString(name));
+    QString text =
+        PiecePage::tr("It cost %1: %2.").arg(money(cost.withShare()), parts.join(QStringLiteral(", ")));
+    if (cost.bought > 0 && !cost.shared.empty())
+        text += PiecePage::tr(" Without what is shared %1.").arg(money(cost.bought));
+    if (cost.unpriced_ml > 0)
+        text += PiecePage::tr(" %1 ml more have no price.").arg(cost.unpriced_ml, 0, 'f', 0);
+    return text;
+}
+
 std::vector<QStringList> stepsOf(const LogEntry& entry) {
     std::vector<QStringList> rows;
     for (const DoneStep& step : entry.steps) {
@@ -141,8 +157,8 @@ void PiecePage::refresh() {
     // Made anew only where it says something else: notes are typed meanwhile.
     const std::string says =
         entry->id + (other ? "/" + other->id + "/" + std::string(name(entry->outcome)) : "") + "/" +
-        std::to_string(entry->later.size()) + "/" + std::to_string(entry->faults.size()) + "/" +
-        std::to_string(entry->made.time_since_epoch().count());
+        std::to_string(entry->bought) + "/" + std::to_string(entry->later.size()) + "/" +
+        std::to_string(entry->faults.size()) + "/" + std::to_string(entry->made.time_since_epoch().count());
     if (says != shown_) fill();
     shown_ = says;
 }
@@ -215,6 +231,8 @@ void PiecePage::fill() {
                                             .arg(areaOf(fault), 0, 'f', areaOf(fault) < 10 ? 1 : 0)));
         if (!entry->rights.empty())
             down->addWidget(quietLabel(tr("Picture: %1").arg(QString::fromStdString(entry->rights))));
+        if (const QString cost = costText(costOf(*entry, store_.supplies())); !cost.isEmpty())
+            down->addWidget(quietLabel(cost));
         addTable({tr("what was done"), tr("planned"), tr("real")}, stepsOf(*entry));
         for (const LaterEvent& event : entry->later)
             down->addWidget(quietLabel(

@@ -169,6 +169,12 @@ void TransferStage::say() {
         about = QString::fromStdString(strip->plan.cannot.front());
         if (strip->plan.cannot.size() > 1) about += tr(" · and %1 more").arg(strip->plan.cannot.size() - 1);
     }
+    for (const Short& each : planning_.low())
+        about = tr("Too little %1 on the shelf: %2 ml left, %3 ml needed · ")
+                    .arg(QString::fromStdString(each.name))
+                    .arg(std::floor(each.left_ml))
+                    .arg(std::ceil(each.needs_ml)) +
+                about;
     about_->setText(about);
     QStringList all;
     for (const std::string& why : strip->plan.cannot) all << QString::fromStdString(why);

@@ -64,7 +64,8 @@ TEST(Strips, aDamagedOneLeavesTheOthers) {
 TEST(Strips, aRecordOfBeforeThereWereStripsIsBroughtUpToDate) {
     const ScratchFolder folder;
     { Logbook book(folder / "record.sqlite"); }
-    openRecord(folder / "record.sqlite").exec("DROP TABLE strips; PRAGMA user_version = 2");
+    openRecord(folder / "record.sqlite")
+        .exec("DROP TABLE strips; DROP TABLE supplies; PRAGMA user_version = 2");
     Strips strips(folder / "record.sqlite");
     strips.keep(strip("one", 100));
     EXPECT_EQ(strips.all().size(), 1u);
