@@ -7,6 +7,8 @@
 #include "core/record/learning.h"
 #include "core/record/log_files.h"
 #include "core/record/questions.h"
+#include "core/strip/strip_reading.h"
+#include "tests/support/photographed.h"
 #include "tests/support/year.h"
 
 using namespace tympan;
@@ -66,5 +68,14 @@ void openStation(benchmark::State& state) {
 BENCHMARK(openStation)->Unit(benchmark::kMillisecond);
 
 }  // namespace
+
+/// A strip read from a photograph of 12 Mpx, as a phone takes it.
+void readsAStrip(benchmark::State& state) {
+    tests::StripShot shot = tests::strippedShot(4);
+    shot.width_px = 4000;
+    const cv::Mat photo = tests::photographed(shot);
+    for (auto _ : state) benchmark::DoNotOptimize(readStrip(photo, "strip"));
+}
+BENCHMARK(readsAStrip)->Unit(benchmark::kMillisecond)->Iterations(3);
 
 BENCHMARK_MAIN();

@@ -9,6 +9,7 @@
 #include "core/base/write_aside.h"
 #include "core/record/log_files.h"
 #include "core/record/mend_record.h"
+#include "core/record/photographs.h"
 
 namespace tympan::cli {
 
@@ -74,7 +75,9 @@ int exported(const Logbook& book, const Options& options) {
         throw Error(Error::Kind::usage, "", "log export: no file is named",
                     "add -o FILE.json or -o FILE.csv");
     const std::vector<LogEntry> entries = oldestFirst(book);
-    writeText(options.out, options.out.ends_with(".csv") ? csvOf(entries, zoneHere()) : jsonOf(entries));
+    const bool table = options.out.ends_with(".csv");
+    writeText(options.out, table ? csvOf(entries, zoneHere()) : jsonOf(entries));
+    if (!table) Photographs(recordFile()).copyTo(Photographs::beside(options.out), entries);
     return 0;
 }
 
@@ -93,6 +96,7 @@ int logbook(const Options& options) {
         mendFirst();
         Logbook book(recordFile());
         const int fresh = merge(book, entries);
+        Photographs(recordFile()).copyFrom(Photographs::beside(options.what), entries);
         print(fmt::format("{} entries, {} of them new\n", entries.size(), fresh));
         return 0;
     }

@@ -46,6 +46,9 @@ int sheet(const Options& options) {
 void tell(const StripReading& reading) {
     if (reading.backwards)
         say("the strip reads backwards: it was printed the wrong way round for this way of transfer");
+    if (reading.tooBright())
+        say("the photograph is too bright: bare ground is blown out, so shades are not read well; take a "
+            "darker one");
     for (const ShadeReading& shade : reading.shades)
         print(
             fmt::format("printed {:3.0f} %  arrives {:3.0f} %\n", 100 * shade.printed, 100 * shade.arrives));

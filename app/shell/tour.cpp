@@ -6,12 +6,14 @@
 #include <QElapsedTimer>
 #include <QMouseEvent>
 #include <QTimer>
+#include <cmath>
 #include <cstdio>
 
 #include "app/fold/fold_view.h"
 #include "app/shell/main_window.h"
 #include "app/shell/theme.h"
 #include "app/stations/logbook/log_store.h"
+#include "app/stations/logbook/strip_desk.h"
 #include "app/stations/object/object_tray.h"
 #include "app/stations/sharpness/loupe.h"
 #include "app/stations/sheets/nest_panel.h"
@@ -196,7 +198,17 @@ bool shootLogbook(MainWindow& window, const QDir& folder) {
         log.change([&](LogEntry& entry) {
             const bool rounds = entry.copies > 10 && entry.area_cm2 > 50;
             entry.outcome = rounds ? Outcome::in_parts : Outcome::held;
-            if (rounds) entry.next_time = "half the gel, and rub the rims last";
+            if (!rounds) return;
+            entry.next_time = "half the gel, and rub the rims last";
+            const auto about = [&](Fault fault, double x, double y, double r) {
+                Ring ring;
+                for (int i = 0; i < 16; ++i)
+                    ring.push_back({entry.size.width * x + r * std::cos(M_PI * i / 8),
+                                    entry.size.height * y + 0.7 * r * std::sin(M_PI * i / 8)});
+                entry.faults.push_back({fault, ring});
+            };
+            about(Fault::hole, 0.3, 0.3, 5);
+            about(Fault::cloud, 0.62, 0.7, 9);
         });
     }
     log.close();
@@ -204,7 +216,18 @@ bool shootLogbook(MainWindow& window, const QDir& folder) {
     for (const LogLine& line : log.lines())
         if (line.outcome == Outcome::in_parts) log.open(line.id);
     well = shoot(window, folder, "logbook-piece") && well;
+    for (const LogLine& line : log.lines())
+        if (line.outcome == Outcome::held && line.material == log.entry()->material) {
+            log.layBeside(line.id);
+            break;
+        }
+    well = shoot(window, folder, "logbook-beside") && well;
     log.close();
+    window.strips().setOf({"laser printer", "gel-rub-off", "pale-wood"});
+    window.strips().read(QString::fromStdString((dataFolder() / "demo" / "strip.jpg").string()));
+    window.strips().open();
+    well = shoot(window, folder, "strips") && well;
+    window.strips().close();
     return well;
 }
 
@@ -220,9 +243,7 @@ bool shootTransfer(MainWindow& window, const QDir& folder) {
         settle(window);
         well = workThrough(window, folder,
                            {{"table-coat", orrery, "coat", true, 1, 0},
-                            {"table-soak", orrery, "soak", false, 1, 40},
-                            {"table-rub", orrery, "rub", true, 2, 260},
-                            {"table-press", comet, "press", false, 1, 18}}) &&
+                            {"table-rub", orrery, "rub", true, 2, 260}}) &&
                well;
     }
     while (!window.runs().open().empty())

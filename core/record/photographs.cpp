@@ -1,5 +1,6 @@
 #include "core/record/photographs.h"
 
+#include <fstream>
 #include <opencv2/imgproc.hpp>
 
 #include "core/artwork/edited.h"
@@ -37,6 +38,46 @@ std::string Photographs::keep(const Artwork& picture) const {
     std::filesystem::create_directories(folder_, none);
     writeText(target, jpeg);
     return hash;
+}
+
+namespace {
+
+int copied(const std::filesystem::path& from, const std::filesystem::path& to,
+           const std::vector<LogEntry>& entries) {
+    int there = 0;
+    std::error_code none;
+    for (const LogEntry& entry : entries)
+        for (const Photograph& photograph : entry.photographs) {
+            const std::string name = photograph.sha256 + ".jpg";
+            if (std::filesystem::exists(to / name, none)) {
+                ++there;
+                continue;
+            }
+            std::ifstream file(from / name, std::ios::binary);
+            const std::string bytes{std::istreambuf_iterator<char>(file), {}};
+            // What comes from elsewhere may be anything, or gone.
+            if (sha256({reinterpret_cast<const unsigned char*>(bytes.data()), bytes.size()}) !=
+                photograph.sha256)
+                continue;
+            std::filesystem::create_directories(to, none);
+            writeText(to / name, bytes);
+            ++there;
+        }
+    return there;
+}
+
+}  // namespace
+
+int Photographs::copyTo(const std::filesystem::path& folder, const std::vector<LogEntry>& entries) const {
+    return copied(folder_, folder, entries);
+}
+
+int Photographs::copyFrom(const std::filesystem::path& folder, const std::vector<LogEntry>& entries) const {
+    return copied(folder, folder_, entries);
+}
+
+std::filesystem::path Photographs::beside(const std::filesystem::path& log_file) {
+    return log_file.parent_path() / (log_file.stem().string() + "-photographs");
 }
 
 std::filesystem::path Photographs::file(const std::string& sha256) const {

@@ -2,6 +2,7 @@
 #include <filesystem>
 
 #include "core/artwork/artwork.h"
+#include "core/record/log_entry.h"
 
 namespace tympan {
 
@@ -15,6 +16,12 @@ class Photographs {
     /// Keeps a picture and returns its hash (SHA-256 of the file as kept). The same one twice is one file.
     /// Throws Error (output).
     std::string keep(const Artwork& picture) const;
+    /// Copies those of some entries into a folder, or from one; files whose bytes are not what their name
+    /// says are left out. How many there are now. Throws Error (output).
+    int copyTo(const std::filesystem::path& folder, const std::vector<LogEntry>& entries) const;
+    int copyFrom(const std::filesystem::path& folder, const std::vector<LogEntry>& entries) const;
+    /// The folder that photographs lie in beside a log file: "made.json" has "made-photographs".
+    static std::filesystem::path beside(const std::filesystem::path& log_file);
     /// Where one lies. It may be gone: people tidy up.
     std::filesystem::path file(const std::string& sha256) const;
 

@@ -252,12 +252,6 @@ FoundStrip findStrip(const cv::Mat& grey, const std::string& name) {
         most = std::max(most, density);
     }
     found.px_per_mm = least;
-    // Looked at from the side, lengths along the slope shrink by its cosine, about.
-    const auto side = [&](std::size_t a, std::size_t b) { return cv::norm(best.quad[a] - best.quad[b]); };
-    const PointMm* c = stripLayout().corners.data();
-    const double across = (side(0, 1) + side(2, 3)) / (c[1].x - c[0].x),
-                 down = (side(1, 2) + side(3, 0)) / (c[3].y - c[0].y);
-    found.tilt_deg = std::acos(std::min(across, down) / std::max(across, down)) * 180 / M_PI;
     return found;
 }
 

@@ -9,7 +9,6 @@ struct FoundStrip {
     cv::Matx33d to_photo;    ///< from mm of the strip to the photograph's pixels (edges at whole numbers)
     bool backwards = false;  ///< it reads mirrored: it was printed the wrong way round
     double px_per_mm = 0;    ///< of the photograph, where it has fewest
-    double tilt_deg = 0;     ///< how far the camera looked from the side, about
     double likeness = 0;     ///< of what lies between the marks to the strip, -1 to 1
 };
 

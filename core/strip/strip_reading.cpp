@@ -212,7 +212,6 @@ StripReading readingOf(const StripFace& face) {
     StripReading reading;
     reading.backwards = face.found.backwards;
     reading.px_per_mm = face.found.px_per_mm;
-    reading.tilt_deg = face.found.tilt_deg;
     reading.unevenness = face.unevenness;
     reading.clipped = face.clipped;
     std::vector<double> measured;

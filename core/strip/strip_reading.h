@@ -38,8 +38,11 @@ struct StripReading {
     std::vector<SolidReading> solids;
     std::vector<SpotReading> spots;
     bool backwards = false;
-    double px_per_mm = 0, tilt_deg = 0, unevenness = 0;
-    int clipped = 0;
+    double px_per_mm = 0, unevenness = 0;
+    int clipped = 0;  ///< in 100, of the bare ground
+
+    /// The bare ground is blown out in the photograph: pale shades were read too dark.
+    bool tooBright() const { return clipped > 5; }
 
     /// The finest width that is there, as all wider ones are; nothing when not even the widest is.
     std::optional<double> finestLine() const;

@@ -113,7 +113,10 @@ void FaceView::paintEvent(QPaintEvent*) {
         const QString words = faultText(fault.fault);
         QRectF label(painter.fontMetrics().boundingRect(words));
         label.adjust(-4, -2, 4, 2);
-        label.moveCenter(polygon.boundingRect().center());
+        // Beside what was drawn, not over it.
+        const QRectF around = polygon.boundingRect();
+        label.moveTopLeft({around.right() + 3, around.center().y() - label.height() / 2});
+        if (label.right() > at.right()) label.moveRight(around.left() - 3);
         label.moveLeft(std::clamp(label.left(), 0.0, std::max(0.0, width() - label.width())));
         painter.setPen(Qt::NoPen);
         painter.setBrush(theme().card);

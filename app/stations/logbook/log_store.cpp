@@ -226,7 +226,14 @@ const std::vector<Supply>& LogStore::supplies() const {
 const std::vector<LogEntry>& LogStore::sinceOpened() const {
     if (!entries_) {
         entries_.emplace();
-        const_cast<LogStore*>(this)->tried([&] { entries_ = book_->latest(); });
+        std::optional<Moment> since;
+        for (const Supply& supply : supplies())
+            if (supply.opened && !supply.empty)
+                since = std::min(since.value_or(*supply.opened), *supply.opened);
+        // Only those that can have taken from what is open: a logbook may be long.
+        if (since)
+            const_cast<LogStore*>(this)->tried(
+                [&] { entries_ = book_->latest(static_cast<int>(book_->lines({.since = since}).size())); });
     }
     return *entries_;
 }
@@ -234,6 +241,7 @@ const std::vector<LogEntry>& LogStore::sinceOpened() const {
 void LogStore::keep(const Supply& supply) {
     tried([&] { Shelf(file_).keep(supply); });
     supplies_.reset();
+    entries_.reset();
     emit changed();
 }
 

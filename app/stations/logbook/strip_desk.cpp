@@ -153,7 +153,8 @@ void StripDesk::read(const QString& file) {
                 const StripReading reading = readingOf(face);
                 const MeasuredTransfer strip = measuredBy(reading, of.printer, of.method, of.material, now());
                 const QImage picture = toImage(face.colours).scaledToWidth(kept_px, Qt::SmoothTransformation);
-                return [this, strip, picture, backwards = reading.backwards] {
+                return [this, strip, picture, backwards = reading.backwards,
+                        too_bright = reading.tooBright()] {
                     reading_ = false;
                     if (strip.curve.printed.empty()) {
                         emit told(
@@ -163,10 +164,16 @@ void StripDesk::read(const QString& file) {
                         emit changed();
                         return;
                     }
-                    keep(strip, picture,
-                         backwards ? tr("The strip reads backwards: it was printed the wrong way round for "
-                                        "this way of transfer. What stays was read all the same.")
-                                   : tr("The strip is read."));
+                    QString about =
+                        backwards ? tr("The strip reads backwards: it was printed the wrong way round for "
+                                       "this way of transfer. What stays was read all the same.")
+                                  : tr("The strip is read.");
+                    // White paper in a scan looks the same: it is said, not refused.
+                    if (too_bright)
+                        about +=
+                            QLatin1Char(' ') + tr("The bare ground is blown out in the photograph: a darker "
+                                                  "one would tell pale shades better.");
+                    keep(strip, picture, about);
                 };
             } catch (const Error& error) {
                 if (error.kind() == Error::Kind::stopped) throw;

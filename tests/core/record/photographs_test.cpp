@@ -37,6 +37,21 @@ TEST(Photographs, areKeptUprightSmallerAndWithoutWhatTheCameraWrote) {
     EXPECT_EQ(std::distance(begin(names), end(names)), 1);
 }
 
+TEST(Photographs, goOutAndInAsFilesAndOnlyWhatIsWhatItSays) {
+    const ScratchFolder folder;
+    const Photographs own(folder / "own" / "record.sqlite"), other(folder / "other" / "record.sqlite");
+    LogEntry entry = fullEntry();
+    entry.photographs = {{Photograph::Of::before, own.keep(*picture())},
+                         {Photograph::Of::after, std::string(64, '0')}};
+    const auto beside = Photographs::beside(folder / "made.json");
+    EXPECT_EQ(own.copyTo(beside, {entry}), 1) << "the other file is gone";
+    write(beside / (std::string(64, '0') + ".jpg"), "something else");
+    EXPECT_EQ(other.copyFrom(beside, {entry}), 1);
+    EXPECT_EQ(contentOf(other.file(entry.photographs.front().sha256)),
+              contentOf(own.file(entry.photographs.front().sha256)));
+    EXPECT_FALSE(std::filesystem::exists(other.file(std::string(64, '0'))));
+}
+
 TEST(Photographs, aFolderThatCannotBeWrittenIsSaid) {
     EXPECT_THROW(Photographs("/proc/nowhere/record.sqlite").keep(*picture()), Error);
 }
