@@ -1,6 +1,7 @@
 #include "core/record/database.h"
 
 #include <fmt/format.h>
+#include <sqlite3.h>
 
 #include "core/base/error.h"
 
@@ -41,6 +42,31 @@ constexpr int newest = static_cast<int>(std::size(migrations));
 
 }  // namespace
 
+Error recordError(const std::filesystem::path& file, const char* was, const SQLite::Exception& fault) {
+    std::string why = fault.what(), remedy = "look whether the disk is full and the folder may be written to";
+    switch (fault.getErrorCode() & 0xff) {  // without the extended part
+        case SQLITE_BUSY:
+        case SQLITE_LOCKED:
+            why = "another window or program is writing to it";
+            remedy = "try again in a moment";
+            break;
+        case SQLITE_FULL:
+            why = "the disk is full";
+            remedy = "make room";
+            break;
+        case SQLITE_READONLY:
+        case SQLITE_PERM:
+        case SQLITE_CANTOPEN:
+            why = "it may not be written to";
+            remedy = "look whose its folder is, and whether it may be written to";
+            break;
+        default:
+            break;
+    }
+    return Error(Error::Kind::output, file.string(), fmt::format("the record cannot be {} ({})", was, why),
+                 remedy + "; what was there before is still there");
+}
+
 SQLite::Database openRecord(const std::filesystem::path& file) {
     try {
         std::error_code none;
@@ -64,9 +90,7 @@ SQLite::Database openRecord(const std::filesystem::path& file) {
         }
         return record;
     } catch (const SQLite::Exception& fault) {
-        throw Error(Error::Kind::output, file.string(),
-                    fmt::format("the record cannot be opened ({})", fault.what()),
-                    "look whether the disk is full and the folder may be written to");
+        throw recordError(file, "opened", fault);
     }
 }
 

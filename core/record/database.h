@@ -12,15 +12,17 @@ namespace tympan {
 /// when it cannot be opened, input when a later program wrote it.
 SQLite::Database openRecord(const std::filesystem::path& file);
 
+/// What the database says against something, as a person is told: what `was` meant to be done ("kept"), why
+/// it was not, what to do.
+Error recordError(const std::filesystem::path& file, const char* was, const SQLite::Exception& fault);
+
 /// Does something with a record; what the database says against it becomes an Error (output).
 template <class Work>
 auto keeping(const std::filesystem::path& file, Work work) {
     try {
         return work();
     } catch (const SQLite::Exception& fault) {
-        throw Error(Error::Kind::output, file.string(),
-                    std::string("the record cannot be kept (") + fault.what() + ")",
-                    "look whether the disk is full; what was there before is still there");
+        throw recordError(file, "kept", fault);
     }
 }
 

@@ -27,9 +27,7 @@ bool isSound(const fs::path& file) {
         // One that another window holds, or that may not be read, is not damaged.
         const int code = fault.getErrorCode();
         if (code == SQLITE_CORRUPT || code == SQLITE_NOTADB) return false;
-        throw Error(Error::Kind::output, file.string(),
-                    fmt::format("the record cannot be looked at ({})", fault.what()),
-                    "look whether the folder may be written to, and close other windows");
+        throw recordError(file, "looked at", fault);
     }
 }
 
