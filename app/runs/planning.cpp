@@ -30,6 +30,14 @@ std::string pngOf(const QImage& picture) {
     return bytes.toStdString();
 }
 
+/// How many there are, and from how many evenings the one that is known best.
+template <class Known>
+std::pair<int, int> evenings(const std::map<std::string, Known>& known) {
+    int most = 0;
+    for (const auto& [key, one] : known) most = std::max(most, one.evenings);
+    return {static_cast<int>(known.size()), most};
+}
+
 }  // namespace
 
 QImage referencePicture(const Piece& piece, const Reference& reference) {
@@ -99,17 +107,23 @@ void Planning::refresh() {
 
 MeasuredWaits Planning::measured() const {
     if (!learned_ || !preferredOwnTimes()) return {};
-    return measuredWaits(learned_(), weatherOf(store_.job().work));
+    return measuredWaits(learned_().waits, weatherOf(store_.job().work));
+}
+
+WorkOrder Planning::orderOf(const Job& job) const {
+    WorkOrder order = workOrderOf(job);
+    return learned_ && preferredOwnTimes() ? paced(std::move(order), learned_()) : order;
 }
 
 std::pair<int, int> Planning::ownTimes() const {
-    int waits = 0, evenings = 0;
+    int times = 0, most = 0;
     if (learned_)
-        for (const auto& [key, one] : learned_()) {
-            ++waits;
-            evenings = std::max(evenings, one.evenings);
+        for (const auto& each :
+             {evenings(learned_().waits), evenings(learned_().paces), evenings(learned_().rounds)}) {
+            times += each.first;
+            most = std::max(most, each.second);
         }
-    return {waits, evenings};
+    return {times, most};
 }
 
 std::vector<Short> Planning::low() const {
@@ -129,18 +143,18 @@ void Planning::setOwnTimes(bool own) {
 
 void Planning::ask() {
     planned_of_ = store_.revision();
-    service_.request(QStringLiteral("plan"),
-                     [this, job = store_.job(), zone = clock_.zone(), measured = measured(),
-                      now = clock_.now()](const std::stop_token& stop) -> RenderService::Finish {
-                         WorkOrder order = workOrderOf(job);
-                         Conditions conditions = conditionsOf(job.work, zone, now);
-                         conditions.waits.measured = measured;
-                         Plan plan = planned(order, conditions, {}, {stop, {}});
-                         return [this, order = std::move(order), plan = std::move(plan), wishes = job.work] {
-                             if (run()) return;
-                             take(order, plan, wishes);
-                         };
-                     });
+    service_.request(
+        QStringLiteral("plan"),
+        [this, job = store_.job(), order = orderOf(store_.job()), zone = clock_.zone(), measured = measured(),
+         now = clock_.now()](const std::stop_token& stop) -> RenderService::Finish {
+            Conditions conditions = conditionsOf(job.work, zone, now);
+            conditions.waits.measured = measured;
+            Plan plan = planned(order, conditions, {}, {stop, {}});
+            return [this, order, plan = std::move(plan), wishes = job.work] {
+                if (run()) return;
+                take(order, plan, wishes);
+            };
+        });
 }
 
 void Planning::take(WorkOrder order, Plan plan, const WorkWishes& wishes) {
@@ -189,7 +203,7 @@ bool Planning::begin() {
             job.uuid = newUuid();
             return job;
         });
-    const std::string id = book_.begin(workOrderOf(store_.job()), store_.job().work, measured());
+    const std::string id = book_.begin(orderOf(store_.job()), store_.job().work, measured());
     if (id.empty()) return false;
     makePictures(id);
     return true;

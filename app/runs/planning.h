@@ -32,17 +32,15 @@ class Planning : public QObject {
     /// Whether somebody looks: a plan that nobody sees is not made.
     void wanted(bool wanted);
 
-    /// Where times of waiting come from that the maker's own evenings taught; asked when a plan is made.
-    void learnFrom(std::function<std::map<std::string, LearnedTime>()> source) {
-        learned_ = std::move(source);
-    }
+    /// Where times come from that the maker's own evenings taught; asked when a plan is made.
+    void learnFrom(std::function<const Learned&()> source) { learned_ = std::move(source); }
     /// Where it is asked what there is too little of for work that takes so much, ml by method and step.
     void lookOnShelf(std::function<std::vector<Short>(const std::map<std::string, double>&)> shelf) {
         shelf_ = std::move(shelf);
     }
     /// What there is too little of for what is planned and not begun.
     std::vector<Short> low() const;
-    /// How many times of waiting are the maker's own, from how many evenings at most.
+    /// How many times are the maker's own, from how many evenings at most.
     std::pair<int, int> ownTimes() const;
     void setOwnTimes(bool own);
     /// Begins the work. Whether it could be kept.
@@ -66,13 +64,14 @@ class Planning : public QObject {
     void sayWhere(const Plan& plan);
     void makePictures(const std::string& run);
     MeasuredWaits measured() const;
+    WorkOrder orderOf(const Job& job) const;
 
     JobStore& store_;
     RenderService& service_;
     WorkClock& clock_;
     RunBook& book_;
 
-    std::function<std::map<std::string, LearnedTime>()> learned_;
+    std::function<const Learned&()> learned_;
     std::function<std::vector<Short>(const std::map<std::string, double>&)> shelf_;
     std::shared_ptr<const Strip> strip_;
     bool wanted_ = false;

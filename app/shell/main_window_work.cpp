@@ -62,7 +62,7 @@ void MainWindow::connectWork() {
     });
     planning_.lookOnShelf(
         [this](const std::map<std::string, double>& needs_ml) { return log_->shortFor(needs_ml); });
-    planning_.learnFrom([this] { return log_->learned(); });
+    planning_.learnFrom([this]() -> const Learned& { return log_->learned(); });
     connect(&clock_, &WorkClock::ticked, this, &MainWindow::tellTime);
     connect(actions_.table, &QAction::triggered, this, &MainWindow::toTable);
     connect(&planning_, &Planning::changed, this, [this] {
@@ -124,9 +124,10 @@ void MainWindow::tellTime() {
 
 void MainWindow::savePlan(bool for_calendar) {
     dialogs_->savePlan(for_calendar, [this, for_calendar](const QString& file) {
-        const RunBook::Open* run = planning_.run();
+        // As it is shown: in its maker's own times.
+        const auto strip = planning_.strip();
         exports_.writePlan(file, for_calendar, clock_.zone(), clock_.now(),
-                           run ? std::optional(std::pair{run->state.order, run->plan}) : std::nullopt);
+                           strip ? std::optional(std::pair{strip->order, strip->plan}) : std::nullopt);
     });
 }
 

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 #include "core/method/catalogue.h"
 #include "core/method/preparations.h"
@@ -79,6 +80,81 @@ std::map<std::string, Minutes> catalogueWaits() {
     for (const Method& method : shippedMethods()) addWaits(waits, method.id, method.steps);
     for (const Preparation& each : shippedPreparations()) addWaits(waits, "", each.steps);
     return waits;
+}
+
+std::map<std::string, LearnedPace> learnedPaces(const std::vector<LogEntry>& entries) {
+    constexpr double believed_to = 5, least_min = 0.5;
+    std::map<std::string, std::vector<double>> logs;
+    for (const LogEntry& entry : entries)
+        for (const DoneStep& step : entry.steps) {
+            const double planned = step.planned_min / step.pace;
+            if (!step.hands || planned < least_min || step.real_min <= 0) continue;
+            const double ratio = step.real_min / planned;
+            if (ratio > 1 / believed_to && ratio < believed_to) logs[step.key].push_back(std::log(ratio));
+        }
+    std::map<std::string, LearnedPace> learned;
+    for (const auto& [key, of] : logs) {
+        const double n = static_cast<double>(of.size());
+        learned[key] = {std::exp(std::accumulate(of.begin(), of.end(), 0.0) / (prior_evenings + n)),
+                        static_cast<int>(of.size())};
+    }
+    return learned;
+}
+
+std::map<std::string, LearnedRounds> learnedRounds(const std::vector<LogEntry>& entries,
+                                                   const std::map<std::string, Rounds>& usual) {
+    std::map<std::string, LearnedRounds> learned;
+    std::map<std::string, double> sums;
+    for (const LogEntry& entry : entries) {
+        if (entry.outcome == Outcome::spoiled) continue;
+        for (const DoneStep& step : entry.steps)
+            if (usual.contains(step.key)) {
+                sums[step.key] += std::log(step.times);
+                ++learned[step.key].evenings;
+            }
+    }
+    for (auto& [key, one] : learned)
+        one.rounds = std::exp((prior_evenings * std::log(usual.at(key).usual) + sums[key]) /
+                              (prior_evenings + one.evenings));
+    return learned;
+}
+
+std::map<std::string, Rounds> catalogueRounds() {
+    std::map<std::string, Rounds> rounds;
+    for (const Method& method : shippedMethods())
+        for (const Step& step : method.steps)
+            if (step.rounds) rounds.emplace(stepKey(method.id, step.id), *step.rounds);
+    return rounds;
+}
+
+Learned learnedFrom(const std::vector<LogEntry>& entries) {
+    return {learnedWaits(entries, catalogueWaits()), learnedPaces(entries),
+            learnedRounds(entries, catalogueRounds())};
+}
+
+WorkOrder paced(WorkOrder order, const Learned& learned) {
+    const auto stretch = [](Minutes& minutes, double by) {
+        if (minutes.usual <= 0) return;
+        minutes = {minutes.least * by, minutes.usual * by, minutes.most * by, Basis::measured};
+    };
+    const auto take = [&](const std::string& method, std::vector<Step>& steps) {
+        for (Step& step : steps) {
+            const std::string key = stepKey(method, step.id);
+            if (const auto own = learned.paces.find(key); own != learned.paces.end()) {
+                for (Minutes* part : {&step.effort.setup, &step.effort.each, &step.effort.per_100_cm2})
+                    stretch(*part, own->second.pace);
+                order.pace[key] = own->second.pace;
+            }
+            if (const auto own = learned.rounds.find(key); step.rounds && own != learned.rounds.end()) {
+                step.rounds->usual = std::clamp(static_cast<int>(std::lround(own->second.rounds)),
+                                                step.rounds->least, step.rounds->most);
+                step.rounds->basis = Basis::measured;
+            }
+        }
+    };
+    for (OrderedPiece& piece : order.pieces) take(piece.method, piece.steps);
+    for (OrderedObject& object : order.objects) take("", object.preparation);
+    return order;
 }
 
 MeasuredWaits measuredWaits(const std::map<std::string, LearnedTime>& learned, const Weather& weather) {

@@ -33,6 +33,38 @@ std::map<std::string, LearnedTime> learnedWaits(const std::vector<LogEntry>& ent
 /// What catalogues say of the waits of their steps, by method and step.
 std::map<std::string, Minutes> catalogueWaits();
 
+/// How long a maker takes for a step of hands beside what was planned (the pace), and how many rounds.
+struct LearnedPace {
+    double pace = 1;
+    int evenings = 0;
+};
+struct LearnedRounds {
+    double rounds = 1;
+    int evenings = 0;
+};
+
+/// Of each step of hands, by method and step. Log-normal about the catalogue's minutes, which count as three
+/// evenings; what went on for less than a fifth or more than five times as long was not that work alone and
+/// teaches nothing (a guess of ours).
+std::map<std::string, LearnedPace> learnedPaces(const std::vector<LogEntry>& entries);
+/// Of each step that ends a round, likewise; `usual`: what the catalogue has. Of what was spoiled the rounds
+/// say nothing.
+std::map<std::string, LearnedRounds> learnedRounds(const std::vector<LogEntry>& entries,
+                                                   const std::map<std::string, Rounds>& usual);
+/// What catalogues say of rounds, by method and step.
+std::map<std::string, Rounds> catalogueRounds();
+
+/// All that evenings teach.
+struct Learned {
+    std::map<std::string, LearnedTime> waits;
+    std::map<std::string, LearnedPace> paces;
+    std::map<std::string, LearnedRounds> rounds;
+};
+Learned learnedFrom(const std::vector<LogEntry>& entries);
+
+/// The work as its maker does it: minutes of hands at their pace, as many rounds as they take.
+WorkOrder paced(WorkOrder order, const Learned& learned);
+
 /// The same for a plan: in this weather.
 MeasuredWaits measuredWaits(const std::map<std::string, LearnedTime>& learned, const Weather& weather);
 

@@ -38,7 +38,8 @@ json toJson(const DoneStep& step) {
             {"area_cm2", step.area_cm2},
             {"not_before_min", step.not_before_min},
             {"weather", step.weather},
-            {"ml", step.ml}};
+            {"ml", step.ml},
+            {"pace", step.pace}};
 }
 
 DoneStep readDoneStep(JsonReader& reader) {
@@ -57,6 +58,7 @@ DoneStep readDoneStep(JsonReader& reader) {
     step.area_cm2 = reader.number("area_cm2", 0, 1e9, 0);
     step.not_before_min = reader.number("not_before_min", 0, most_min, 0);
     step.ml = reader.number("ml", 0, 1e6, 0);
+    step.pace = reader.number("pace", 0.001, 1000, 1);
     step.weather = reader.number("weather", 0.001, 1000, 1);
     reader.finish();
     return step;

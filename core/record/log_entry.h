@@ -67,6 +67,7 @@ struct DoneStep {
     /// Of a wait that dried: when one looked last and it was not dry yet, and how the weather stretched it.
     double not_before_min = 0;
     double weather = 1;
+    double pace = 1;  ///< of hands: how the plan had stretched it by its maker's own pace
     bool operator==(const DoneStep&) const = default;
 };
 

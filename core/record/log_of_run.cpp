@@ -56,6 +56,8 @@ void addStep(LogEntry& entry, const WorkRun& run, const RunState& state, const O
     step.planned_min += task.usual_min * share;
     step.real_min += minutesOf(span) * share;
     if (task.round.value_or(1) == 1) step.area_cm2 += task.area_cm2 * share;
+    if (const auto pace = state.order.pace.find(key); pace != state.order.pace.end())
+        step.pace = pace->second;
     if (const auto coverage = state.wishes.coverage.find(key); coverage != state.wishes.coverage.end())
         step.ml += coverage->second * task.area_cm2 * share / 100;
 }

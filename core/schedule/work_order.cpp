@@ -122,8 +122,19 @@ bool hasFace(const WorkOrder& order, const OrderedObject& object, Face face) {
     });
 }
 
+namespace {
+
+json paceJson(const std::map<std::string, double>& pace) {
+    json list = json::array();
+    for (const auto& [step, factor] : pace) list.push_back({{"step", step}, {"factor", factor}});
+    return list;
+}
+
+}  // namespace
+
 json toJson(const WorkOrder& order) {
     json value{{"longest_min", order.longest_min},
+               {"pace", paceJson(order.pace)},
                {"uuid", order.uuid},
                {"name", order.name},
                {"objects", json::array()},
@@ -170,6 +181,12 @@ WorkOrder readWorkOrder(JsonReader reader) {
     order.uuid = reader.note("uuid");
     order.name = reader.note("name");
     order.longest_min = reader.number("longest_min", 0, 1e6, order.longest_min);
+    if (reader.has("pace"))
+        for (JsonReader& entry : reader.objects("pace")) {
+            const std::string step = entry.text("step");
+            order.pace[step] = entry.number("factor", 0.001, 1000);
+            entry.finish();
+        }
     for (JsonReader& entry : reader.objects("objects")) {
         OrderedObject object;
         object.id = entry.integer("id", 1, 1'000'000'000);

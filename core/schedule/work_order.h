@@ -48,6 +48,9 @@ struct WorkOrder {
     std::vector<OrderedPiece> pieces;
     /// What goes on longer than any free stretch is done in portions, minutes.
     double longest_min = 366.0 * 24 * 60;
+    /// How much longer than the catalogue has it its maker works at a step, by method and step: it is in the
+    /// steps' minutes already, and is known so that it can be taken out again.
+    std::map<std::string, double> pace = {};
     bool operator==(const WorkOrder&) const = default;
 };
 

@@ -169,7 +169,7 @@ TEST_F(LogbookStation, whatEarlierEveningsTaughtIsKnownBeforeAnyoneLooks) {
     quick.steps.front().real_min = 200;
     log().write({quick});
     app::LogStore next_start(recordFile());
-    EXPECT_TRUE(next_start.learned().contains("gel-rub-off/dry"));
+    EXPECT_TRUE(next_start.learned().waits.contains("gel-rub-off/dry"));
 }
 
 TEST_F(LogbookStation, whatWasWrongIsDrawnWithAFinger) {

@@ -81,6 +81,7 @@ LogEntry fullEntry() {
     entry.rights = "own drawing";
     entry.bought = 2.5;
     entry.steps.front().ml = 12;
+    entry.steps.front().pace = 1.5;
     entry.wash_from = entry.made + hours{72};
     entry.photographs = {{Photograph::Of::before, std::string(64, 'a')},
                          {Photograph::Of::after, std::string(64, '0')}};

@@ -112,14 +112,14 @@ const std::vector<Resolved>& LogStore::nextTimes(const std::string& method,
     return at->second;
 }
 
-const std::map<std::string, LearnedTime>& LogStore::learned() {
+const Learned& LogStore::learned() {
     if (!learnt_) learn();
     return learned_;
 }
 
 void LogStore::learn() {
     learnt_ = true;
-    tried([&] { learned_ = learnedWaits(book_->latest(learnt_from), catalogueWaits()); });
+    tried([&] { learned_ = learnedFrom(book_->latest(learnt_from)); });
 }
 
 void LogStore::ask(const Asked& asked) {

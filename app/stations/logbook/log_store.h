@@ -73,8 +73,9 @@ class LogStore : public QObject {
     /// What was resolved for such work; asked the disk once until something is written.
     const std::vector<Resolved>& nextTimes(const std::string& method, const std::string& material) const;
 
-    /// What the last few hundred pieces say of times of waiting; read from the disk when it is first asked.
-    const std::map<std::string, LearnedTime>& learned();
+    /// What the last few hundred pieces say of times of waiting, minutes of hands and rounds; read from the
+    /// disk when it is first asked.
+    const Learned& learned();
 
   signals:
     void changed();
@@ -97,7 +98,7 @@ class LogStore : public QObject {
     int count_ = 0;
     std::optional<LogEntry> entry_, beside_;
     std::optional<Fault> drawing_;
-    std::map<std::string, LearnedTime> learned_;
+    Learned learned_;
     bool learnt_ = false;  ///< whether it has been looked for
     const std::vector<LogEntry>& sinceOpened() const;
 

@@ -152,13 +152,14 @@ QWidget* TransferTray::weatherColumn() {
     own_times_->setObjectName(QStringLiteral("own-times"));
     own_times_->setChecked(preferredOwnTimes());
     own_times_->setToolTip(
-        tr("Waits as long as yours took before, as the logbook has them; else as long as makers say."));
+        tr("Waits, minutes of hands and rounds as yours were before, as the logbook has them; else as makers "
+           "say, or a guess."));
     down->addWidget(own_times_, 0, Qt::AlignLeft);
     const auto sayOwn = [this] {
         const auto [waits, evenings] = planning_.ownTimes();
         own_times_->setVisible(waits > 0);
-        own_times_->setText(evenings == 1 ? tr("my own waits, from one evening")
-                                          : tr("my own waits, from up to %1 evenings").arg(evenings));
+        own_times_->setText(evenings == 1 ? tr("my own times, from one evening")
+                                          : tr("my own times, from up to %1 evenings").arg(evenings));
     };
     sayOwn();
     connect(&planning_, &Planning::changed, own_times_, sayOwn);

@@ -1,6 +1,7 @@
 #include "core/record/learning.h"
 
 #include <cmath>
+#include <nlohmann/json.hpp>
 
 #include <gmock/gmock.h>
 #include <rapidcheck/gtest.h>
@@ -138,4 +139,82 @@ TEST(Learning, weatherIsTakenOutAndPutInAgain) {
     EXPECT_NEAR(learned.at("gel-rub-off/dry").minutes.usual, 500, 1) << "in usual air as long as makers say";
     const Weather warm{30, 40, Air::still};
     EXPECT_NEAR(measuredWaits(learned, warm).at("gel-rub-off/dry").usual, 500 * dryingFactor(warm), 1);
+}
+
+namespace {
+
+LogEntry rubbed(double planned_min, double real_min, int rounds, double pace = 1) {
+    LogEntry entry = fullEntry();
+    entry.method = "gel-rub-off";
+    entry.outcome = Outcome::held;
+    entry.steps = {entry.steps.front()};
+    DoneStep& rub = entry.steps.front();
+    rub.key = "gel-rub-off/rub";
+    rub.planned_min = planned_min;
+    rub.real_min = real_min;
+    rub.pace = pace;
+    rub.times = rounds;
+    return entry;
+}
+
+}  // namespace
+
+TEST(LearnedPace, movesFromTheCatalogueToTheMakersOwn) {
+    std::vector<LogEntry> entries;
+    double before = 1;
+    for (int evening = 1; evening <= 30; ++evening) {
+        entries.push_back(rubbed(20, 40, 4));
+        const LearnedPace own = learnedPaces(entries).at("gel-rub-off/rub");
+        EXPECT_GT(own.pace, before) << "every evening counts";
+        EXPECT_LT(own.pace, 2);
+        EXPECT_EQ(own.evenings, evening);
+        before = own.pace;
+    }
+    EXPECT_NEAR(std::exp(std::log(2) * 3 / 6),
+                learnedPaces({entries.begin(), entries.begin() + 3}).at("gel-rub-off/rub").pace, 1e-9)
+        << "the catalogue counts as three";
+}
+
+TEST(LearnedPace, isTakenOutOfPlansThatHadIt) {
+    // Planned at twice the catalogue's minutes and done so: still twice, not four times, nor once.
+    const std::vector<LogEntry> entries(200, rubbed(40, 40, 4, 2));
+    EXPECT_NEAR(learnedPaces(entries).at("gel-rub-off/rub").pace, 2, 0.05);
+}
+
+TEST(LearnedPace, aNightBetweenBegunAndDoneTeachesNothing) {
+    EXPECT_TRUE(learnedPaces({rubbed(20, 600, 4), rubbed(20, 1, 4), rubbed(0.1, 3, 4)}).empty());
+}
+
+TEST(LearnedRounds, areThoseOfTheStepThatEndsARound) {
+    const std::map<std::string, Rounds> usual{{"gel-rub-off/rub", {"soak", 2, 4, 10}}};
+    const auto own = learnedRounds(std::vector<LogEntry>(40, rubbed(20, 20, 8)), usual);
+    EXPECT_NEAR(own.at("gel-rub-off/rub").rounds, 8, 0.5);
+    LogEntry spoiled = rubbed(20, 20, 1);
+    spoiled.outcome = Outcome::spoiled;
+    EXPECT_TRUE(learnedRounds({spoiled}, usual).empty());
+    EXPECT_FALSE(catalogueRounds().empty());
+}
+
+TEST(LearnedPace, aPlanTakesItAndARunRemembersIt) {
+    const WorkOrder order = workOrderOf(jobWith({"gel-rub-off"}));
+    Learned learned;
+    learned.paces["gel-rub-off/coat"] = {3, 6};
+    for (const auto& [key, rounds] : catalogueRounds()) learned.rounds[key] = {rounds.most + 5.0, 6};
+    const WorkOrder own = paced(order, learned);
+    const auto handsOn = [](const WorkOrder& of) {
+        double coat = 0;
+        int rounds = 0;
+        for (const Task& task : tasksOf(of, {})) {
+            if (task.step == "coat" && task.hands) coat += task.usual_min;
+            rounds = std::max(rounds, task.round.value_or(0));
+        }
+        return std::pair{coat, rounds};
+    };
+    EXPECT_NEAR(handsOn(own).first, 3 * handsOn(order).first, 1e-6);
+    EXPECT_GT(handsOn(own).second, handsOn(order).second) << "as many as there can be, no more";
+    EXPECT_EQ(own.pace.at("gel-rub-off/coat"), 3);
+    const JsonText source{"order", toJson(own).dump()};
+    nlohmann::json rest;
+    const nlohmann::json root = parseJson(source);
+    EXPECT_EQ(readWorkOrder(JsonReader::lenient(source, root, rest)), own);
 }
