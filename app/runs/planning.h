@@ -33,7 +33,7 @@ class Planning : public QObject {
     void wanted(bool wanted);
 
     /// Where times come from that the maker's own evenings taught; asked when a plan is made.
-    void learnFrom(std::function<const Learned&()> source) { learned_ = std::move(source); }
+    void learnFrom(std::function<const OwnTimes&()> source) { learned_ = std::move(source); }
     /// Where it is asked what there is too little of for work that takes so much, ml by method and step.
     void lookOnShelf(std::function<std::vector<Short>(const std::map<std::string, double>&)> shelf) {
         shelf_ = std::move(shelf);
@@ -71,7 +71,7 @@ class Planning : public QObject {
     WorkClock& clock_;
     RunBook& book_;
 
-    std::function<const Learned&()> learned_;
+    std::function<const OwnTimes&()> learned_;
     std::function<std::vector<Short>(const std::map<std::string, double>&)> shelf_;
     std::shared_ptr<const Strip> strip_;
     bool wanted_ = false;

@@ -62,7 +62,7 @@ void MainWindow::connectWork() {
     });
     planning_.lookOnShelf(
         [this](const std::map<std::string, double>& needs_ml) { return log_->shortFor(needs_ml); });
-    planning_.learnFrom([this]() -> const Learned& { return log_->learned(); });
+    planning_.learnFrom([this]() -> const OwnTimes& { return log_->learned(); });
     connect(&clock_, &WorkClock::ticked, this, &MainWindow::tellTime);
     connect(actions_.table, &QAction::triggered, this, &MainWindow::toTable);
     connect(&planning_, &Planning::changed, this, [this] {

@@ -127,12 +127,12 @@ std::map<std::string, Rounds> catalogueRounds() {
     return rounds;
 }
 
-Learned learnedFrom(const std::vector<LogEntry>& entries) {
+OwnTimes learnedFrom(const std::vector<LogEntry>& entries) {
     return {learnedWaits(entries, catalogueWaits()), learnedPaces(entries),
             learnedRounds(entries, catalogueRounds())};
 }
 
-WorkOrder paced(WorkOrder order, const Learned& learned) {
+WorkOrder paced(WorkOrder order, const OwnTimes& learned) {
     const auto stretch = [](Minutes& minutes, double by) {
         if (minutes.usual <= 0) return;
         minutes = {minutes.least * by, minutes.usual * by, minutes.most * by, Basis::measured};

@@ -55,15 +55,15 @@ std::map<std::string, LearnedRounds> learnedRounds(const std::vector<LogEntry>& 
 std::map<std::string, Rounds> catalogueRounds();
 
 /// All that evenings teach.
-struct Learned {
+struct OwnTimes {
     std::map<std::string, LearnedTime> waits;
     std::map<std::string, LearnedPace> paces;
     std::map<std::string, LearnedRounds> rounds;
 };
-Learned learnedFrom(const std::vector<LogEntry>& entries);
+OwnTimes learnedFrom(const std::vector<LogEntry>& entries);
 
 /// The work as its maker does it: minutes of hands at their pace, as many rounds as they take.
-WorkOrder paced(WorkOrder order, const Learned& learned);
+WorkOrder paced(WorkOrder order, const OwnTimes& learned);
 
 /// The same for a plan: in this weather.
 MeasuredWaits measuredWaits(const std::map<std::string, LearnedTime>& learned, const Weather& weather);

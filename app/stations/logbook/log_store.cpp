@@ -112,7 +112,7 @@ const std::vector<Resolved>& LogStore::nextTimes(const std::string& method,
     return at->second;
 }
 
-const Learned& LogStore::learned() {
+const OwnTimes& LogStore::learned() {
     if (!learnt_) learn();
     return learned_;
 }

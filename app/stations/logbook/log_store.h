@@ -75,7 +75,7 @@ class LogStore : public QObject {
 
     /// What the last few hundred pieces say of times of waiting, minutes of hands and rounds; read from the
     /// disk when it is first asked.
-    const Learned& learned();
+    const OwnTimes& learned();
 
   signals:
     void changed();
@@ -98,7 +98,7 @@ class LogStore : public QObject {
     int count_ = 0;
     std::optional<LogEntry> entry_, beside_;
     std::optional<Fault> drawing_;
-    Learned learned_;
+    OwnTimes learned_;
     bool learnt_ = false;  ///< whether it has been looked for
     const std::vector<LogEntry>& sinceOpened() const;
 

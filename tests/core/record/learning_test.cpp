@@ -197,7 +197,7 @@ TEST(LearnedRounds, areThoseOfTheStepThatEndsARound) {
 
 TEST(LearnedPace, aPlanTakesItAndARunRemembersIt) {
     const WorkOrder order = workOrderOf(jobWith({"gel-rub-off"}));
-    Learned learned;
+    OwnTimes learned;
     learned.paces["gel-rub-off/coat"] = {3, 6};
     for (const auto& [key, rounds] : catalogueRounds()) learned.rounds[key] = {rounds.most + 5.0, 6};
     const WorkOrder own = paced(order, learned);
