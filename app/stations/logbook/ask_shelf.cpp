@@ -105,7 +105,6 @@ void addSupply(QGridLayout* grid, LogStore& store, const Supply& supply, const s
     opened->setObjectName(QStringLiteral("supply-opened-") + id);
     opened->setAccessibleName(tr("Opened on"));
     opened->setDisplayFormat(QStringLiteral("d.M.yyyy"));
-    opened->setCalendarPopup(true);
     opened->setMinimumDate(QDate(2000, 1, 1));
     opened->setSpecialValueText(tr("not opened"));
     opened->setDate(supply.opened
@@ -185,8 +184,12 @@ void askShelf(QWidget* parent, LogStore& store) {
         down->setContentsMargins(0, 0, 0, 0);
         QGridLayout* grid = fieldGrid();
         int column = 0;
-        for (const QString& head : {tr("what"), tr("for"), tr("holds"), tr("cost"), tr("opened"), tr("left")})
-            grid->addWidget(quietLabel(head), 0, column++);
+        if (store.supplies().empty())
+            down->addWidget(new QLabel(tr("Nothing stands here yet: add the first bottle.")));
+        else
+            for (const QString& head :
+                 {tr("what"), tr("for"), tr("holds"), tr("cost"), tr("opened"), tr("left")})
+                grid->addWidget(quietLabel(head), 0, column++);
         for (const Supply& supply : store.supplies()) addSupply(grid, store, supply, fill);
         down->addLayout(grid);
         down->addStretch(1);
