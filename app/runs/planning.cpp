@@ -75,6 +75,12 @@ Planning::Planning(JobStore& store, RenderService& service, WorkClock& clock, Ru
     connect(&book_, &RunBook::changed, this, &Planning::refresh);
 }
 
+std::optional<std::pair<WorkOrder, Plan>> Planning::current() const {
+    if (const RunBook::Open* open = run()) return std::pair{open->state.order, open->plan};
+    if (!strip_ || shown_of_ != store_.revision()) return {};
+    return std::pair{strip_->order, strip_->plan};
+}
+
 const RunBook::Open* Planning::run() const {
     const std::string& uuid = store_.job().uuid;
     return uuid.empty() ? nullptr : book_.ofJob(uuid);
@@ -128,12 +134,7 @@ std::pair<int, int> Planning::ownTimes() const {
 
 std::vector<Short> Planning::low() const {
     if (!shelf_ || !strip_ || run()) return {};
-    const auto& coverage = store_.job().work.coverage;
-    std::map<std::string, double> needs_ml;
-    for (const CoatArea& area : coatAreas(strip_->plan, strip_->order))
-        if (const auto known = coverage.find(area.key); known != coverage.end())
-            needs_ml[area.key] += area.cm2 * area.coats / 100 * known->second;
-    return shelf_(needs_ml);
+    return shelf_(amountsOf(coatAreas(strip_->plan, strip_->order), store_.job().work.coverage));
 }
 
 void Planning::setOwnTimes(bool own) {
@@ -143,18 +144,19 @@ void Planning::setOwnTimes(bool own) {
 
 void Planning::ask() {
     planned_of_ = store_.revision();
-    service_.request(
-        QStringLiteral("plan"),
-        [this, job = store_.job(), order = orderOf(store_.job()), zone = clock_.zone(), measured = measured(),
-         now = clock_.now()](const std::stop_token& stop) -> RenderService::Finish {
-            Conditions conditions = conditionsOf(job.work, zone, now);
-            conditions.waits.measured = measured;
-            Plan plan = planned(order, conditions, {}, {stop, {}});
-            return [this, order, plan = std::move(plan), wishes = job.work] {
-                if (run()) return;
-                take(order, plan, wishes);
-            };
-        });
+    service_.request(QStringLiteral("plan"),
+                     [this, job = store_.job(), order = orderOf(store_.job()), zone = clock_.zone(),
+                      measured = measured(), now = clock_.now(),
+                      revision = store_.revision()](const std::stop_token& stop) -> RenderService::Finish {
+                         Conditions conditions = conditionsOf(job.work, zone, now);
+                         conditions.waits.measured = measured;
+                         Plan plan = planned(order, conditions, {}, {stop, {}});
+                         return [this, order, plan = std::move(plan), wishes = job.work, revision] {
+                             if (run()) return;
+                             shown_of_ = revision;
+                             take(order, plan, wishes);
+                         };
+                     });
 }
 
 void Planning::take(WorkOrder order, Plan plan, const WorkWishes& wishes) {

@@ -28,6 +28,12 @@ class Planning : public QObject {
 
     /// What there is to show; nothing while the first is made, or in an empty job.
     std::shared_ptr<const Strip> strip() const { return strip_; }
+    /// The work and its plan as shown, when it is that of the job as it is now; nothing while it is not: what
+    /// nobody looks at is not planned.
+    std::optional<std::pair<WorkOrder, Plan>> current() const;
+    /// The job's work and times of waiting as its maker does them, as far as that is known and wished.
+    WorkOrder orderOf(const Job& job) const;
+    MeasuredWaits measured() const;
     const RunBook::Open* run() const;
     /// Whether somebody looks: a plan that nobody sees is not made.
     void wanted(bool wanted);
@@ -63,8 +69,6 @@ class Planning : public QObject {
     void take(WorkOrder order, Plan plan, const WorkWishes& wishes);
     void sayWhere(const Plan& plan);
     void makePictures(const std::string& run);
-    MeasuredWaits measured() const;
-    WorkOrder orderOf(const Job& job) const;
 
     JobStore& store_;
     RenderService& service_;
@@ -75,7 +79,7 @@ class Planning : public QObject {
     std::function<std::vector<Short>(const std::map<std::string, double>&)> shelf_;
     std::shared_ptr<const Strip> strip_;
     bool wanted_ = false;
-    quint64 planned_of_ = 0;
+    quint64 planned_of_ = 0, shown_of_ = 0;  ///< revisions of the job: asked for, and shown
     std::optional<std::pair<std::string, Moment>> put_off_;
 };
 

@@ -119,13 +119,15 @@ void Exports::writeReference(const QString& file) {
 }
 
 void Exports::writePlan(const QString& file, bool for_calendar, const TimeZone& zone, Moment now,
-                        const std::optional<std::pair<WorkOrder, Plan>>& of_run) {
+                        const WorkOrder& own_order, const MeasuredWaits& measured,
+                        const std::optional<std::pair<WorkOrder, Plan>>& current) {
     const auto sheets = store_.upToDate() ? store_.sharedImposition() : nullptr;
     const Job printed = sheets ? store_.printed() : store_.job();
     run(tr("Saving the plan"), [=](const Job& job, const Progress& progress) {
-        const Conditions conditions = conditionsOf(job.work, zone, now);
-        const WorkOrder order = of_run ? of_run->first : workOrderOf(job);
-        const Plan plan = of_run ? of_run->second : planned(order, conditions, {}, progress);
+        Conditions conditions = conditionsOf(job.work, zone, now);
+        conditions.waits.measured = measured;
+        const WorkOrder& order = current ? current->first : own_order;
+        const Plan plan = current ? current->second : planned(order, conditions, {}, progress);
         if (for_calendar)
             writeText(path(file), calendarOf(plan, order, conditions));
         else

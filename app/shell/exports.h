@@ -45,9 +45,11 @@ class Exports : public QObject {
     void writeLadder(const QString& file, const std::vector<double>& widths_mm);
     /// The chosen piece's print about a spot (in parts of it), made larger in several ways.
     void writeProof(const QString& file, const PointMm& spot, const std::vector<Engine>& engines);
-    /// The plan for a calendar, or on paper to hang up: that of a run, or one that is made for it.
+    /// The plan for a calendar, or on paper to hang up: the current one, or one that is made of the order
+    /// with these times of waiting.
     void writePlan(const QString& file, bool for_calendar, const TimeZone& zone, Moment now,
-                   const std::optional<std::pair<WorkOrder, Plan>>& of_run);
+                   const WorkOrder& own_order, const MeasuredWaits& measured,
+                   const std::optional<std::pair<WorkOrder, Plan>>& current);
     void writeCopyShop(const QString& folder);
     void print(const QString& printer, bool last_first = false);
 

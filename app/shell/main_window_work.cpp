@@ -124,10 +124,8 @@ void MainWindow::tellTime() {
 
 void MainWindow::savePlan(bool for_calendar) {
     dialogs_->savePlan(for_calendar, [this, for_calendar](const QString& file) {
-        // As it is shown: in its maker's own times.
-        const auto strip = planning_.strip();
-        exports_.writePlan(file, for_calendar, clock_.zone(), clock_.now(),
-                           strip ? std::optional(std::pair{strip->order, strip->plan}) : std::nullopt);
+        exports_.writePlan(file, for_calendar, clock_.zone(), clock_.now(), planning_.orderOf(store_.job()),
+                           planning_.measured(), planning_.current());
     });
 }
 

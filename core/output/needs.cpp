@@ -36,7 +36,8 @@ Needs needsOf(const Job& printed, const Imposition* imposition, const Plan& plan
         for (const Sheet& sheet : imposition->sheets)
             if (!sheet.regions.empty())
                 ++printingOf(needs, printed, printed.pieces[sheet.regions.front().print]).sheets;
-    for (const CoatArea& area : coatAreas(plan, order)) {
+    const std::vector<CoatArea> areas = coatAreas(plan, order);
+    for (const CoatArea& area : areas) {
         const auto same = std::find_if(needs.coatings.begin(), needs.coatings.end(),
                                        [&](const Needs::Coating& each) { return each.key == area.key; });
         Needs::Coating& coating =
@@ -46,9 +47,9 @@ Needs needsOf(const Job& printed, const Imposition* imposition, const Plan& plan
         coating.areas.push_back(area);
         coating.cm2 += area.cm2 * area.coats;
     }
+    const auto amounts = amountsOf(areas, printed.work.coverage);
     for (Needs::Coating& coating : needs.coatings)
-        if (const auto known = printed.work.coverage.find(coating.key); known != printed.work.coverage.end())
-            coating.ml = coating.cm2 / 100 * known->second;
+        if (const auto known = amounts.find(coating.key); known != amounts.end()) coating.ml = known->second;
     return needs;
 }
 

@@ -40,12 +40,23 @@ std::vector<Ready> readyOf(const Plan& plan, const WorkOrder& order) {
     return all;
 }
 
+bool isCoat(Work work) {
+    return work == Work::coat || work == Work::seal || work == Work::finish || work == Work::fix;
+}
+
+std::map<std::string, double> amountsOf(const std::vector<CoatArea>& areas,
+                                        const std::map<std::string, double>& coverage) {
+    std::map<std::string, double> ml;
+    for (const CoatArea& area : areas)
+        if (const auto known = coverage.find(area.key); known != coverage.end())
+            ml[area.key] += area.cm2 * area.coats / 100 * known->second;
+    return ml;
+}
+
 std::vector<CoatArea> coatAreas(const Plan& plan, const WorkOrder& order) {
     std::vector<CoatArea> all;
     for (const Task& task : plan.tasks) {
-        const bool coats = task.work == Work::coat || task.work == Work::seal || task.work == Work::finish ||
-                           task.work == Work::fix;
-        if (!coats || !task.hands) continue;
+        if (!isCoat(task.work) || !task.hands) continue;
         const OrderedPiece* piece = findPiece(order, task.piece);
         const std::string key = stepKey(piece ? piece->method : "", task.step);
         const auto same = std::find_if(all.begin(), all.end(), [&](const CoatArea& each) {

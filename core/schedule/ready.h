@@ -17,6 +17,9 @@ struct Ready {
 /// By object, in the order of the job.
 std::vector<Ready> readyOf(const Plan& plan, const WorkOrder& order);
 
+/// Whether something is put on that a bottle holds.
+bool isCoat(Work work);
+
 /// What is coated, by object, step and face: how much of it, in cm².
 struct CoatArea {
     int object = 0;
@@ -28,5 +31,8 @@ struct CoatArea {
     double cm2 = 0;  ///< of one coat, all copies together
 };
 std::vector<CoatArea> coatAreas(const Plan& plan, const WorkOrder& order);
+/// ml of all coats, by method and step, where `coverage` (ml for 100 cm², likewise) has it.
+std::map<std::string, double> amountsOf(const std::vector<CoatArea>& areas,
+                                        const std::map<std::string, double>& coverage);
 
 }  // namespace tympan

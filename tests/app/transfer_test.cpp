@@ -239,7 +239,7 @@ TEST_F(Transfer, thePlanIsWrittenForPaperAndForACalendar) {
     for (const bool calendar : {true, false}) {
         const QString file = QString::fromStdString((folder / (calendar ? "plan.ics" : "plan.pdf")).string());
         QSignalSpy ended(&window.exports(), &app::Exports::ended);
-        window.exports().writePlan(file, calendar, window.clock().zone(), now(), {});
+        window.exports().writePlan(file, calendar, window.clock().zone(), now(), workOrderOf(job()), {}, {});
         ASSERT_TRUE(waitFor([&] { return ended.count() > 0; }));
         EXPECT_TRUE(ended.front().at(0).toBool()) << ended.front().at(1).toString().toStdString();
         EXPECT_GT(QFileInfo(file).size(), 500);
@@ -248,6 +248,19 @@ TEST_F(Transfer, thePlanIsWrittenForPaperAndForACalendar) {
     EXPECT_THAT(text.out, HasSubstr("Saturday 5.12."));
     EXPECT_THAT(text.out, HasSubstr("cm²"));
     EXPECT_THAT(text.out, HasSubstr("wash it from"));
+}
+
+TEST_F(Transfer, aPlanOfTheJobAsItWasIsNotTheCurrentOne) {
+    plan({"gel-rub-off"});
+    ASSERT_TRUE(window.planning().current());
+    window.goTo(app::MainWindow::picture);
+    window.store().edit(QStringLiteral("copies"),
+                        [](Job job) { return withCopies(job, job.pieces.front().id, 7); });
+    EXPECT_FALSE(window.planning().current()) << "nobody looks, so nothing was planned";
+    EXPECT_EQ(window.planning().orderOf(job()).pieces.front().copies, 7) << "what is saved is made of this";
+    window.goTo(app::MainWindow::transfer);
+    ASSERT_TRUE(waitFor([&] { return window.planning().current().has_value(); }));
+    EXPECT_EQ(window.planning().current()->first.pieces.front().copies, 7);
 }
 
 TEST_F(Transfer, theEveningCanBeShown) {

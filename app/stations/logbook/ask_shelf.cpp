@@ -12,17 +12,13 @@
 #include "app/widgets/tray_parts.h"
 #include "core/base/uuid.h"
 #include "core/method/preparations.h"
+#include "core/schedule/ready.h"
 
 namespace tympan::app {
 
 namespace {
 
 QString tr(const char* words) { return QCoreApplication::translate("Shelf", words); }
-
-bool coats(const Step& step) {
-    return step.work == Work::coat || step.work == Work::seal || step.work == Work::finish ||
-           step.work == Work::fix;
-}
 
 /// A coat that a bottle may be for.
 struct Use {
@@ -31,23 +27,20 @@ struct Use {
 };
 
 /// Coats of each way of transfer, and of preparing.
-const std::vector<Use>& uses() {
-    static const std::vector<Use> all = [] {
-        std::vector<Use> made;
-        const auto add = [&](const QString& of, const std::string& method, const std::vector<Step>& steps) {
-            for (const Step& step : steps)
-                if (coats(step))
-                    made.push_back(
-                        {QStringLiteral("%1: %2").arg(of, QString::fromStdString(firstWords(step.words))),
-                         stepKey(method, step.id)});
-        };
-        for (const Method& method : knownMethods())
-            add(QString::fromStdString(method.name), method.id, method.steps);
-        for (const Preparation& each : shippedPreparations())
-            add(QString::fromStdString(each.name), "", each.steps);
-        return made;
-    }();
-    return all;
+std::vector<Use> allUses() {
+    std::vector<Use> made;
+    const auto add = [&](const QString& of, const std::string& method, const std::vector<Step>& steps) {
+        for (const Step& step : steps)
+            if (isCoat(step.work))
+                made.push_back(
+                    {QStringLiteral("%1: %2").arg(of, QString::fromStdString(firstWords(step.words))),
+                     stepKey(method, step.id)});
+    };
+    for (const Method& method : knownMethods())
+        add(QString::fromStdString(method.name), method.id, method.steps);
+    for (const Preparation& each : shippedPreparations())
+        add(QString::fromStdString(each.name), "", each.steps);
+    return made;
 }
 
 QDoubleSpinBox* amount(const QString& name, const QString& accessible, double most, const QString& suffix) {
@@ -78,8 +71,9 @@ void addSupply(QGridLayout* grid, LogStore& store, const Supply& supply, const s
     use->setProperty("low", true);
     auto* menu = new QMenu(use);
     use->setMenu(menu);
+    const std::vector<Use> uses = allUses();
     std::vector<QAction*> ticks;
-    for (const Use& each : uses()) {
+    for (const Use& each : uses) {
         ticks.push_back(menu->addAction(each.words));
         ticks.back()->setCheckable(true);
         ticks.back()->setChecked(std::find(supply.keys.begin(), supply.keys.end(), each.key) !=
@@ -128,7 +122,7 @@ void addSupply(QGridLayout* grid, LogStore& store, const Supply& supply, const s
         changed.name = name->text().trimmed().toStdString();
         changed.keys.clear();
         for (std::size_t i = 0; i < ticks.size(); ++i)
-            if (ticks[i]->isChecked()) changed.keys.push_back(uses()[i].key);
+            if (ticks[i]->isChecked()) changed.keys.push_back(uses[i].key);
         changed.holds_ml = holds->value();
         changed.price = price->value();
         changed.opened.reset();
