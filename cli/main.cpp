@@ -3,6 +3,7 @@
 
 #include "cli/arguments.h"
 #include "cli/say.h"
+#include "core/artwork/vips_session.h"
 #include "core/base/write_aside.h"
 
 // tympan-cli: what the desktop program does, for scripts. Exit status: 0 done; 1 done, but a finding blocks
@@ -25,13 +26,7 @@ int statusOf(tympan::Error::Kind kind) {
     return 5;
 }
 
-}  // namespace
-
-int main(int argc, char** argv) {
-    setenv("OMP_THREAD_LIMIT", "1", 1);
-    cv::setNumThreads(1);  // we share work out ourselves
-    tympan::cli::keepStandardError();
-    tympan::removeAsideOnSignals();
+int runCommands(int argc, char** argv) {
     tympan::cli::CommandLine line;
     tympan::cli::addMethods(line);
     tympan::cli::addInspect(line);
@@ -57,4 +52,16 @@ int main(int argc, char** argv) {
         tympan::cli::say(std::string("a fault of the program (") + error.what() + "); please report it");
         return 5;
     }
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    setenv("OMP_THREAD_LIMIT", "1", 1);
+    cv::setNumThreads(1);  // we share work out ourselves
+    tympan::cli::keepStandardError();
+    tympan::removeAsideOnSignals();
+    const int status = runCommands(argc, argv);
+    tympan::endVips();
+    return status;
 }

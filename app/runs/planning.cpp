@@ -118,6 +118,7 @@ MeasuredWaits Planning::measured() const {
 
 WorkOrder Planning::orderOf(const Job& job) const {
     WorkOrder order = workOrderOf(job);
+    if (swabs_) order = withSwabs(std::move(order), swabs_());
     return learned_ && preferredOwnTimes() ? paced(std::move(order), learned_()) : order;
 }
 

@@ -6,6 +6,7 @@
 #include "app/stations/transfer/strip_view.h"
 #include "core/record/learning.h"
 #include "core/record/supplies.h"
+#include "core/record/swabs.h"
 
 class QImage;
 
@@ -40,6 +41,8 @@ class Planning : public QObject {
 
     /// Where times come from that the maker's own evenings taught; asked when a plan is made.
     void learnFrom(std::function<const OwnTimes&()> source) { learned_ = std::move(source); }
+    /// Where it is asked what damp swabs said so far.
+    void knowSwabs(std::function<const std::vector<SwabTest>&()> source) { swabs_ = std::move(source); }
     /// Where it is asked what there is too little of for work that takes so much, ml by method and step.
     void lookOnShelf(std::function<std::vector<Short>(const std::map<std::string, double>&)> shelf) {
         shelf_ = std::move(shelf);
@@ -76,6 +79,7 @@ class Planning : public QObject {
     RunBook& book_;
 
     std::function<const OwnTimes&()> learned_;
+    std::function<const std::vector<SwabTest>&()> swabs_;
     std::function<std::vector<Short>(const std::map<std::string, double>&)> shelf_;
     std::shared_ptr<const Strip> strip_;
     bool wanted_ = false;

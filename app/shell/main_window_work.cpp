@@ -23,6 +23,9 @@ void MainWindow::connectWork() {
         transfer_stage_->strip().setFocus();
     });
     connect(table_, &TableView::said, foot_, &Foot::say);
+    connect(table_, &TableView::swabbed, this, [this](const std::string& run) {
+        if (const auto read = runs_.read(run)) strips_->swabs().keepOf(*read);
+    });
     connect(&runs_, &RunBook::failed, this, [this](const QString& sentence) { foot_->say(sentence, false); });
     connect(&planning_, &Planning::said, foot_, &Foot::say);
     connect(&ringing_, &Ringing::rang, this, [this](const QString& run, const Alarm& alarm) {
@@ -62,6 +65,7 @@ void MainWindow::connectWork() {
     });
     planning_.lookOnShelf(
         [this](const std::map<std::string, double>& needs_ml) { return log_->shortFor(needs_ml); });
+    planning_.knowSwabs([this]() -> const std::vector<SwabTest>& { return strips_->swabs().all(); });
     planning_.learnFrom([this]() -> const OwnTimes& { return log_->learned(); });
     connect(&clock_, &WorkClock::ticked, this, &MainWindow::tellTime);
     connect(actions_.table, &QAction::triggered, this, &MainWindow::toTable);
@@ -94,6 +98,7 @@ void MainWindow::writeLog(const std::string& run) {
     const auto read = runs_.read(run);
     if (!read) return;
     log_->write(entriesOf(*read));
+    if (!swabsOf(*read).empty()) strips_->swabs().keepOf(*read);
 }
 
 /// What is under way is written before one looks; so is what ended when the program was killed.

@@ -1,11 +1,18 @@
 #include "core/artwork/vips_session.h"
 
+#include <atomic>
 #include <mutex>
 #include <vips/vips8>
 
 #include "core/base/error.h"
 
 namespace tympan {
+
+namespace {
+
+std::atomic<bool> running = false;
+
+}  // namespace
 
 void startVips() {
     static const bool started = [] {
@@ -21,10 +28,15 @@ void startVips() {
             vips_operation_block_set(loader, FALSE);
         vips_cache_set_max(0);
         vips_concurrency_set(1);
+        running = true;
         return true;
     }();
     if (!started)
         throw Error(Error::Kind::input, "", "the picture library does not start", "reinstall libvips");
+}
+
+void endVips() {
+    if (running.exchange(false)) vips_shutdown();
 }
 
 std::string takeVipsError() {

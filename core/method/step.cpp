@@ -5,9 +5,9 @@
 namespace tympan {
 
 const std::vector<std::string>& workNames() {
-    static const std::vector<std::string> names{"prepare", "print", "fix",  "coat",   "lay", "press",
-                                                "tape",    "wipe",  "dry",  "soak",   "rub", "look",
-                                                "peel",    "cool",  "seal", "finish", "cure"};
+    static const std::vector<std::string> names{"prepare", "print", "fix",  "coat",   "lay",  "press",
+                                                "tape",    "wipe",  "dry",  "soak",   "rub",  "look",
+                                                "peel",    "cool",  "seal", "finish", "cure", "swab"};
     return names;
 }
 

@@ -73,6 +73,7 @@ enum class Work {
     seal,
     finish,
     cure,
+    swab,    ///< a damp swab on the ink: does it run?
     unsaid,  ///< of a method that was kept before steps had kinds
 };
 
@@ -92,6 +93,8 @@ struct Rounds {
     Basis basis = Basis::guess;
     double later = 1;  ///< work of a later round, beside that of the first; each is lighter
     Basis later_basis = Basis::guess;
+    /// Where the first round begins, when it is not there: what is before is done only when it must be.
+    std::string first = {};
     bool operator==(const Rounds&) const = default;
 };
 

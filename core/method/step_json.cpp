@@ -105,6 +105,7 @@ Heat readHeat(JsonReader reader) {
 Rounds readRounds(JsonReader reader) {
     Rounds rounds;
     rounds.from = reader.id("from");
+    if (reader.has("first")) rounds.first = reader.id("first");
     rounds.least = reader.integer("least", 1, 50);
     rounds.usual = reader.integer("usual", rounds.least, 50);
     rounds.most = reader.integer("most", rounds.usual, 50);
@@ -172,6 +173,13 @@ void checkNames(JsonReader& reader, const std::vector<Step>& steps) {
         if (!known(id, false)) reader.fail("after", "\"" + id + "\" is no step before it");
     if (last.rounds && !known(last.rounds->from, true))
         reader.fail("rounds", "\"" + last.rounds->from + "\" is no step before it");
+    if (last.rounds && !last.rounds->first.empty()) {
+        const auto at = [&](const std::string& id) {
+            return std::find_if(steps.begin(), steps.end(), [&](const Step& step) { return step.id == id; });
+        };
+        if (at(last.rounds->first) == steps.end() || at(last.rounds->first) < at(last.rounds->from))
+            reader.fail("rounds", "\"" + last.rounds->first + "\" is no step of the round");
+    }
 }
 
 }  // namespace
@@ -258,6 +266,7 @@ nlohmann::json toJson(const Step& step) {
             {"from", rounds.from},           {"least", rounds.least},
             {"usual", rounds.usual},         {"most", rounds.most},
             {"basis", nameOf(rounds.basis)}, {"later", figureJson("part", rounds.later, rounds.later_basis)}};
+        if (!rounds.first.empty()) value["rounds"]["first"] = rounds.first;
     }
     for (const StepFace& face : step.faces)
         value["faces"].push_back({{"face", face.name}, {"coats", face.times}, {"basis", nameOf(face.basis)}});

@@ -184,7 +184,8 @@ Marks checkBar(BarKind kind) {
 }
 
 SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const std::string& name,
-                      const std::vector<std::string>& labels, const Marks& others) {
+                      const std::vector<std::string>& labels, const Marks& others,
+                      const std::vector<Marks>& patches) {
     SheetMarks result;
     if (sheet.laid_whole) return result;
     const RectMm area = imposition.grid.mm(sheet.printable);
@@ -213,6 +214,7 @@ SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const st
     result.words = put(words, area, taken, result.marks);
     result.check_bar = put(bars, area, taken, result.marks);
     putLabels(imposition, sheet, labels, area, taken, result.marks);
+    for (const Marks& patch : patches) put({settled(patch)}, area, taken, result.marks);
     if (gauges)
         put({settled({Words{"no room for marks at the seam's ends: cut 2.5 mm in from the short lines",
                             {0, 0},

@@ -18,9 +18,11 @@ struct SheetMarks {
 
 /// `name`: the piece or job, for the sheet's label. `labels`: what is said beside each of its parts, in their
 /// order; where there is no room for one within a few millimetres of its part it is left out.
-/// `others` are drawn, too; words keep clear of them.
+/// `others` are drawn, too; words keep clear of them. `patches`: what else is printed in the waste, each
+/// about the origin, where there is room.
 SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const std::string& name,
-                      const std::vector<std::string>& labels = {}, const Marks& others = {});
+                      const std::vector<std::string>& labels = {}, const Marks& others = {},
+                      const std::vector<Marks>& patches = {});
 
 /// The tell-tale, which reads normally on the printed sheet whatever the picture does.
 extern const char* const tell_tale;

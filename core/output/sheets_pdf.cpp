@@ -17,6 +17,7 @@
 #include "core/output/cut_marks.h"
 #include "core/output/pdf_file.h"
 #include "core/output/sheet_marks.h"
+#include "core/output/swab_patches.h"
 #include "core/render/render_region.h"
 #include "core/render/turned.h"
 
@@ -89,10 +90,31 @@ std::vector<std::string> labelsOn(const Job& job, const Sheet& sheet) {
     return labels;
 }
 
+/// The patches to swab, by piece, each looked for once.
+class Patches {
+  public:
+    std::vector<Marks> on(const Job& job, const Sheet& sheet, const Progress& progress) {
+        std::vector<Marks> patches;
+        std::set<int> met;
+        for (const PlacedRegion& part : sheet.regions) {
+            const Piece* piece = findPiece(job, part.piece);
+            if (!piece || !isSwabbed(job, *piece) || !met.insert(piece->id).second) continue;
+            if (!known_.contains(piece->id))
+                known_[piece->id] = swabPatches(runningInks(job, *piece, {progress.stop, {}}));
+            patches.push_back(known_[piece->id]);
+        }
+        return patches;
+    }
+
+  private:
+    std::map<int, Marks> known_;
+};
+
 /// All that lies on a sheet beside pictures.
-Marks marksOn(const Job& job, const Imposition& imposition, const Sheet& sheet) {
+Marks marksOn(const Job& job, const Imposition& imposition, const Sheet& sheet, Patches& patches,
+              const Progress& progress) {
     Marks marks = sheetMarks(imposition, sheet, wordsOn(job, sheet), labelsOn(job, sheet),
-                             drawn(cornerMarks(job, imposition, sheet)))
+                             drawn(cornerMarks(job, imposition, sheet)), patches.on(job, sheet, progress))
                       .marks;
     for (Mark& mark : cutLines(job, imposition, sheet)) marks.push_back(std::move(mark));
     return marks;
@@ -198,6 +220,7 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
     MadeAhead<PackedInk> inks(std::move(makers));
     std::map<SameInk, std::vector<std::size_t>> stored;
     double made = 0;
+    Patches patches;
     for (const Sheet& sheet : imposition.sheets) {
         pdf.beginPage(sheet.page);
         for (const PlacedRegion& part : sheet.regions) {
@@ -211,7 +234,7 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
             for (std::size_t i = 0; i < pictures.size(); ++i)
                 pdf.place(numbers[i], pictures[i].at.x, pictures[i].at.y, imposition.grid, clip);
         }
-        pdf.marks(marksOn(job, imposition, sheet));
+        pdf.marks(marksOn(job, imposition, sheet, patches, progress));
         pdf.endPage();
     }
     const auto rest = [&](double part) { progress.at(all_stored + (1 - all_stored) * part); };
@@ -264,11 +287,13 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t n
         cv::Mat under = picture(there);
         cv::min(under, ink(there - at), under);
     }
+    Patches patches;
+    const Marks marks = marksOn(job, imposition, sheet, patches, progress);
     cairo_surface_t* surface = cairo_image_surface_create_for_data(
         picture.data, CAIRO_FORMAT_RGB24, picture.cols, picture.rows, static_cast<int>(picture.step));
     cairo_t* page = cairo_create(surface);
     cairo_scale(page, 1 / screen.pixel_mm(), 1 / screen.pixel_mm());
-    draw(page, marksOn(job, imposition, sheet));
+    draw(page, marks);
     cairo_destroy(page);
     cairo_surface_destroy(surface);
     return picture;

@@ -37,6 +37,7 @@ constexpr const char* migrations[] = {
     "NOT "
     "NULL, made INTEGER NOT NULL, strip TEXT NOT NULL, picture BLOB NOT NULL);",
     "CREATE TABLE supplies (id TEXT PRIMARY KEY, supply TEXT NOT NULL);",
+    "CREATE TABLE swabs (id TEXT PRIMARY KEY, run TEXT NOT NULL, made INTEGER NOT NULL, swab TEXT NOT NULL);",
 };
 constexpr int newest = static_cast<int>(std::size(migrations));
 

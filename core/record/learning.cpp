@@ -123,7 +123,9 @@ std::map<std::string, Rounds> catalogueRounds() {
     std::map<std::string, Rounds> rounds;
     for (const Method& method : shippedMethods())
         for (const Step& step : method.steps)
-            if (step.rounds) rounds.emplace(stepKey(method.id, step.id), *step.rounds);
+            // How often ink is coated until it holds is a swab's to say, of its printer and paper.
+            if (step.rounds && step.work != Work::swab)
+                rounds.emplace(stepKey(method.id, step.id), *step.rounds);
     return rounds;
 }
 

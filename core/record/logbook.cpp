@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include "core/record/database.h"
+#include "core/record/json_rows.h"
 
 namespace tympan {
 
@@ -18,10 +19,6 @@ LogEntry readEntry(const std::string& text) {
     const json root = parseJson(source);
     json rest;
     return readLogEntry(JsonReader::lenient(source, root, rest));
-}
-
-std::string textOf(const LogEntry& entry) {
-    return toJson(entry).dump(-1, ' ', false, json::error_handler_t::replace);
 }
 
 /// All words that one may look for.
@@ -104,7 +101,7 @@ struct Logbook::Data {
         insert.bind(++at, line.wait_min);
         insert.bind(++at, line.humidity_percent);
         text(std::string(name(line.outcome)));
-        text(textOf(entry));
+        text(jsonText(toJson(entry)));
         insert.exec();
         forgetWords(line.id);
         SQLite::Statement words(

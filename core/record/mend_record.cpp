@@ -150,6 +150,9 @@ MendedRecord readOut(const fs::path& damaged_file, const fs::path& fresh_file) {
         eachRow(damaged, "id, supply", "supplies", [&](SQLite::Statement& row) {
             into("INSERT OR IGNORE INTO supplies (id, supply) VALUES (?, ?)", row, 2);
         });
+        eachRow(damaged, "id, run, made, swab", "swabs", [&](SQLite::Statement& row) {
+            into("INSERT OR IGNORE INTO swabs (id, run, made, swab) VALUES (?, ?, ?, ?)", row, 4);
+        });
         pictures.commit();
     } catch (const SQLite::Exception&) {
         // No record at all, or not a table of it: it is kept beside, the new one begins empty.

@@ -6,6 +6,7 @@
 
 #include "core/job/work_wishes_json.h"
 #include "core/record/database.h"
+#include "core/record/json_rows.h"
 
 namespace tympan {
 
@@ -20,11 +21,10 @@ std::string textOf(const RunStart& start) {
                             {"least_min", minutes.least},
                             {"usual_min", minutes.usual},
                             {"most_min", minutes.most}});
-    return json{{"measured", measured},
-                {"at", start.at.time_since_epoch().count()},
-                {"order", toJson(start.order)},
-                {"wishes", toJson(start.wishes)}}
-        .dump(-1, ' ', false, json::error_handler_t::replace);
+    return jsonText({{"measured", measured},
+                     {"at", start.at.time_since_epoch().count()},
+                     {"order", toJson(start.order)},
+                     {"wishes", toJson(start.wishes)}});
 }
 
 RunStart readStart(const std::string& id, const std::string& text) {

@@ -1,8 +1,7 @@
 #include "core/record/strips.h"
 
-#include <nlohmann/json.hpp>
-
 #include "core/record/database.h"
+#include "core/record/json_rows.h"
 
 namespace tympan {
 
@@ -24,7 +23,7 @@ void Strips::keep(const MeasuredTransfer& strip, const std::string& picture) {
         put.bind(3, strip.method);
         put.bind(4, strip.material);
         put.bind(5, static_cast<std::int64_t>(strip.made));
-        put.bind(6, toJson(strip).dump(-1, ' ', false, nlohmann::json::error_handler_t::replace));
+        put.bind(6, jsonText(toJson(strip)));
         put.bind(7, picture.data(), static_cast<int>(picture.size()));
         put.exec();
     });
@@ -40,20 +39,8 @@ void Strips::erase(const std::string& id) {
 
 std::vector<MeasuredTransfer> Strips::all() const {
     return keeping(data_->file, [&] {
-        std::vector<MeasuredTransfer> found;
-        SQLite::Statement each(data_->record, "SELECT strip FROM strips ORDER BY made DESC, id");
-        while (each.executeStep()) {
-            try {
-                const JsonText text{"a strip", each.getColumn(0).getString()};
-                nlohmann::json rest;
-                const nlohmann::json json = parseJson(text);
-                JsonReader reader = JsonReader::lenient(text, json, rest);
-                found.push_back(readMeasured(reader));
-            } catch (const Error&) {
-                continue;  // damaged: the others are as good as ever
-            }
-        }
-        return found;
+        return readableRows(data_->record, "SELECT strip FROM strips ORDER BY made DESC, id", "a strip",
+                            [](JsonReader reader) { return readMeasured(reader); });
     });
 }
 

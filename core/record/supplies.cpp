@@ -1,9 +1,9 @@
 #include "core/record/supplies.h"
 
 #include <algorithm>
-#include <nlohmann/json.hpp>
 
 #include "core/record/database.h"
+#include "core/record/json_rows.h"
 
 namespace tympan {
 
@@ -127,7 +127,7 @@ void Shelf::keep(const Supply& supply) {
     keeping(data_->file, [&] {
         SQLite::Statement put(data_->record, "INSERT OR REPLACE INTO supplies (id, supply) VALUES (?, ?)");
         put.bind(1, supply.id);
-        put.bind(2, toJson(supply).dump(-1, ' ', false, nlohmann::json::error_handler_t::replace));
+        put.bind(2, jsonText(toJson(supply)));
         put.exec();
     });
 }
@@ -142,18 +142,8 @@ void Shelf::erase(const std::string& id) {
 
 std::vector<Supply> Shelf::all() const {
     return keeping(data_->file, [&] {
-        std::vector<Supply> found;
-        SQLite::Statement each(data_->record, "SELECT supply FROM supplies");
-        while (each.executeStep()) {
-            try {
-                const JsonText text{"a supply", each.getColumn(0).getString()};
-                nlohmann::json rest;
-                const nlohmann::json json = parseJson(text);
-                found.push_back(readSupply(JsonReader::lenient(text, json, rest)));
-            } catch (const Error&) {
-                continue;  // damaged: the others are as good as ever
-            }
-        }
+        std::vector<Supply> found =
+            readableRows(data_->record, "SELECT supply FROM supplies", "a supply", readSupply);
         std::sort(found.begin(), found.end(),
                   [](const Supply& a, const Supply& b) { return a.name < b.name; });
         return found;

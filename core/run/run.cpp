@@ -1,6 +1,7 @@
 #include "core/run/run.h"
 
 #include <algorithm>
+#include <tuple>
 
 namespace tympan {
 
@@ -21,7 +22,9 @@ void makeTasks(RunState& state) {
             const auto attempt = attempts.find({unit.piece, unit.copy});
             return attempt != attempts.end() && task.attempt < attempt->second;
         });
-        if ((task.units.empty() && before > 0) || state.left_out.contains(task.id)) gone.insert(task.id);
+        if ((task.units.empty() && before > 0) || state.left_out.contains(task.id) ||
+            state.held_by.contains(task.id))
+            gone.insert(task.id);
     }
     state.tasks = without(state.tasks, gone);
 }
@@ -58,6 +61,20 @@ void finish(RunState& state, const Task& task, Moment at) {
     state.past.done[task.id] = {std::min(from, at), at};
     state.past.under_way.erase(task.id);
     state.look_at.erase(task.id);
+}
+
+/// What prints, on what, for which way: a swab says as much of one piece as of another.
+auto inkOf(const RunState& state, const Task& task) {
+    const OrderedPiece* piece = findPiece(state.order, task.piece);
+    return piece ? std::tuple(piece->printer_name, piece->carrier, piece->method)
+                 : std::tuple(std::string(), std::string(), std::string());
+}
+
+void holdElsewhere(RunState& state, const Task& swab) {
+    for (const Task& each : state.tasks)
+        if (each.work == Work::swab && each.id != swab.id && !isDone(state, each.id) &&
+            each.round >= swab.round && inkOf(state, each) == inkOf(state, swab))
+            state.held_by[each.id] = swab.id;
 }
 
 }  // namespace
@@ -102,6 +119,7 @@ void apply(RunState& state, const Event& event) {
                 const int more =
                     event.kind == Kind::another ? std::max(task->rounds, *task->round + 1) : *task->round;
                 state.course.rounds[task->chain] = more;
+                if (task->work == Work::swab && event.kind == Kind::done) holdElsewhere(state, *task);
                 makeTasks(state);
             }
             return;
@@ -118,7 +136,11 @@ void apply(RunState& state, const Event& event) {
         case Kind::taken_back:
             state.past.done.erase(event.task);
             state.past.under_way.erase(event.task);
-            if (state.left_out.erase(event.task) > 0) makeTasks(state);
+            if (state.left_out.erase(event.task) +
+                    std::erase_if(state.held_by,
+                                  [&](const auto& each) { return each.second == event.task; }) >
+                0)
+                makeTasks(state);
             return;
         case Kind::note:
         case Kind::went_wrong:

@@ -38,6 +38,9 @@ struct RunState {
     Past past;                              ///< what is done; under way are hands that have begun
     std::map<std::string, Moment> look_at;  ///< of waits: when one wants to look again
     std::set<std::string> left_out;
+    /// Swabs that need not be made, by the one that held: of the same ink on the same paper, with no fewer
+    /// coats.
+    std::map<std::string, std::string> held_by;
     std::vector<Remark> remarks;
     bool ended = false;
 };

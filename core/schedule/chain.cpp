@@ -171,8 +171,10 @@ void Chain::addRounds(std::size_t from, std::size_t to) {
         straight_on_ = false;
         const auto known = course_.rounds.find(chunk_);
         rounds_ = known == course_.rounds.end() ? rounds.usual : known->second;
+        std::size_t first = from;
+        while (!rounds.first.empty() && first + 1 < to && steps_[first]->id != rounds.first) ++first;
         for (int round = 1; round <= rounds_; ++round)
-            for (std::size_t i = from; i < to; ++i) {
+            for (std::size_t i = round == 1 ? first : from; i < to; ++i) {
                 round_ = round;
                 add(*steps_[i], chunk, round > 1 ? rounds.later : 1, true);
             }

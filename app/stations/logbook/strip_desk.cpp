@@ -52,7 +52,11 @@ QString stripText(const MeasuredTransfer& strip, Unit unit) {
 }
 
 StripDesk::StripDesk(std::filesystem::path record, JobStore& store, RenderService& service, QObject* parent)
-    : QObject(parent), record_(std::move(record)), store_(store), service_(service) {}
+    : QObject(parent), record_(record), store_(store), service_(service), swabs_(std::move(record)) {
+    connect(&swabs_, &SwabDesk::changed, this, &StripDesk::changed);
+    connect(&swabs_, &SwabDesk::failed, this,
+            [this](const QString& sentence) { emit told(sentence, false); });
+}
 StripDesk::~StripDesk() = default;
 
 template <class Work>
@@ -238,6 +242,36 @@ void StripDesk::erase() {
     if (!strip || said_) return;
     if (tried([&] { kept_->erase(strip->id); })) strips_.reset();
     emit changed();
+}
+
+namespace {
+
+const Step* swabStep(const Method& method) {
+    const auto swab = std::find_if(method.steps.begin(), method.steps.end(),
+                                   [](const Step& step) { return step.work == Work::swab; });
+    return swab == method.steps.end() ? nullptr : &*swab;
+}
+
+}  // namespace
+
+bool StripDesk::swabbable() const {
+    const Method* method = knownMethod(QString::fromStdString(of_.method));
+    const Step* swab = method ? swabStep(*method) : nullptr;
+    if (!swab) return false;
+    // Of a printer that is not of this job nobody knows what it is.
+    for (const Printer& printer : store_.job().printers)
+        if (printer.name == of_.printer) return isNeeded(*swab, {printer.kind});
+    return true;
+}
+
+const SwabTest* StripDesk::swab() const {
+    const Method* method = knownMethod(QString::fromStdString(of_.method));
+    return method ? latestFor(swabs_.all(), of_.printer, method->carrier.name, of_.method) : nullptr;
+}
+
+void StripDesk::saySwab(Swabbed swabbed, int more_coats) {
+    if (const Method* method = knownMethod(QString::fromStdString(of_.method)))
+        swabs_.say(of_.printer, method->carrier.name, of_.method, swabbed, more_coats);
 }
 
 const MeasuredTransfer* StripDesk::offeredFor(const Piece& piece) const {

@@ -2,6 +2,7 @@
 #include <QImage>
 #include <QObject>
 
+#include "app/stations/logbook/swab_desk.h"
 #include "core/job/job.h"
 #include "core/record/strips.h"
 #include "core/strip/by_hand.h"
@@ -56,6 +57,14 @@ class StripDesk : public QObject {
     void leaveByHand();
     void erase();
 
+    /// What damp swabs said, of any ink.
+    SwabDesk& swabs() { return swabs_; }
+    /// Of what it is looked at for; nullptr: nothing yet.
+    const SwabTest* swab() const;
+    /// Whether there is anything to swab: an ink that may run, for a way that is wet.
+    bool swabbable() const;
+    void saySwab(Swabbed swabbed, int more_coats);
+
     /// The latest strip that a piece could go by and does not; nullptr: none.
     const MeasuredTransfer* offeredFor(const Piece& piece) const;
     /// The job's pieces that it was made for go by it, as one undo step.
@@ -76,6 +85,7 @@ class StripDesk : public QObject {
     RenderService& service_;
     mutable std::unique_ptr<Strips> kept_;
     mutable std::optional<std::vector<MeasuredTransfer>> strips_;
+    SwabDesk swabs_;
     For of_;
     bool open_ = false, reading_ = false;
     std::optional<StripByHand> said_;

@@ -1,9 +1,11 @@
 #include "app/stations/logbook/strip_tray.h"
 
 #include <QComboBox>
+#include <QSpinBox>
 
 #include "app/shell/known_methods.h"
 #include "app/stations/logbook/strip_desk.h"
+#include "app/widgets/choice_row.h"
 #include "app/widgets/tray_parts.h"
 #include "core/object/materials.h"
 
@@ -53,9 +55,11 @@ StripTray::StripTray(StripDesk& desk, QWidget* parent) : QWidget(parent), desk_(
         "Print it, transfer it as you would a picture, with a finger's width of bare material all round. "
         "Photograph it in even light, or scan it: shades, lines and dark areas are read, and your pieces go "
         "by them instead of by a guess."));
-    how->setFixedWidth(300);
+    how->setFixedWidth(230);
     how->setAlignment(Qt::AlignTop);
     across->addWidget(how);
+    swab_ = swabPart();
+    across->addWidget(swab_);
     across->addStretch(1);
     connect(print_, &QPushButton::clicked, this, &StripTray::printWanted);
     connect(read_, &QPushButton::clicked, this, &StripTray::readWanted);
@@ -65,6 +69,60 @@ StripTray::StripTray(StripDesk& desk, QWidget* parent) : QWidget(parent), desk_(
     connect(erase_, &QPushButton::clicked, &desk_, &StripDesk::erase);
     connect(&desk_, &StripDesk::changed, this, &StripTray::refresh);
     refresh();
+}
+
+QWidget* StripTray::swabPart() {
+    auto* part = new QWidget;
+    auto* down = new QVBoxLayout(part);
+    down->setContentsMargins(0, 0, 0, 0);
+    down->addWidget(titleLabel(tr("A damp swab on its ink")));
+    auto* row = new QHBoxLayout;
+    swabbed_ =
+        new ChoiceRow(QStringLiteral("swab-said"), tr("What a damp swab did to the ink"), Qt::Horizontal);
+    const QString labels[] = {tr("held"), tr("a trace"), tr("it ran")};
+    for (const Swabbed each : swabbings)
+        swabbed_->add(QString::fromLatin1(name(each).data()), labels[static_cast<std::size_t>(each)]);
+    row->addWidget(swabbed_);
+    row->addStretch(1);
+    down->addLayout(row);
+    auto* coats = new QHBoxLayout;
+    coats_ = new QSpinBox;
+    coats_->setObjectName(QStringLiteral("swab-coats"));
+    coats_->setAccessibleName(tr("Coats that it had had more than is usual"));
+    coats_->setRange(0, most_more_coats);
+    coats->addWidget(quietLabel(tr("coats more than usual")));
+    coats->addWidget(coats_);
+    coats->addStretch(1);
+    down->addLayout(coats);
+    swab_says_ = quietLabel(QString());
+    swab_says_->setObjectName(QStringLiteral("swab-says"));
+    swab_says_->setFixedWidth(250);
+    down->addWidget(swab_says_);
+    unswab_ = linkButton(QStringLiteral("swab-erase"), tr("forget this test"));
+    down->addWidget(unswab_, 0, Qt::AlignLeft);
+    down->addStretch(1);
+    connect(swabbed_, &ChoiceRow::picked, this, [this](const QString& id) {
+        for (const Swabbed each : swabbings)
+            if (id == QString::fromLatin1(name(each).data())) desk_.saySwab(each, coats_->value());
+    });
+    connect(unswab_, &QPushButton::clicked, this, [this] {
+        if (const SwabTest* swab = desk_.swab()) desk_.swabs().erase(*swab);
+    });
+    return part;
+}
+
+void StripTray::refreshSwab() {
+    swab_->setVisible(desk_.swabbable() && !desk_.byHand());
+    const SwabTest* swab = desk_.swab();
+    swabbed_->choose(swab ? QString::fromLatin1(name(swab->swabbed).data()) : QString());
+    if (swab) coats_->setValue(swab->more_coats);
+    unswab_->setVisible(swab);
+    const QString next =
+        !swab ? tr("Nobody has looked yet: a plan asks for it, and nothing is laid before it holds.")
+        : swab->swabbed == Swabbed::held
+            ? tr("Plans ask for it no more.")
+            : tr("Plans give it one coat more and ask again; another printer may do better.");
+    swab_says_->setText(swab ? swabText(*swab) + QLatin1Char(' ') + next : next);
 }
 
 void StripTray::refresh() {
@@ -92,6 +150,7 @@ void StripTray::refresh() {
     keep_->setVisible(hand);
     leave_->setVisible(hand);
     erase_->setVisible(!hand && desk_.shown());
+    refreshSwab();
 }
 
 }  // namespace tympan::app

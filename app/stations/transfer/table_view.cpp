@@ -11,6 +11,7 @@
 #include "app/stations/transfer/ask_wrong.h"
 #include "app/stations/transfer/work_words.h"
 #include "app/widgets/tray_parts.h"
+#include "core/record/swabs.h"
 
 namespace tympan::app {
 
@@ -29,13 +30,15 @@ TableView::TableView(RunBook& book, Ringing& ringing, WorkClock& clock, QWidget*
     done_ = bigButton(QStringLiteral("table-done"), tr("Done"), true);
     not_yet_ = bigButton(QStringLiteral("table-not-yet"), tr("Not yet"), false);
     another_ = bigButton(QStringLiteral("table-another"), tr("Another round"), false);
+    trace_ = bigButton(QStringLiteral("table-trace"), tr("A trace"), false);
     wrong_ = bigButton(QStringLiteral("table-wrong"), tr("Something went wrong"), false);
     back_ = bigButton(QStringLiteral("table-back"), tr("Take it back"), false);
     leave_ = bigButton(QStringLiteral("table-leave"), tr("Leave the table"), false);
     turn_ = bigButton(QStringLiteral("table-turn"), tr("Turn the picture"), false);
     connect(done_, &QPushButton::clicked, this, &TableView::done);
     connect(not_yet_, &QPushButton::clicked, this, &TableView::notYet);
-    connect(another_, &QPushButton::clicked, this, &TableView::anotherRound);
+    connect(another_, &QPushButton::clicked, this, [this] { anotherRound(); });
+    connect(trace_, &QPushButton::clicked, this, [this] { anotherRound(std::string(name(Swabbed::trace))); });
     connect(wrong_, &QPushButton::clicked, this, &TableView::wrong);
     connect(back_, &QPushButton::clicked, this, &TableView::takeBack);
     connect(leave_, &QPushButton::clicked, this, &TableView::left);
@@ -130,16 +133,20 @@ void TableView::show(const std::string& run, const Now& now) {
     }
     const bool hands = now.kind == Now::Kind::hands, wait = now.kind == Now::Kind::wait;
     const bool look = wait && task && task->again, later = now.kind == Now::Kind::later;
+    const bool swab = hands && task && task->work == Work::swab && !waits_;
     done_->setText(now.kind == Now::Kind::over       ? tr("End the work")
                    : waits_                          ? tr("Begin")
                    : task && task->gate              ? tr("Yes, all is well")
+                   : swab                            ? tr("It held")
                    : look                            ? tr("It is clear")
                    : wait && task->work == Work::dry ? tr("It is dry")
                    : wait                            ? tr("It is over")
                    : later                           ? tr("Do it now all the same")
                                                      : tr("Done"));
     not_yet_->setVisible(wait);
-    another_->setVisible(look);
+    another_->setText(swab ? tr("It ran") : tr("Another round"));
+    another_->setVisible(look || swab);
+    trace_->setVisible(swab);
     wrong_->setVisible(hands || wait);
     back_->setVisible(!did_.empty());
     turn_->setVisible(!reference_.isNull());
@@ -185,14 +192,20 @@ void TableView::done() {
         }
     }
     alarm_.clear();
-    did_.emplace_back(run_, task_);
-    book_.happen(run_, {.kind = Event::Kind::done, .at = {}, .task = task_});
+    answer({.kind = Event::Kind::done, .at = {}, .task = task_}, task->work == Work::swab);
 }
 
-void TableView::anotherRound() {
+void TableView::anotherRound(const std::string& why) {
+    const Task* task = shown();
+    if (!task) return;
     alarm_.clear();
-    did_.emplace_back(run_, task_);
-    book_.happen(run_, {.kind = Event::Kind::another, .at = {}, .task = task_});
+    answer({.kind = Event::Kind::another, .at = {}, .task = task_, .words = why}, task->work == Work::swab);
+}
+
+void TableView::answer(const Event& event, bool swab) {
+    const std::string run = run_;  // the next step may be of another
+    did_.push_back({run, event.task, swab});
+    if (book_.happen(run, event) && swab) emit swabbed(run);
 }
 
 void TableView::notYet() {
@@ -206,9 +219,10 @@ void TableView::notYet() {
 
 void TableView::takeBack() {
     if (did_.empty()) return;
-    const auto [run, task] = did_.back();
+    const auto [run, task, swab] = did_.back();
     did_.pop_back();
-    book_.happen(run, {.kind = Event::Kind::taken_back, .at = {}, .task = task});
+    if (book_.happen(run, {.kind = Event::Kind::taken_back, .at = {}, .task = task}) && swab)
+        emit swabbed(run);
 }
 
 void TableView::wrong() {
@@ -238,7 +252,8 @@ void TableView::turnPicture() {
 
 void TableView::mousePressEvent(QMouseEvent*) {
     // A palm that bounces does not do two steps.
-    if (done_->isVisible() && since_.elapsed() > bounce_ms) done();
+    // Nor does it answer what has three answers.
+    if (done_->isVisible() && !trace_->isVisible() && since_.elapsed() > bounce_ms) done();
 }
 
 void TableView::keyPressEvent(QKeyEvent* event) {
@@ -283,7 +298,7 @@ bool TableView::event(QEvent* event) {
 void TableView::resizeEvent(QResizeEvent*) {
     int left = margin;
     const int top = height() - margin / 2 - buttons_height;
-    for (QPushButton* button : {done_, another_, not_yet_, wrong_}) {
+    for (QPushButton* button : {done_, trace_, another_, not_yet_, wrong_}) {
         if (button->isHidden()) continue;
         const int width = std::max(button == done_ ? 220 : 120, button->sizeHint().width());
         button->setGeometry(left, top, width, buttons_height);

@@ -29,6 +29,8 @@ class TableView : public QWidget {
   signals:
     void left();
     void said(const QString& sentence, bool well);
+    /// Something was said of whether ink runs, or taken back.
+    void swabbed(const std::string& run);
 
   protected:
     void paintEvent(QPaintEvent* event) override;
@@ -49,7 +51,8 @@ class TableView : public QWidget {
     void notYet();
     void wrong();
     void takeBack();
-    void anotherRound();
+    void anotherRound(const std::string& why = {});
+    void answer(const Event& event, bool swab);
     void turnPicture();
     void paintTimer(QPainter& painter, const QRectF& box) const;
     void paintReference(QPainter& painter, const QRectF& box) const;
@@ -62,11 +65,15 @@ class TableView : public QWidget {
     Now now_;
     QString alarm_;
     bool must_ = false, waits_ = false;
-    std::vector<std::pair<std::string, std::string>> did_;  ///< run and task, for taking back
+    struct Did {
+        std::string run, task;
+        bool swab = false;
+    };
+    std::vector<Did> did_;  ///< for taking back
     QPixmap reference_;
     QElapsedTimer since_;  ///< this step is shown
     int turned_ = 0;
-    QPushButton *done_, *not_yet_, *another_, *wrong_, *back_, *leave_, *turn_;
+    QPushButton *done_, *not_yet_, *another_, *trace_, *wrong_, *back_, *leave_, *turn_;
 };
 
 }  // namespace tympan::app

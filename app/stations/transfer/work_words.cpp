@@ -48,6 +48,8 @@ QString workName(const Task& task) {
             return tr("Finish");
         case Work::cure:
             return tr("Leave it alone");
+        case Work::swab:
+            return tr("Does the ink run?");
         case Work::unsaid:
             break;
     }
@@ -185,6 +187,8 @@ QString drawingOf(const Task& task) {
         case Work::seal:
         case Work::finish:
             return QStringLiteral("finish");
+        case Work::swab:
+            return QStringLiteral("wipe");
         case Work::unsaid:
             return QStringLiteral("prepare");
         default:
