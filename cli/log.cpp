@@ -66,7 +66,7 @@ int show(const Logbook& book, const Options& options) {
                           step.planned_min, step.times > 1 ? fmt::format(", {} times", step.times) : ""));
     for (const std::string& wrong : entry.wrong) print("      went wrong: " + wrong + "\n");
     if (!entry.notes.empty()) print("      " + entry.notes + "\n");
-    if (!entry.next_time.empty()) print("      next time: " + entry.next_time + "\n");
+    if (!entry.next.words.empty()) print("      next time: " + entry.next.words + "\n");
     return 0;
 }
 

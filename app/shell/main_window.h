@@ -95,6 +95,7 @@ class MainWindow : public QMainWindow {
     void toTable();
     void sayWhatFellDue();
     void savePlan(bool for_calendar);
+    void answerResolution(const QString& words, bool taken);
     void writeLog(const std::string& run);
     void openLogbook();
     void tellTime();

@@ -7,11 +7,13 @@
 #include "app/shell/main_window.h"
 #include "app/stations/logbook/log_store.h"
 #include "app/stations/logbook/strip_desk.h"
+#include "app/stations/object/object_tray.h"
 #include "app/stations/transfer/strip_view.h"
 #include "app/stations/transfer/table_view.h"
 #include "app/stations/transfer/transfer_stage.h"
 #include "app/stations/transfer/work_words.h"
 #include "app/widgets/worth_a_look.h"
+#include "core/job/answers.h"
 #include "core/record/log_of_run.h"
 
 namespace tympan::app {
@@ -53,11 +55,20 @@ void MainWindow::connectWork() {
     look_->remember([this](const Piece& piece) {
         QList<WorthALook::Resolution> resolved;
         for (const Resolved& each :
-             log_->nextTimes(piece.method->id, objectOf(store_.job(), piece).material.id))
-            resolved << WorthALook::Resolution{QString::fromStdString(each.words),
-                                               QString::fromStdString(each.entry)};
+             log_->nextTimes(piece.method->id, objectOf(store_.job(), piece).material.id)) {
+            const std::optional<bool> answer = answered(piece, each.next.words);
+            const bool own = answer == true && each.taken >= taken_often;
+            if (!answer || own)
+                resolved << WorthALook::Resolution{QString::fromStdString(each.next.words),
+                                                   QString::fromStdString(each.entry), helpedText(each), own};
+        }
         return resolved;
     });
+    connect(look_, &WorthALook::ownWayWanted, this, [this] {
+        goTo(object);
+        object_tray_->makeOwnWay();
+    });
+    connect(look_, &WorthALook::resolutionAnswered, this, &MainWindow::answerResolution);
     connect(log_, &LogStore::changed, look_, &WorthALook::refresh);
     connect(look_, &WorthALook::entryWanted, this, [this](const QString& entry) {
         goTo(logbook);
@@ -75,6 +86,18 @@ void MainWindow::connectWork() {
     });
     connect(actions_.calendar, &QAction::triggered, this, [this] { savePlan(true); });
     connect(actions_.plan_sheet, &QAction::triggered, this, [this] { savePlan(false); });
+}
+
+/// A resolution is done or not for the chosen piece and those like it: one step to undo.
+void MainWindow::answerResolution(const QString& words, bool taken) {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    for (const Resolved& each :
+         log_->nextTimes(piece->method->id, objectOf(store_.job(), *piece).material.id))
+        if (each.next.words == words.toStdString())
+            return store_.edit(
+                taken ? tr("do what you resolved") : tr("leave what you resolved"),
+                [&, id = piece->id](Job job) { return withAnswer(std::move(job), id, each.next, taken); });
 }
 
 /// What one may or must do since the program was closed, and that work is under way at all.

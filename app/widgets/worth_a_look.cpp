@@ -41,11 +41,7 @@ WorthALook::WorthALook(JobStore& store, QWidget* parent) : QWidget(parent), stor
 
 void WorthALook::addLine(const Line& line) {
     QList<QPushButton*> buttons = line.finding ? buttonsFor(*line.finding) : QList<QPushButton*>();
-    if (!line.entry.isEmpty()) {
-        buttons << linkButton(QStringLiteral("show-resolved"), tr("show when"));
-        connect(buttons.back(), &QPushButton::clicked, this,
-                [this, entry = line.entry] { emit entryWanted(entry); });
-    }
+    if (line.resolution) buttons = buttonsFor(*line.resolution);
     if (line.strip) {
         buttons << pushButton(QStringLiteral("go-by-strip"), tr("Go by it"));
         buttons.back()->setProperty("remedy", true);
@@ -92,7 +88,12 @@ std::vector<WorthALook::Line> WorthALook::lines() const {
     if (!piece) return all;
     if (resolved_)
         for (const Resolution& each : resolved_(*piece))
-            all.push_back({tr("Next time, you wrote: %1").arg(each.words), {}, {}, each.entry});
+            all.push_back(
+                {(each.own ? tr("You do this now: %1") : tr("Next time, you wrote: %1")).arg(each.words) +
+                     (each.helped.isEmpty() ? QString() : QLatin1Char('\n') + each.helped),
+                 {},
+                 {},
+                 each});
     if (measured_)
         if (const QString says = measured_(*piece); !says.isEmpty())
             all.push_back({tr("Your strip for this: %1").arg(says), {}, {}, {}, true});
@@ -154,6 +155,27 @@ void WorthALook::refresh() {
 
 void WorthALook::enterEvent(QEnterEvent*) { emit pointedAt(true); }
 void WorthALook::leaveEvent(QEvent*) { emit pointedAt(false); }
+
+QList<QPushButton*> WorthALook::buttonsFor(const Resolution& resolution) {
+    QList<QPushButton*> buttons;
+    if (resolution.own) {
+        buttons << pushButton(QStringLiteral("own-resolved"), tr("Make it a way of my own…"));
+        buttons.back()->setProperty("remedy", true);
+        connect(buttons.back(), &QPushButton::clicked, this, &WorthALook::ownWayWanted);
+    } else {
+        buttons << pushButton(QStringLiteral("take-resolved"), tr("Do it"));
+        buttons.back()->setProperty("remedy", true);
+        connect(buttons.back(), &QPushButton::clicked, this,
+                [this, words = resolution.words] { emit resolutionAnswered(words, true); });
+        buttons << linkButton(QStringLiteral("refuse-resolved"), tr("not this time"));
+        connect(buttons.back(), &QPushButton::clicked, this,
+                [this, words = resolution.words] { emit resolutionAnswered(words, false); });
+    }
+    buttons << linkButton(QStringLiteral("show-resolved"), tr("show when"));
+    connect(buttons.back(), &QPushButton::clicked, this,
+            [this, entry = resolution.entry] { emit entryWanted(entry); });
+    return buttons;
+}
 
 QList<QPushButton*> WorthALook::buttonsFor(const Finding& finding) {
     const QString named = QString::fromStdString(std::string(name(finding)));

@@ -22,6 +22,8 @@ class WorthALook : public QWidget {
     /// What its maker resolved to do with such a piece: said below, with where it stands.
     struct Resolution {
         QString words, entry;
+        QString helped;    ///< what was counted of it, as a sentence; empty: too little
+        bool own = false;  ///< it was taken twice: it is offered as a way of one's own
     };
     void remember(std::function<QList<Resolution>(const Piece&)> resolved);
     /// What a strip says that the piece could go by, as a sentence; empty: nothing.
@@ -31,6 +33,10 @@ class WorthALook : public QWidget {
   signals:
     /// The piece is to go by the strip that was offered.
     void stripWanted();
+    /// What was resolved is to be done for such pieces, or not.
+    void resolutionAnswered(const QString& words, bool taken);
+    /// What was taken twice is to be a way of one's own.
+    void ownWayWanted();
     /// Where a resolution stands is to be shown.
     void entryWanted(const QString& entry);
     /// "show it": the maker wants to see where this is.
@@ -49,11 +55,12 @@ class WorthALook : public QWidget {
         QString text;
         QString icon;  ///< none: it is only said
         std::optional<Finding> finding{};
-        QString entry{};     ///< of the logbook
+        std::optional<Resolution> resolution{};
         bool strip = false;  ///< offers one
     };
     std::vector<Line> lines() const;
     QList<QPushButton*> buttonsFor(const Finding& finding);
+    QList<QPushButton*> buttonsFor(const Resolution& resolution);
     void addLine(const Line& line);
 
     JobStore& store_;

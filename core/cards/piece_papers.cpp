@@ -88,7 +88,7 @@ void writePiecePage(const std::filesystem::path& file, const LogEntry& entry, co
     for (const DrawnFault& fault : entry.faults)
         pages.say(fmt::format("{}: {:.1f} cm²", name(fault.fault), areaOf(fault)), words_mm, true);
     if (!entry.notes.empty()) pages.say(entry.notes, words_mm);
-    if (!entry.next_time.empty()) pages.say("Next time: " + entry.next_time, words_mm, true);
+    if (!entry.next.words.empty()) pages.say("Next time: " + entry.next.words, words_mm, true);
     pages.say("What was done, and how long it took", heading_mm, true);
     for (const DoneStep& step : entry.steps)
         pages.say(fmt::format("{}{}{}: {}, planned {}", step.words, step.hands ? "" : ", waiting",

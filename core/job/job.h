@@ -12,6 +12,7 @@
 #include "core/job/work_wishes.h"
 #include "core/measure/length.h"
 #include "core/method/measured.h"
+#include "core/method/next_time.h"
 #include "core/nest/problem.h"
 #include "core/object/object.h"
 #include "core/printer/paper.h"
@@ -106,6 +107,7 @@ struct Piece {
     std::string notes;
     std::string rights = {};                        ///< whose picture it is, and what one may do with it
     std::optional<MeasuredTransfer> measured = {};  ///< what a strip said; see holds.h
+    std::vector<Answer> answers = {};               ///< to what was resolved the last time
 
     bool operator==(const Piece&) const = default;
 };

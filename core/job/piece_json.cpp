@@ -264,6 +264,7 @@ json toJson(const Piece& piece) {
     if (!piece.notes.empty()) value["notes"] = piece.notes;
     if (!piece.rights.empty()) value["rights"] = piece.rights;
     if (piece.measured) value["measured"] = toJson(*piece.measured);
+    for (const Answer& answer : piece.answers) value["answers"].push_back(toJson(answer));
     return value;
 }
 
@@ -277,6 +278,8 @@ Piece readPiece(JsonReader reader, const ArtworkSource& artworks) {
         JsonReader measured = reader.object("measured");
         piece.measured = readMeasured(measured);
     }
+    if (reader.has("answers"))
+        for (JsonReader& answer : reader.objects("answers")) piece.answers.push_back(readAnswer(answer));
     if (reader.has("printer")) piece.printer = reader.integer("printer", limits::id);
     piece.placement = readPlacement(reader.object("placement"));
     piece.size = {reader.number("width_mm", limits::side_mm), reader.number("height_mm", limits::side_mm)};

@@ -29,6 +29,21 @@ Wait timeOf(const Step& step, double work_part) {
     return time;
 }
 
+/// Whether a step belongs to rounds whose first one begins after it.
+bool isOnlyLater(const Method& method, const Step& step) {
+    bool before = false, at = false;
+    for (const Step& last : method.steps) {
+        if (!last.rounds || last.rounds->first.empty()) continue;
+        for (const Step& each : method.steps) {
+            if (each.id == last.rounds->from) before = true;
+            if (each.id == last.rounds->first) break;
+            at = at || (before && each.id == step.id);
+        }
+        before = false;
+    }
+    return at;
+}
+
 }  // namespace
 
 Wait timeOf(const Method& method, PrinterKind printer) {
@@ -47,7 +62,8 @@ Wait timeOf(const Method& method, PrinterKind printer) {
             sum.typical_min += usual * time.typical_min;
             sum.most_min += most * time.most_min;
         };
-        add(step, 1, std::max(1, times), std::max(1, times), std::max(1, times));
+        if (!isOnlyLater(method, step))
+            add(step, 1, std::max(1, times), std::max(1, times), std::max(1, times));
         if (!step.rounds) continue;
         const Rounds& rounds = *step.rounds;
         bool among = false;

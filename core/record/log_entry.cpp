@@ -129,7 +129,7 @@ LogEntry withSaid(LogEntry anew, const LogEntry& before) {
     anew.outcome = before.outcome;
     anew.faults = before.faults;
     anew.later = before.later;
-    anew.next_time = before.next_time;
+    anew.next = before.next;
     anew.photographs = before.photographs;
     anew.bought = before.bought;
     if (!before.notes.empty()) anew.notes = before.notes;
@@ -196,7 +196,7 @@ json toJson(const LogEntry& entry) {
                {"faults", json::array()},
                {"later", json::array()},
                {"notes", entry.notes},
-               {"next_time", entry.next_time}};
+               {"next_time", entry.next.words}};
     for (const DoneStep& step : entry.steps) value["steps"].push_back(toJson(step));
     for (const DrawnFault& fault : entry.faults) value["faults"].push_back(toJson(fault));
     for (const LaterEvent& event : entry.later) value["later"].push_back(toJson(event));
@@ -204,6 +204,8 @@ json toJson(const LogEntry& entry) {
         value["width_mm"] = entry.size.width, value["height_mm"] = entry.size.height;
     if (entry.wash_from) value["wash_from"] = toJson(*entry.wash_from);
     if (!entry.rights.empty()) value["rights"] = entry.rights;
+    if (!entry.next.step.empty()) value["next_change"] = toJson(entry.next);
+    if (!entry.resolved.empty()) value["resolved"] = entry.resolved;
     if (entry.bought > 0) value["bought"] = entry.bought;
     for (const Photograph& photograph : entry.photographs)
         value["photographs"].push_back({{"of", name(photograph.of)}, {"sha256", photograph.sha256}});
@@ -240,7 +242,9 @@ LogEntry readLogEntry(JsonReader reader) {
     for (JsonReader& fault : reader.objects("faults")) entry.faults.push_back(readFault(fault));
     for (JsonReader& event : reader.objects("later")) entry.later.push_back(readLater(event));
     entry.notes = reader.note("notes");
-    entry.next_time = reader.note("next_time");
+    if (reader.has("next_change")) entry.next = readNextTime(reader.object("next_change"));
+    entry.next.words = reader.note("next_time");
+    if (reader.has("resolved")) entry.resolved = reader.texts("resolved");
     entry.size = {reader.number("width_mm", 0, 1e5, 0), reader.number("height_mm", 0, 1e5, 0)};
     if (reader.has("wash_from")) entry.wash_from = readMoment(reader, "wash_from");
     entry.rights = reader.note("rights");

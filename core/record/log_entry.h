@@ -6,6 +6,7 @@
 
 #include "core/base/json_reader.h"
 #include "core/measure/outline.h"
+#include "core/method/next_time.h"
 #include "core/method/step.h"
 #include "core/schedule/time_zone.h"
 
@@ -94,7 +95,9 @@ struct LogEntry {
     Outcome outcome = Outcome::unsaid;
     std::vector<DrawnFault> faults;
     std::vector<LaterEvent> later;
-    std::string notes, next_time;
+    std::string notes;
+    NextTime next;                      ///< what its maker resolved for the next time
+    std::vector<std::string> resolved;  ///< resolutions that were taken for it, in their words
     std::vector<Photograph> photographs;
     double bought = 0;  ///< what was bought for it alone cost, in the maker's money
     bool operator==(const LogEntry&) const = default;

@@ -25,7 +25,7 @@ std::string quoted(const std::string& text) {
 LogEntry joined(LogEntry own, const LogEntry& other) {
     if (own.outcome == Outcome::unsaid) own.outcome = other.outcome;
     if (own.notes.empty()) own.notes = other.notes;
-    if (own.next_time.empty()) own.next_time = other.next_time;
+    if (own.next.words.empty()) own.next = other.next;
     if (own.faults.empty()) own.faults = other.faults;
     if (own.bought == 0) own.bought = other.bought;
     for (const Photograph& photograph : other.photographs)
@@ -97,7 +97,7 @@ std::string csvOf(const std::vector<LogEntry>& entries, const TimeZone& zone) {
                                               std::string(name(entry.outcome)),
                                               fmt::format("{}", fmt::join(entry.wrong, "; ")),
                                               entry.notes,
-                                              entry.next_time};
+                                              entry.next.words};
         for (std::size_t i = 0; i < fields.size(); ++i)
             text += fmt::format("{}{}", i > 0 ? "," : "", quoted(fields[i]));
         text += "\r\n";

@@ -104,6 +104,7 @@ std::vector<LogEntry> entriesOf(const WorkRun& run) {
         entry.area_cm2 = piece.area_cm2;
         entry.size = piece.size;
         entry.rights = piece.rights;
+        entry.resolved = piece.resolved;
         entry.copies = piece.copies;
         for (const Course::Again& again : state.course.again)
             entry.spoiled += again.piece == piece.id ? 1 : 0;

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <nlohmann/json.hpp>
+#include <set>
 
 #include <fmt/format.h>
 
@@ -27,7 +28,7 @@ std::string wordsOf(const LogEntry& entry) {
     const auto add = [&](const std::string& more) { words += more + "\n"; };
     for (const std::string* each :
          {&entry.job, &entry.name, &entry.method, &entry.method_name, &entry.carrier, &entry.printer,
-          &entry.object, &entry.material, &entry.notes, &entry.next_time, &entry.rights})
+          &entry.object, &entry.material, &entry.notes, &entry.next.words, &entry.rights})
         add(*each);
     for (const std::string& each : entry.wrong) add(each);
     for (const DrawnFault& fault : entry.faults) add(std::string(name(fault.fault)));
@@ -66,6 +67,33 @@ Outcome outcomeNamed(const std::string& text) {
 struct Logbook::Data {
     std::filesystem::path file;
     mutable SQLite::Database record;
+
+    /// In how many runs a resolution was taken, and how pieces went with it and without.
+    void count(Resolved& resolved, const std::string& method, const std::string& material) const {
+        SQLite::Statement each(
+            record,
+            "SELECT outcome, CASE WHEN run = '' THEN id ELSE run END, "
+            "EXISTS (SELECT 1 FROM json_each(entry, '$.resolved') WHERE json_each.value = ?) "
+            "FROM entries WHERE method = ? AND material = ?");
+        each.bind(1, resolved.next.words);
+        each.bind(2, method);
+        each.bind(3, material);
+        std::set<std::string> runs;
+        while (each.executeStep()) {
+            const bool took = each.getColumn(2).getInt() != 0;
+            add(took ? resolved.with : resolved.without, each.getColumn(0).getString());
+            if (took) runs.insert(each.getColumn(1).getString());
+        }
+        resolved.taken = static_cast<int>(runs.size());
+    }
+
+    static void add(Tally& tally, const std::string& outcome) {
+        int& of = outcome == name(Outcome::held)       ? tally.held
+                  : outcome == name(Outcome::in_parts) ? tally.in_parts
+                  : outcome == name(Outcome::spoiled)  ? tally.spoiled
+                                                       : tally.unsaid;
+        ++of;
+    }
 
     void put(const LogEntry& entry) {
         const LogLine line = lineOf(entry);
@@ -247,18 +275,30 @@ std::vector<Resolved> Logbook::nextTimes(const std::string& method, const std::s
                                          std::size_t most) const {
     return keeping(data_->file, [&] {
         std::vector<Resolved> found;
-        SQLite::Statement query(
-            data_->record,
-            "SELECT id, json_extract(entry, '$.next_time') AS words, made FROM entries WHERE method = ? "
-            "AND material = ? AND words <> '' ORDER BY made DESC, id");
+        SQLite::Statement query(data_->record,
+                                "SELECT id, json_extract(entry, '$.next_time') AS words, made, entry FROM "
+                                "entries WHERE method = ? "
+                                "AND material = ? AND words <> '' ORDER BY made DESC, id");
         query.bind(1, method);
         query.bind(2, material);
         while (found.size() < most && query.executeStep()) {
             const std::string words = query.getColumn(1).getString();
-            if (std::none_of(found.begin(), found.end(),
-                             [&](const Resolved& each) { return each.words == words; }))
-                found.push_back({query.getColumn(0).getString(), words,
-                                 Moment{std::chrono::seconds{query.getColumn(2).getInt64()}}});
+            if (std::any_of(found.begin(), found.end(),
+                            [&](const Resolved& each) { return each.next.words == words; }))
+                continue;
+            Resolved resolved{query.getColumn(0).getString(),
+                              {words},
+                              Moment{std::chrono::seconds{query.getColumn(2).getInt64()}},
+                              0,
+                              {},
+                              {}};
+            try {
+                resolved.next = readEntry(query.getColumn(3).getString()).next;
+            } catch (const Error&) {
+                // Its words are there all the same.
+            }
+            data_->count(resolved, method, material);
+            found.push_back(std::move(resolved));
         }
         return found;
     });

@@ -2,7 +2,7 @@
 #include <filesystem>
 #include <memory>
 
-#include "core/record/log_entry.h"
+#include "core/record/questions.h"
 
 namespace tympan {
 
@@ -19,9 +19,11 @@ struct Asked {
 
 /// What a maker resolved to do next time, and where it stands.
 struct Resolved {
-    std::string entry, words;
+    std::string entry;
+    NextTime next;
     Moment made;
-    bool operator==(const Resolved&) const = default;
+    int taken = 0;        ///< in how many runs it was
+    Tally with, without;  ///< how pieces of that way on that material went that took it, and the others
 };
 
 /// The logbook on the disk, in the maker's record: what was written is there before the call returns. Several

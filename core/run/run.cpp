@@ -70,6 +70,18 @@ auto inkOf(const RunState& state, const Task& task) {
                  : std::tuple(std::string(), std::string(), std::string());
 }
 
+/// What was begun after it was not, and how many rounds there are is as unknown as it was.
+void takeBack(RunState& state, const Task& task) {
+    for (const Task& each : state.tasks)
+        if (std::any_of(each.after.begin(), each.after.end(), [&](const Tie& tie) {
+                return !tie.from_begin && state.tasks[tie.task].id == task.id;
+            }))
+            state.past.under_way.erase(each.id);
+    if (!task.again || !task.round) return;
+    state.course.rounds[task.chain] = std::max(task.again->usual, *task.round);
+    makeTasks(state);
+}
+
 void holdElsewhere(RunState& state, const Task& swab) {
     for (const Task& each : state.tasks)
         if (each.work == Work::swab && each.id != swab.id && !isDone(state, each.id) &&
@@ -136,6 +148,7 @@ void apply(RunState& state, const Event& event) {
         case Kind::taken_back:
             state.past.done.erase(event.task);
             state.past.under_way.erase(event.task);
+            if (task) takeBack(state, *task);
             if (state.left_out.erase(event.task) +
                     std::erase_if(state.held_by,
                                   [&](const auto& each) { return each.second == event.task; }) >

@@ -314,7 +314,9 @@ void Chain::addWait(const Step& step, const std::vector<WorkUnit>& units) {
     const Wait& wait = *step.wait;
     const bool drying = wait.kind == Wait::Kind::not_before && isDrying(step);
     const auto measured = rules_.measured.find(stepKey(piece_.method, step.id));
-    if (wait.kind == Wait::Kind::not_before && measured != rules_.measured.end()) {
+    // What its maker resolved counts for more than what evenings said before.
+    if (wait.kind == Wait::Kind::not_before && measured != rules_.measured.end() &&
+        wait.basis != Basis::yours) {
         task.least_min = measured->second.least;
         task.usual_min = measured->second.usual;
         task.most_min = measured->second.most;

@@ -22,9 +22,10 @@ struct OrderedPiece {
     std::vector<Step> steps;
     PrinterKind printer = PrinterKind::laser;
     int copies = 1, printed = 1;
-    double area_cm2 = 0;  ///< of one copy's ink, as exact as its outline
-    SizeMm size{0, 0};    ///< of its picture as it is seen
-    std::string rights;   ///< whose picture it is
+    double area_cm2 = 0;                     ///< of one copy's ink, as exact as its outline
+    SizeMm size{0, 0};                       ///< of its picture as it is seen
+    std::string rights;                      ///< whose picture it is
+    std::vector<std::string> resolved = {};  ///< what its maker resolved the last time, and does now
     std::set<std::string> chosen, left_out;
     bool operator==(const OrderedPiece&) const = default;
 };

@@ -8,8 +8,8 @@ namespace tympan::tests {
 struct EmptyRecord {
     EmptyRecord() {
         SQLite::Database record = openRecord(recordFile());
-        for (const char* table :
-             {"events", "references_", "runs", "pictures", "entry_words", "entries", "strips", "supplies"})
+        for (const char* table : {"events", "references_", "runs", "pictures", "entry_words", "entries",
+                                  "strips", "supplies", "swabs"})
             record.exec(std::string("DELETE FROM ") + table);
     }
 };

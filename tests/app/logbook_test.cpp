@@ -16,6 +16,7 @@
 #include "app/stations/logbook/logbook_stage.h"
 #include "app/stations/logbook/wall_view.h"
 #include "app/stations/transfer/strip_view.h"
+#include "core/job/answers.h"
 #include "tests/app/empty_record.h"
 #include "tests/app/transfer_station.h"
 #include "tests/support/tools.h"
@@ -44,6 +45,11 @@ class LogbookStation : EmptyRecord, public TransferTest {
     void open(std::size_t line) {
         app::WallView& wall = window.logbookStage().wall();
         QTest::mouseClick(&wall, Qt::LeftButton, {}, wall.printRect(line).center());
+    }
+    bool isThere(const char* button) {
+        const auto found = window.findChildren<QPushButton*>(QString::fromLatin1(button));
+        return std::any_of(found.begin(), found.end(),
+                           [&](const QPushButton* each) { return each->isVisibleTo(&window); });
     }
     std::string answer() { return find<QLabel>("log-answer")->text().toStdString(); }
     app::LogStore& log() { return window.log(); }
@@ -75,7 +81,7 @@ TEST_F(LogbookStation, writesItselfAndKeepsWhatIsSaid) {
     click("log-note-later");
     const LogEntry kept = *log().entry();
     EXPECT_EQ(kept.notes, "the thin gel");
-    EXPECT_EQ(kept.next_time, "two coats");
+    EXPECT_EQ(kept.next.words, "two coats");
     ASSERT_EQ(kept.later.size(), 1U);
     EXPECT_THAT(kept.later.front().words, HasSubstr("to a friend"));
     // The run goes on; what was said stays.
@@ -299,7 +305,7 @@ TEST_F(LogbookStation, aPieceIsPrintedAndHasACard) {
     const ScratchFolder folder;
     log().writePage(QString::fromStdString((folder / "page.pdf").string()));
     log().writeCard(QString::fromStdString((folder / "card.pdf").string()), log().card());
-    EXPECT_THAT(run({"pdftotext", (folder / "page.pdf").string(), "-"}).out, HasSubstr(entry.next_time));
+    EXPECT_THAT(run({"pdftotext", (folder / "page.pdf").string(), "-"}).out, HasSubstr(entry.next.words));
     EXPECT_THAT(run({"pdftotext", (folder / "card.pdf").string(), "-"}).out, HasSubstr("own drawing"));
     QSignalSpy failed(&log(), &app::LogStore::failed);
     log().writePage(QStringLiteral("/proc/nowhere/page.pdf"));
@@ -319,7 +325,7 @@ TEST_F(LogbookStation, whatWasResolvedIsSaidWhereItApplies) {
     LogEntry entry = fullEntry();
     entry.method = "gel-rub-off";
     entry.material = "pale-wood";
-    entry.next_time = "half the gel at the rim";
+    entry.next.words = "half the gel at the rim";
     log().write({entry});
     plan({"gel-rub-off", "skin-sheet"});
     window.goTo(app::MainWindow::object);
@@ -338,4 +344,55 @@ TEST_F(LogbookStation, whatWasResolvedIsSaidWhereItApplies) {
     window.goTo(app::MainWindow::object);
     window.store().choose(job().pieces.back().id);
     EXPECT_TRUE(waitFor([&] { return !said(); })) << "another way";
+    window.store().choose(job().pieces.front().id);
+    EXPECT_TRUE(waitFor(said));
+    click("refuse-resolved");
+    EXPECT_TRUE(waitFor([&] { return !said(); })) << "not this time";
+    EXPECT_EQ(answered(job().pieces.front(), "half the gel at the rim"), false);
+}
+
+TEST_F(LogbookStation, whatWasResolvedIsDoneWithAClickAndTwiceDoneBecomesAWay) {
+    LogEntry entry = fullEntry();
+    entry.method = "gel-rub-off";
+    entry.material = "pale-wood";
+    entry.next.words.clear();
+    log().write({entry});
+    // Said at the logbook: one coat more of the seal.
+    window.goTo(app::MainWindow::logbook);
+    log().open(entry.id);
+    type("log-next", "seal it once more");
+    choose("log-next-step", QStringLiteral("seal"));
+    choose("log-next-change", static_cast<int>(NextTime::Change::coats));
+    find<QDoubleSpinBox>("log-next-value")->setValue(2);
+    EXPECT_EQ(log().entry()->next, (NextTime{"seal it once more", "seal", NextTime::Change::coats, 2}));
+    log().close();
+    // Done: an edit of the job, to be undone like any other.
+    plan({"gel-rub-off"});
+    window.goTo(app::MainWindow::object);
+    window.store().choose(job().pieces.front().id);
+    const Method before = job().pieces.front().method;
+    ASSERT_TRUE(waitFor([&] { return isThere("take-resolved"); }));
+    click("take-resolved");
+    EXPECT_EQ(
+        job().pieces.front().method,
+        Shared<Method>(withNextTime(before, {"seal it once more", "seal", NextTime::Change::coats, 2})));
+    EXPECT_TRUE(waitFor([&] { return !isThere("take-resolved"); }));
+    EXPECT_FALSE(isThere("own-resolved")) << "once is not a habit";
+    for (int evening = 1; evening <= 2; ++evening) {
+        LogEntry later = entry;
+        later.id = "later-" + std::to_string(evening);
+        later.run = "evening-" + std::to_string(evening);
+        later.outcome = Outcome::held;
+        later.resolved = {"seal it once more"};
+        later.next = {};
+        log().write({later});
+    }
+    EXPECT_TRUE(waitFor([&] { return isThere("own-resolved"); }));
+    bool counted = false;
+    for (const QLabel* label : find<QWidget>("worth-a-look")->findChildren<QLabel*>())
+        counted = counted ||
+                  label->text().contains(QStringLiteral("Where you did it, 2 of 2 held; where not, 0 of 1."));
+    EXPECT_TRUE(counted);
+    window.store().undo();
+    EXPECT_EQ(job().pieces.front().method, Shared<Method>(before));
 }

@@ -77,7 +77,8 @@ LogEntry fullEntry() {
     entry.later = {{Later::washed, entry.made + hours{100}, "by hand", 0},
                    {Later::sent, entry.made + hours{200}, "to a friend", 480}};
     entry.notes = "Caf\u00e9 table, \"second\" try\nwith the thin paper";
-    entry.next_time = "two coats at the rim";
+    entry.next = {"two coats at the rim", "seal", NextTime::Change::coats, 1};
+    entry.resolved = {"less water"};
     entry.rights = "own drawing";
     entry.bought = 2.5;
     entry.steps.front().ml = 12;

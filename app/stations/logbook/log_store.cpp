@@ -28,6 +28,15 @@ QString methodText(const std::string& id) {
 
 }  // namespace
 
+QString helpedText(const Resolved& resolved) {
+    if (resolved.with.said() == 0 || resolved.without.said() == 0) return {};
+    return LogStore::tr("Where you did it, %1 of %2 held; where not, %3 of %4.")
+        .arg(resolved.with.held)
+        .arg(resolved.with.said())
+        .arg(resolved.without.held)
+        .arg(resolved.without.said());
+}
+
 QString outcomeText(Outcome outcome) {
     switch (outcome) {
         case Outcome::held:
@@ -175,7 +184,7 @@ bool LogStore::change(const std::function<void(LogEntry&)>& change) {
     // What was asked is not asked again: nothing hops away under the hand.
     for (LogLine& line : lines_)
         if (line.id == changed_entry.id) line = lineOf(changed_entry);
-    if (changed_entry.next_time != entry_->next_time) resolved_.clear();
+    if (changed_entry.next != entry_->next || changed_entry.outcome != entry_->outcome) resolved_.clear();
     entry_ = std::move(changed_entry);
     emit changed();
     return true;

@@ -110,6 +110,11 @@ class LogStore : public QObject {
 
 /// "gel, paper rubbed off on slate, laser printer": what was asked, in words; empty: everything.
 QString askedText(const Asked& asked);
+/// How pieces went with what was resolved and without it, counted: "Where you did it, 3 of 3 held; where not,
+/// 2 of 5." Empty where one of them is not known.
+QString helpedText(const Resolved& resolved);
+/// What was taken so often may become a way of one's own.
+inline constexpr int taken_often = 2;
 /// "held", "in parts", "spoiled", "not said".
 QString outcomeText(Outcome outcome);
 /// "bare pale wood" for "pale-wood".

@@ -7,9 +7,11 @@
 #include <QPlainTextEdit>
 #include <QStackedWidget>
 
+#include "app/shell/known_methods.h"
 #include "app/stations/logbook/ask_shelf.h"
 #include "app/stations/logbook/face_view.h"
 #include "app/stations/logbook/log_store.h"
+#include "app/stations/logbook/next_time_edit.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/logbook/strip_tray.h"
 #include "app/widgets/choice_row.h"
@@ -137,13 +139,10 @@ QWidget* LogbookTray::piecePart() {
     notes_->setObjectName(QStringLiteral("log-notes"));
     notes_->setAccessibleName(tr("Notes"));
     notes_->setPlaceholderText(tr("in your words"));
-    notes_->setFixedSize(230, 62);
+    notes_->setFixedSize(230, 44);
     notes_->setTabChangesFocus(true);
     remembered->addWidget(notes_);
-    next_ = new QLineEdit;
-    next_->setObjectName(QStringLiteral("log-next"));
-    next_->setAccessibleName(tr("Next time"));
-    next_->setPlaceholderText(tr("next time…"));
+    next_ = new NextTimeEdit;
     next_->setFixedWidth(230);
     remembered->addWidget(next_);
     remembered->addStretch(1);
@@ -204,9 +203,8 @@ QWidget* LogbookTray::piecePart() {
     connect(notes_, &QPlainTextEdit::textChanged, this, [this] {
         store_.change([&](LogEntry& entry) { entry.notes = notes_->toPlainText().toStdString(); });
     });
-    connect(next_, &QLineEdit::editingFinished, this, [this] {
-        store_.change([&](LogEntry& entry) { entry.next_time = next_->text().trimmed().toStdString(); });
-    });
+    connect(next_, &NextTimeEdit::said, this,
+            [this](const NextTime& next) { store_.change([&](LogEntry& entry) { entry.next = next; }); });
     connect(fault_, &QComboBox::activated, this, [this] {
         const int fault = fault_->currentData().toInt();
         store_.draw(fault < 0 ? std::nullopt : std::optional(static_cast<Fault>(fault)));
@@ -292,7 +290,7 @@ void LogbookTray::refresh() {
         const QSignalBlocker quiet(notes_);
         notes_->setPlainText(notes);
     }
-    if (!next_->hasFocus()) next_->setText(QString::fromStdString(entry->next_time));
+    next_->show(entry->next, knownMethod(QString::fromStdString(entry->method)));
     const QString chosen = store_.beside() ? QString::fromStdString(store_.beside()->id) : QString();
     beside_->clear();
     beside_->addItem(tr("none"), QString());

@@ -15,6 +15,7 @@ namespace tympan::app {
 
 class ChoiceRow;
 class LogStore;
+class NextTimeEdit;
 class StripDesk;
 class StripTray;
 
@@ -47,7 +48,8 @@ class LogbookTray : public QWidget {
     QPushButton* unfault_;
     ChoiceRow* went_;
     QPlainTextEdit* notes_;
-    QLineEdit *next_, *later_words_;
+    NextTimeEdit* next_;
+    QLineEdit* later_words_;
 };
 
 }  // namespace tympan::app

@@ -73,6 +73,7 @@ StripTray::StripTray(StripDesk& desk, QWidget* parent) : QWidget(parent), desk_(
 
 QWidget* StripTray::swabPart() {
     auto* part = new QWidget;
+    part->setObjectName(QStringLiteral("swab-part"));
     auto* down = new QVBoxLayout(part);
     down->setContentsMargins(0, 0, 0, 0);
     down->addWidget(titleLabel(tr("A damp swab on its ink")));

@@ -14,6 +14,8 @@ class MethodPanel : public ObjectPanel {
     Q_OBJECT
   public:
     explicit MethodPanel(JobStore& store);
+    /// The chosen piece's way becomes one of the maker's own, after its changes were asked for.
+    void copyAndChange();
     void refresh(const Piece& piece, const Object& object) override;
 
   signals:
@@ -23,7 +25,6 @@ class MethodPanel : public ObjectPanel {
     void fill();
     void setMethod(const Method& method);
     void findOne();
-    void copyAndChange();
     void showSteps();
 
     QWidget* mount_row_;

@@ -45,25 +45,30 @@ ObjectTray::ObjectTray(JobStore& store, RenderService& service, HandPlacement& h
     panels_ = new QStackedWidget;
     auto* what_panel = new WhatPanel(store, service);
     auto* place_panel = new PlacePanel(store);
-    auto* method_panel = new MethodPanel(store);
+    method_panel_ = new MethodPanel(store);
     panels_->addWidget(what_panel);
     panels_->addWidget(new ZonesPanel(store, hand));
     panels_->addWidget(place_panel);
     panels_->addWidget(new EdgePanel(store));
     auto* fill_panel = new FillPanel(store, service);
     panels_->addWidget(fill_panel);
-    panels_->addWidget(method_panel);
+    panels_->addWidget(method_panel_);
     auto* scroll = new Sideways(panels_);
     scroll->setObjectName(QStringLiteral("object-scroll"));
     outer->addWidget(scroll, 1);
     connect(what_panel, &WhatPanel::said, this, &ObjectTray::said);
-    connect(method_panel, &MethodPanel::said, this, &ObjectTray::said);
+    connect(method_panel_, &MethodPanel::said, this, &ObjectTray::said);
     for (ObjectPanel* panel : {static_cast<ObjectPanel*>(place_panel), static_cast<ObjectPanel*>(fill_panel)})
         connect(panel, &ObjectPanel::anotherWanted, this, &ObjectTray::anotherWanted);
     connect(parts_, &ChoiceRow::picked, this, &ObjectTray::open);
     connect(&store_, &JobStore::changed, this, &ObjectTray::refresh);
     open(QStringLiteral("what"));
     refresh();
+}
+
+void ObjectTray::makeOwnWay() {
+    open(QStringLiteral("method"));
+    method_panel_->copyAndChange();
 }
 
 void ObjectTray::open(const QString& panel) {

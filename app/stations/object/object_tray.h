@@ -6,6 +6,7 @@ class QStackedWidget;
 namespace tympan::app {
 
 class ChoiceRow;
+class MethodPanel;
 class HandPlacement;
 class JobStore;
 class ObjectPanel;
@@ -20,6 +21,8 @@ class ObjectTray : public QWidget {
 
     /// "what", "zones", "place", "edge", "fill" or "method".
     void open(const QString& panel);
+    /// The chosen piece's way is to be one of the maker's own.
+    void makeOwnWay();
     /// The station is entered or left.
     void work(bool here);
 
@@ -35,6 +38,7 @@ class ObjectTray : public QWidget {
     HandPlacement& hand_;
     ChoiceRow* parts_;
     QStackedWidget* panels_;
+    MethodPanel* method_panel_;
     bool here_ = false;
 };
 

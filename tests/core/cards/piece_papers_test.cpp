@@ -28,7 +28,7 @@ TEST(PiecePage, saysAllThatTheLogbookHas) {
                    lisbon);
     const std::string text = textOf(folder / "page.pdf");
     for (const std::string& said :
-         {entry.name, entry.object, entry.printer, entry.next_time, entry.wrong.front(), entry.rights,
+         {entry.name, entry.object, entry.printer, entry.next.words, entry.wrong.front(), entry.rights,
           std::string("cloud: 2.0 cm²"), std::string("480 g"), std::string("rub, 4 times: 22 min"),
           std::string("after")})
         EXPECT_THAT(text, HasSubstr(said));

@@ -81,7 +81,7 @@ TEST(LogbookTest, aRunThatGoesOnLeavesWhatItsMakerSaid) {
     of_run.outcome = Outcome::unsaid;
     of_run.faults.clear();
     of_run.later.clear();
-    of_run.next_time.clear();
+    of_run.next.words.clear();
     of_run.notes.clear();
     of_run.made += std::chrono::hours{1};
     book.putOfRun({of_run});
@@ -97,16 +97,47 @@ TEST(LogbookTest, whatWasResolvedIsFoundForTheSameWayOnTheSameMaterial) {
         LogEntry entry = fullEntry();
         entry.id = std::to_string(number);
         entry.made += std::chrono::hours{++number};
-        entry.next_time = words;
+        entry.next.words = words;
+        entry.resolved.clear();
         book.put(entry);
     }
     const LogEntry like = fullEntry();
     const auto found = book.nextTimes(like.method, like.material);
     ASSERT_EQ(found.size(), 2U);
-    EXPECT_EQ(found[0].words, "two coats");
+    EXPECT_EQ(found[0].next.words, "two coats");
     EXPECT_EQ(found[0].entry, "3") << "the latest";
-    EXPECT_EQ(found[1].words, "less water");
+    EXPECT_EQ(found[1].next.words, "less water");
     EXPECT_TRUE(book.nextTimes(like.method, "slate").empty());
+}
+
+TEST(LogbookTest, itIsCountedWhatWasResolvedAndWhetherItHelped) {
+    const ScratchFolder folder;
+    Logbook book(folder / "record.sqlite");
+    const auto put = [&](int number, const std::string& run, Outcome outcome, bool took) {
+        LogEntry entry = fullEntry();
+        entry.id = std::to_string(number);
+        entry.run = run;
+        entry.outcome = outcome;
+        entry.resolved = took ? std::vector<std::string>{"less water", "two coats"}
+                              : std::vector<std::string>{"two coats, perhaps"};
+        entry.next = {number == 0 ? "two coats" : "", "seal", NextTime::Change::coats, 1};
+        book.put(entry);
+    };
+    put(0, "monday", Outcome::spoiled, false);
+    put(1, "monday", Outcome::held, false);
+    put(2, "tuesday", Outcome::held, true);
+    put(3, "tuesday", Outcome::held, true);
+    put(4, "friday", Outcome::in_parts, true);
+    put(5, "friday", Outcome::unsaid, true);
+    const auto found = book.nextTimes(fullEntry().method, fullEntry().material);
+    ASSERT_EQ(found.size(), 1U);
+    EXPECT_EQ(found[0].next, (NextTime{"two coats", "seal", NextTime::Change::coats, 1}));
+    EXPECT_EQ(found[0].taken, 2) << "evenings, not pieces";
+    EXPECT_EQ(found[0].with.held, 2);
+    EXPECT_EQ(found[0].with.said(), 3);
+    EXPECT_EQ(found[0].with.unsaid, 1);
+    EXPECT_EQ(found[0].without.held, 1);
+    EXPECT_EQ(found[0].without.said(), 2);
 }
 
 TEST(LogbookTest, filesAreMergedAndOverwriteNothing) {
@@ -114,14 +145,14 @@ TEST(LogbookTest, filesAreMergedAndOverwriteNothing) {
     Logbook book(folder / "record.sqlite");
     LogEntry own = fullEntry();
     own.outcome = Outcome::held;
-    own.next_time.clear();
+    own.next.words.clear();
     own.later.resize(1);
     book.put(own);
     write(folder / "log.json", jsonOf({fullEntry(), madeUpYear().back()}));
     EXPECT_EQ(merge(book, readLogFile(folder / "log.json")), 1);
     const LogEntry merged = book.find(own.id).value();
     EXPECT_EQ(merged.outcome, Outcome::held) << "said here";
-    EXPECT_EQ(merged.next_time, fullEntry().next_time) << "not said here";
+    EXPECT_EQ(merged.next.words, fullEntry().next.words) << "not said here";
     EXPECT_EQ(merged.later, fullEntry().later);
     EXPECT_EQ(merge(book, readLogFile(folder / "log.json")), 0);
     EXPECT_EQ(book.count(), 2);

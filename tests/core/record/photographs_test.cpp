@@ -61,13 +61,13 @@ TEST(LogEntry, whatItsMakerSaidStaysWhenItsRunGoesOn) {
     anew.faults.clear();
     anew.photographs.clear();
     anew.later.clear();
-    anew.next_time.clear();
+    anew.next = {};
     anew.copies = 9;
     const LogEntry kept = withSaid(anew, before);
     EXPECT_EQ(kept.copies, 9);
     EXPECT_EQ(kept.photographs, before.photographs);
     EXPECT_EQ(kept.faults, before.faults);
-    EXPECT_EQ(kept.next_time, before.next_time);
+    EXPECT_EQ(kept.next, before.next);
 }
 
 TEST(LogEntry, theNameOfAPhotographIsNoPath) {

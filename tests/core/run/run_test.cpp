@@ -125,6 +125,30 @@ TEST(Run, aStepTakenBackIsToBeDoneAgain) {
     EXPECT_NE(findTask(state, "2.1.clean"), nullptr);
 }
 
+TEST(Run, anotherRoundThatIsTakenBackWasNotBegunEither) {
+    WorkRun run = runOf({"gel-rub-off"});
+    Moment now = run.start.at;
+    run.events = workedOn(run, now, 400);
+    const auto last = std::find_if(run.events.rbegin(), run.events.rend(), [&](const Event& event) {
+        return event.kind == Kind::done && event.task.find(".look") != std::string::npos;
+    });
+    ASSERT_NE(last, run.events.rend());
+    const std::string look = last->task;
+    run.events.erase(std::prev(last.base()), run.events.end());
+    const RunState before = stateOf(run);
+    RunState state = before;
+    apply(state, {.kind = Kind::another, .at = now, .task = look});
+    const auto soak = std::find_if(state.tasks.begin(), state.tasks.end(), [&](const Task& task) {
+        return task.step == "soak" && task.hands && !isDone(state, task.id);
+    });
+    ASSERT_NE(soak, state.tasks.end()) << "another round";
+    apply(state, {.kind = Kind::begun, .at = now, .task = soak->id});
+    apply(state, {.kind = Kind::taken_back, .at = now, .task = look});
+    EXPECT_EQ(state.tasks, before.tasks);
+    EXPECT_EQ(state.past.done, before.past.done);
+    EXPECT_TRUE(state.past.under_way.empty());
+}
+
 TEST(Run, whatIsLeftOutLeavesWhatCameBeforeIt) {
     RunState state = stateOf(runOf({"gel-rub-off"}));
     apply(state, {.kind = Kind::left_out, .at = Moment{}, .task = "2.1.dry"});
