@@ -148,8 +148,8 @@ void Swabs::erase(const std::string& id) {
 
 std::vector<SwabTest> Swabs::all() const {
     return keeping(data_->file, [&] {
-        return readableRows(data_->record, "SELECT swab FROM swabs ORDER BY made DESC, rowid DESC", "a swab test",
-                            readSwab);
+        return readableRows(data_->record, "SELECT swab FROM swabs ORDER BY made DESC, rowid DESC",
+                            "a swab test", readSwab);
     });
 }
 

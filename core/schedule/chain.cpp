@@ -170,12 +170,14 @@ void Chain::addRounds(std::size_t from, std::size_t to) {
         next_ = base;
         straight_on_ = false;
         const auto known = course_.rounds.find(chunk_);
-        rounds_ = known == course_.rounds.end() ? rounds.usual : known->second;
+        const int all = known == course_.rounds.end() ? rounds.usual : known->second;
         std::size_t first = from;
         while (!rounds.first.empty() && first + 1 < to && steps_[first]->id != rounds.first) ++first;
-        for (int round = 1; round <= rounds_; ++round)
+        for (int round = 1; round <= all; ++round)
             for (std::size_t i = round == 1 ? first : from; i < to; ++i) {
                 round_ = round;
+                rounds_ =
+                    i < first ? 0 : all;  // what is only done when it must be is not counted up to anything
                 add(*steps_[i], chunk, round > 1 ? rounds.later : 1, true);
             }
         tympan::add(ends, next_);

@@ -37,17 +37,17 @@ NextTimeEdit::NextTimeEdit(QWidget* parent) : QWidget(parent) {
     words_ = new QLineEdit;
     words_->setObjectName(QStringLiteral("log-next"));
     words_->setAccessibleName(tr("Next time"));
-    words_->setPlaceholderText(tr("next time…"));
+    words_->setPlaceholderText(tr("what you would do"));
     down->addWidget(words_);
-    step_ = choiceBox(QStringLiteral("log-next-step"), tr("At which step"), 230);
+    step_ = choiceBox(QStringLiteral("log-next-step"), tr("At which step"), 200);
     down->addWidget(step_);
     auto* row = new QHBoxLayout;
     row->setSpacing(6);
-    change_ = choiceBox(QStringLiteral("log-next-change"), tr("What is done otherwise"), 142);
+    change_ = choiceBox(QStringLiteral("log-next-change"), tr("What is done otherwise"), 120);
     value_ = new QDoubleSpinBox;
     value_->setObjectName(QStringLiteral("log-next-value"));
     value_->setAccessibleName(tr("How much"));
-    value_->setFixedWidth(82);
+    value_->setFixedWidth(74);
     row->addWidget(change_);
     row->addWidget(value_);
     row->addStretch(1);
@@ -77,7 +77,7 @@ void NextTimeEdit::show(const NextTime& next, const Method* method) {
     if (!words_->hasFocus()) words_->setText(QString::fromStdString(next.words));
     method_ = method ? *method : Method();
     step_->clear();
-    step_->addItem(tr("before the work begins"), QString());
+    step_->addItem(tr("at no step"), QString());
     for (const Step& each : method_.steps)
         step_->addItem(tr("at: %1").arg(QString::fromStdString(firstWords(each.words))),
                        QString::fromStdString(each.id));

@@ -147,7 +147,7 @@ void TableView::show(const std::string& run, const Now& now) {
     another_->setText(swab ? tr("It ran") : tr("Another round"));
     another_->setVisible(look || swab);
     trace_->setVisible(swab);
-    wrong_->setVisible(hands || wait);
+    wrong_->setVisible((hands || wait) && !swab);
     back_->setVisible(!did_.empty());
     turn_->setVisible(!reference_.isNull());
     setAccessibleDescription(nowSentence(now, open.state, clock_.now(), clock_.zone()));
