@@ -24,6 +24,7 @@
 #include "app/shell/theme.h"
 #include "app/shell/unsaved_work.h"
 #include "app/stations/logbook/log_store.h"
+#include "app/stations/logbook/proof_desk.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/object/object_tray.h"
 #include "app/stations/picture/picture_tray.h"
@@ -67,6 +68,7 @@ MainWindow::MainWindow(const std::filesystem::path& record)
     log_ = new LogStore(record.empty() ? recordFile() : record, this);
     log_->workBeside(service_);
     strips_ = new StripDesk(record.empty() ? recordFile() : record, store_, service_, this);
+    proofs_ = new ProofDesk(record.empty() ? recordFile() : record, store_, service_, this);
     dialogs_ = new FileDialogs(*this, actions_, store_, open_, exports_, files_, service_);
     build();
     connectActions();

@@ -31,6 +31,7 @@ class SharpnessTray;
 class StationRule;
 class TableView;
 class LogStore;
+class ProofDesk;
 class StripDesk;
 class LogbookStage;
 class TransferStage;
@@ -76,6 +77,7 @@ class MainWindow : public QMainWindow {
     TableView& table() { return *table_; }
     LogStore& log() { return *log_; }
     StripDesk& strips() { return *strips_; }
+    ProofDesk& proofs() { return *proofs_; }
     LogbookStage& logbookStage() { return *logbook_stage_; }
 
   protected:
@@ -133,6 +135,7 @@ class MainWindow : public QMainWindow {
     Foot* foot_;
     LogStore* log_;
     StripDesk* strips_;
+    ProofDesk* proofs_;
     LogbookStage* logbook_stage_;
     TransferStage* transfer_stage_;
     TableView* table_;

@@ -15,6 +15,8 @@
 #include "app/stations/logbook/logbook_stage.h"
 #include "app/stations/logbook/logbook_tray.h"
 #include "app/stations/logbook/piece_page.h"
+#include "app/stations/logbook/proof_desk.h"
+#include "app/stations/logbook/proof_page.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/logbook/strip_tray.h"
 #include "app/stations/object/object_tray.h"
@@ -69,7 +71,7 @@ void MainWindow::build() {
     stage_->addWidget(loupe_);
     transfer_stage_ = new TransferStage(planning_, ringing_, clock_);
     stage_->addWidget(transfer_stage_);
-    logbook_stage_ = new LogbookStage(*log_, *strips_);
+    logbook_stage_ = new LogbookStage(*log_, *strips_, *proofs_);
     stage_->addWidget(logbook_stage_);
     connect(&logbook_stage_->piecePage(), &PiecePage::pageWanted, this, [this] {
         dialogs_->savePdf(tr("Save its page"), QString::fromStdString(log_->entry()->name),
@@ -108,13 +110,17 @@ void MainWindow::build() {
     print_tray_ = new PrintTray(store_, service_, exports_, actions_);
     trays_->addWidget(print_tray_);
     trays_->addWidget(new TransferTray(store_, planning_, *actions_.calendar, *actions_.plan_sheet));
-    auto* logbook_tray = new LogbookTray(*log_, *strips_);
+    auto* logbook_tray = new LogbookTray(*log_, *strips_, *proofs_);
     connect(&logbook_tray->strips(), &StripTray::printWanted, this, [this] {
         dialogs_->savePdf(tr("Save the test strip"), tr("test strip"),
                           [this](const QString& file) { strips_->print(file); });
     });
     connect(&logbook_tray->strips(), &StripTray::readWanted, this,
             [this] { dialogs_->openPhotograph([this](const QString& file) { strips_->read(file); }); });
+    connect(&logbook_tray->proofs(), &ProofTray::printWanted, actions_.reduced, &QAction::trigger);
+    connect(&logbook_tray->proofs(), &ProofTray::readWanted, this, [this](const QString& shop) {
+        dialogs_->openPhotograph([this, shop](const QString& file) { proofs_->read(file, shop); });
+    });
     connect(logbook_tray, &LogbookTray::photographWanted, this, [this](Photograph::Of of) {
         dialogs_->openPhotograph([this, of](const QString& file) { log_->addPhotograph(of, file); });
     });

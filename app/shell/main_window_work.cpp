@@ -6,6 +6,7 @@
 #include "app/shell/foot.h"
 #include "app/shell/main_window.h"
 #include "app/stations/logbook/log_store.h"
+#include "app/stations/logbook/proof_desk.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/object/object_tray.h"
 #include "app/stations/transfer/strip_view.h"
@@ -37,6 +38,7 @@ void MainWindow::connectWork() {
     });
     connect(&runs_, &RunBook::over, this, &MainWindow::writeLog);
     connect(strips_, &StripDesk::told, foot_, &Foot::say);
+    connect(proofs_, &ProofDesk::told, foot_, &Foot::say);
     connect(strips_, &StripDesk::changed, look_, &WorthALook::refresh);
     look_->offer([this](const Piece& piece) -> QString {
         const MeasuredTransfer* strip = strips_->offeredFor(piece);

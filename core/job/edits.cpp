@@ -90,6 +90,12 @@ Job withNotes(Job job, int id, std::string notes) {
     return changed(std::move(job), id, [&](Piece& piece) { piece.notes = std::move(notes); });
 }
 
+Job withShop(Job job, int id, std::string shop) {
+    for (Piece& piece : job.pieces)
+        if (piece.id == id) piece.shop = std::move(shop);
+    return job;
+}
+
 Job withRights(Job job, int id, std::string rights) {
     const Piece* of = findPiece(job, id);
     if (!of) return job;

@@ -53,6 +53,8 @@ Job withAlreadyReversed(Job job, int piece, bool reversed);
 Job withNotes(Job job, int piece, std::string notes);
 /// Whose picture it is, of every piece that has it.
 Job withRights(Job job, int piece, std::string rights);
+/// Who prints it, chosen by a proof; empty: nobody was chosen.
+Job withShop(Job job, int piece, std::string shop);
 Job withSpares(Job job, int piece, int spares);
 
 /// Sets a piece's picture to another edit of the same original. The picture keeps its width (turned by a

@@ -106,6 +106,7 @@ struct Piece {
     int spares = 0;  ///< printed besides the copies: a backup, and to compare with
     std::string notes;
     std::string rights = {};                        ///< whose picture it is, and what one may do with it
+    std::string shop = {};                          ///< who prints it, chosen by a proof
     std::optional<MeasuredTransfer> measured = {};  ///< what a strip said; see holds.h
     std::vector<Answer> answers = {};               ///< to what was resolved the last time
 

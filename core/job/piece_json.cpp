@@ -263,6 +263,7 @@ json toJson(const Piece& piece) {
     if (piece.joining != Joining{}) value["joining"] = toJson(piece.joining);
     if (!piece.notes.empty()) value["notes"] = piece.notes;
     if (!piece.rights.empty()) value["rights"] = piece.rights;
+    if (!piece.shop.empty()) value["shop"] = piece.shop;
     if (piece.measured) value["measured"] = toJson(*piece.measured);
     for (const Answer& answer : piece.answers) value["answers"].push_back(toJson(answer));
     return value;
@@ -274,6 +275,7 @@ Piece readPiece(JsonReader reader, const ArtworkSource& artworks) {
     piece.name = reader.note("name");
     piece.method = readMethod(reader.object("method"));
     piece.rights = reader.note("rights");
+    piece.shop = reader.note("shop");
     if (reader.has("measured")) {
         JsonReader measured = reader.object("measured");
         piece.measured = readMeasured(measured);

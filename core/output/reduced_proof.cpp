@@ -1,8 +1,11 @@
 #include "core/output/reduced_proof.h"
 
+#include <algorithm>
+
 #include <fmt/format.h>
 
 #include "core/measure/length.h"
+#include "core/output/round_mark.h"
 #include "core/render/render_region.h"
 
 namespace tympan {
@@ -10,29 +13,81 @@ namespace tympan {
 namespace {
 
 constexpr double side_mm = 16, proof_ppi = 150;
+constexpr double mark_in_mm = 10.5;  // a mark's middle, from both edges: clear of what printers leave bare
+constexpr double patch_mm = 10, patches_up_mm = 19,
+                 patch_gap = 0.3;  // their top from the lower edge; of a patch
+
+// Full inks and two of their mixtures each, two greys and black: what shops differ in.
+constexpr std::pair<const char*, Rgb8> colours[] = {
+    {"black", {0, 0, 0}},         {"dark grey", {85, 85, 85}}, {"pale grey", {170, 170, 170}},
+    {"red", {210, 30, 35}},       {"yellow", {245, 210, 20}},  {"green", {40, 140, 60}},
+    {"sky blue", {40, 160, 215}}, {"blue", {35, 50, 145}},     {"magenta", {200, 30, 130}}};
+
+Print proofPrint(const Job& job, const Piece& piece, double ppi) {
+    return printOf(job, piece, std::max(1.0, ppi));
+}
 
 }  // namespace
+
+ProofLayout proofLayout(const Job& job, const Piece& piece) {
+    ProofLayout layout;
+    layout.page = job.sheets.paper.size;
+    const auto& [width, height] = layout.page;
+    layout.corners = {{{mark_in_mm, mark_in_mm},
+                       {width - mark_in_mm, mark_in_mm},
+                       {width - mark_in_mm, height - mark_in_mm},
+                       {mark_in_mm, height - mark_in_mm}}};
+    const SizeMm size = printSizeOf(job, piece);
+    const SizeMm room{width - 2 * side_mm, height - 3 * side_mm - 6};
+    layout.scale = std::min({1.0, room.width / size.width, room.height / size.height});
+    layout.picture = {side_mm, 2 * side_mm, size.width * layout.scale, size.height * layout.scale};
+    const auto count = static_cast<double>(std::size(colours));
+    const double side =
+        std::min(patch_mm, (width - 2 * (mark_in_mm + side_mm / 2)) / (count + patch_gap * (count - 1)));
+    double x = (width - side * (count + patch_gap * (count - 1))) / 2;
+    for (const auto& [name, colour] : colours) {
+        layout.patches.push_back({name, colour, {x, height - patches_up_mm, side, side}});
+        x += side * (1 + patch_gap);
+    }
+    return layout;
+}
+
+Marks proofMarks(const ProofLayout& layout) {
+    Marks marks;
+    for (const PointMm& corner : layout.corners)
+        for (Mark& mark : roundMark(corner)) marks.push_back(std::move(mark));
+    for (const ProofPatch& patch : layout.patches) {
+        FilledShape shape = box(patch.at);
+        shape.colour = patch.colour;
+        marks.push_back(shape);
+    }
+    return marks;
+}
+
+cv::Mat proofPicture(const Job& job, const Piece& piece, double px_per_mm, const Progress& progress) {
+    const double scale = proofLayout(job, piece).scale;
+    return renderWhole(proofPrint(job, piece, px_per_mm * mm_per_inch * scale), progress);
+}
 
 void drawReducedProof(PdfFile& pdf, const Job& job, const Imposition& imposition, std::size_t number,
                       const Progress& progress) {
     const Piece& piece = job.pieces[number];
-    const SizeMm page = job.sheets.paper.size, size = printSizeOf(job, piece);
-    const SizeMm room{page.width - 2 * side_mm, page.height - 3 * side_mm - 6};
-    const double scale = std::min({1.0, room.width / size.width, room.height / size.height});
-    Print print = printOf(job, piece, std::max(1.0, proof_ppi * scale));
+    const ProofLayout layout = proofLayout(job, piece);
+    Print print = proofPrint(job, piece, proof_ppi * layout.scale);
     print.mirrored = imposition.prints[number].mirrored;
     const bool mirrored = print.mirrored == Mirrored::yes;
-    pdf.beginPage(page);
-    pdf.pictureIn({side_mm, 2 * side_mm, size.width * scale, size.height * scale},
-                  renderWhole(print, {progress.stop, {}}));
-    const std::string how =
-        fmt::format("Proof of {}: {}, {}", piece.name, mirrored ? "mirrored" : "not mirrored",
-                    scale < 1 ? fmt::format("reduced to {:.0f} %", 100 * scale) : "at true size");
+    pdf.beginPage(layout.page);
+    pdf.pictureIn(layout.picture, renderWhole(print, {progress.stop, {}}));
+    const std::string how = fmt::format(
+        "Proof of {}: {}, {}", piece.name, mirrored ? "mirrored" : "not mirrored",
+        layout.scale < 1 ? fmt::format("reduced to {:.0f} %", 100 * layout.scale) : "at true size");
     const std::string true_size =
         fmt::format("true size {} x {}; this page is for comparing, not for transfer",
                     formatNumber(piece.size.width, job.unit), formatLength(piece.size.height, job.unit));
-    pdf.marks({Words{how, {side_mm, side_mm + 4}, 4.2, 0, true},
-               Words{true_size, {side_mm, side_mm + 10}, 3.4, 0, false}});
+    Marks marks = proofMarks(layout);
+    marks.push_back(Words{how, {side_mm, side_mm + 4}, 4.2, 0, true});
+    marks.push_back(Words{true_size, {side_mm, side_mm + 10}, 3.4, 0, false});
+    pdf.marks(marks);
     pdf.endPage();
 }
 

@@ -38,6 +38,9 @@ constexpr const char* migrations[] = {
     "NULL, made INTEGER NOT NULL, strip TEXT NOT NULL, picture BLOB NOT NULL);",
     "CREATE TABLE supplies (id TEXT PRIMARY KEY, supply TEXT NOT NULL);",
     "CREATE TABLE swabs (id TEXT PRIMARY KEY, run TEXT NOT NULL, made INTEGER NOT NULL, swab TEXT NOT NULL);",
+    "CREATE TABLE proofs (id TEXT PRIMARY KEY, job TEXT NOT NULL, piece INTEGER NOT NULL, shop TEXT NOT "
+    "NULL, made "
+    "INTEGER NOT NULL, proof TEXT NOT NULL, picture BLOB NOT NULL);",
 };
 constexpr int newest = static_cast<int>(std::size(migrations));
 

@@ -205,6 +205,7 @@ json toJson(const LogEntry& entry) {
     if (entry.wash_from) value["wash_from"] = toJson(*entry.wash_from);
     if (!entry.rights.empty()) value["rights"] = entry.rights;
     if (!entry.next.step.empty()) value["next_change"] = toJson(entry.next);
+    if (!entry.shop.empty()) value["shop"] = entry.shop;
     if (!entry.resolved.empty()) value["resolved"] = entry.resolved;
     if (entry.bought > 0) value["bought"] = entry.bought;
     for (const Photograph& photograph : entry.photographs)
@@ -248,6 +249,7 @@ LogEntry readLogEntry(JsonReader reader) {
     entry.size = {reader.number("width_mm", 0, 1e5, 0), reader.number("height_mm", 0, 1e5, 0)};
     if (reader.has("wash_from")) entry.wash_from = readMoment(reader, "wash_from");
     entry.rights = reader.note("rights");
+    entry.shop = reader.note("shop");
     entry.bought = reader.number("bought", 0, 1e9, 0);
     if (reader.has("photographs"))
         for (JsonReader& photograph : reader.objects("photographs"))

@@ -88,6 +88,7 @@ struct LogEntry {
     SizeMm size{0, 0};                ///< of the picture as it is seen; none: not known
     std::optional<Moment> wash_from;  ///< of what cures: when it had
     std::string rights;               ///< whose picture it is, and what one may do with it
+    std::string shop;                 ///< who printed it, where it was chosen by a proof
     int copies = 1, spoiled = 0;      ///< of those, begun anew
     double temperature_c = 0, humidity_percent = 0;
     std::vector<DoneStep> steps;

@@ -104,6 +104,7 @@ std::vector<LogEntry> entriesOf(const WorkRun& run) {
         entry.area_cm2 = piece.area_cm2;
         entry.size = piece.size;
         entry.rights = piece.rights;
+        entry.shop = piece.shop;
         entry.resolved = piece.resolved;
         entry.copies = piece.copies;
         for (const Course::Again& again : state.course.again)

@@ -28,7 +28,7 @@ std::string wordsOf(const LogEntry& entry) {
     const auto add = [&](const std::string& more) { words += more + "\n"; };
     for (const std::string* each :
          {&entry.job, &entry.name, &entry.method, &entry.method_name, &entry.carrier, &entry.printer,
-          &entry.object, &entry.material, &entry.notes, &entry.next.words, &entry.rights})
+          &entry.object, &entry.material, &entry.notes, &entry.next.words, &entry.rights, &entry.shop})
         add(*each);
     for (const std::string& each : entry.wrong) add(each);
     for (const DrawnFault& fault : entry.faults) add(std::string(name(fault.fault)));

@@ -153,6 +153,12 @@ MendedRecord readOut(const fs::path& damaged_file, const fs::path& fresh_file) {
         eachRow(damaged, "id, run, made, swab", "swabs", [&](SQLite::Statement& row) {
             into("INSERT OR IGNORE INTO swabs (id, run, made, swab) VALUES (?, ?, ?, ?)", row, 4);
         });
+        eachRow(damaged, "id, job, piece, shop, made, proof, picture", "proofs", [&](SQLite::Statement& row) {
+            into(
+                "INSERT OR IGNORE INTO proofs (id, job, piece, shop, made, proof, picture) VALUES (?, ?, ?, "
+                "?, ?, ?, ?)",
+                row, 7);
+        });
         pictures.commit();
     } catch (const SQLite::Exception&) {
         // No record at all, or not a table of it: it is kept beside, the new one begins empty.

@@ -52,6 +52,7 @@ OrderedPiece ordered(const Job& job, const Piece& piece) {
     made.area_cm2 = area(inkOnObject(job, piece)) / 100;
     made.size = piece.size;
     made.rights = piece.rights;
+    made.shop = piece.shop;
     for (const Answer& answer : piece.answers)
         if (answer.taken) made.resolved.push_back(answer.words);
     made.chosen = of(job.work.chosen, piece.id);
@@ -173,6 +174,7 @@ json toJson(const WorkOrder& order) {
                                    {"width_mm", piece.size.width},
                                    {"height_mm", piece.size.height},
                                    {"rights", piece.rights},
+                                   {"shop", piece.shop},
                                    {"resolved", piece.resolved},
                                    {"chosen", piece.chosen},
                                    {"left_out", piece.left_out}});
@@ -223,6 +225,7 @@ WorkOrder readWorkOrder(JsonReader reader) {
         piece.area_cm2 = entry.number("area_cm2", 0, 1e9);
         piece.size = {entry.number("width_mm", 0, 1e6, 0), entry.number("height_mm", 0, 1e6, 0)};
         piece.rights = entry.note("rights");
+        piece.shop = entry.note("shop");
         if (entry.has("resolved")) piece.resolved = entry.texts("resolved");
         piece.chosen = setOf(entry, "chosen");
         piece.left_out = setOf(entry, "left_out");

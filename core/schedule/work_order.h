@@ -25,6 +25,7 @@ struct OrderedPiece {
     double area_cm2 = 0;                     ///< of one copy's ink, as exact as its outline
     SizeMm size{0, 0};                       ///< of its picture as it is seen
     std::string rights;                      ///< whose picture it is
+    std::string shop = {};                   ///< who prints it, chosen by a proof
     std::vector<std::string> resolved = {};  ///< what its maker resolved the last time, and does now
     std::set<std::string> chosen, left_out;
     bool operator==(const OrderedPiece&) const = default;

@@ -1,5 +1,5 @@
 #pragma once
-#include "core/strip/find_strip.h"
+#include "core/strip/find_marked.h"
 #include "core/strip/strip_layout.h"
 
 namespace tympan {
@@ -10,7 +10,7 @@ struct StripFace {
     cv::Mat dark;          ///< CV_32FC1, of the light of bare ground what is missing, linear
     cv::Mat colours;       ///< CV_8UC3 RGB, squared, as photographed: to look at
     double px_per_mm = 0;  ///< of these
-    FoundStrip found;
+    FoundSheet found;
     double unevenness = 0;  ///< the brightest light on the strip to the dimmest, less one
     int clipped = 0;        ///< in 100: how much of the bare ground is blown out in the photograph
 };
@@ -22,8 +22,5 @@ StripFace faceOf(const cv::Mat& photo, const std::string& name);
 
 /// The mean of a measure (k or dark) in a box of the strip, without the tenth at either end.
 double meanIn(const cv::Mat& measure, const RectMm& box, double px_per_mm);
-
-/// sRGB's encoded value of linear light, both 0 to 1; goes on above 1.
-double encoded(double linear);
 
 }  // namespace tympan

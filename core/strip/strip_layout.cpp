@@ -2,6 +2,8 @@
 
 #include <fmt/format.h>
 
+#include "core/output/round_mark.h"
+
 namespace tympan {
 
 namespace {
@@ -57,9 +59,7 @@ Marks stripMarks(const std::string& title) { return stripMarks(stripLayout(), ti
 Marks stripMarks(const StripLayout& strip, const std::string& title) {
     Marks marks;
     for (const PointMm& corner : strip.corners) {
-        marks.push_back(disc(corner, strip.ring_mm));
-        marks.push_back(disc(corner, strip.hole_mm, 1));
-        marks.push_back(disc(corner, strip.spot_mm));
+        for (Mark& mark : roundMark(corner)) marks.push_back(std::move(mark));
     }
     marks.push_back(Words{title, {15, 7}, 2.8});
     marks.push_back(Words{"what stays of it is what this way of transfer holds", {15, 10.6}, 2.4});

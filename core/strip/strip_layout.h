@@ -39,12 +39,10 @@ struct StripSpot {
 
 struct StripLayout {
     SizeMm size;
-    /// Of a corner mark: a ring with a spot in its middle.
-    double ring_mm = 4.5, hole_mm = 3.0, spot_mm = 1.5;  ///< radii
-    std::array<PointMm, 4> corners;                      ///< clockwise from the top left
-    std::vector<StripShade> shades;                      ///< from bare to solid
-    std::vector<StripLines> lines;                       ///< by width, the upright ones first
-    std::vector<StripSolid> solids;                      ///< the solid ones by size, then the paler ones
+    std::array<PointMm, 4> corners;  ///< of its round marks, clockwise from the top left
+    std::vector<StripShade> shades;  ///< from bare to solid
+    std::vector<StripLines> lines;   ///< by width, the upright ones first
+    std::vector<StripSolid> solids;  ///< the solid ones by size, then the paler ones
     std::vector<StripSpot> spots;
 };
 

@@ -9,7 +9,7 @@ struct EmptyRecord {
     EmptyRecord() {
         SQLite::Database record = openRecord(recordFile());
         for (const char* table : {"events", "references_", "runs", "pictures", "entry_words", "entries",
-                                  "strips", "supplies", "swabs"})
+                                  "strips", "supplies", "swabs", "proofs"})
             record.exec(std::string("DELETE FROM ") + table);
     }
 };

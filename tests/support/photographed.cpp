@@ -7,6 +7,7 @@
 #include "core/render/finished.h"
 #include "core/render/noise.h"
 #include "core/strip/strip_layout.h"
+#include "tests/support/camera.h"
 
 namespace tympan::tests {
 
@@ -72,52 +73,18 @@ cv::Mat photographed(const StripShot& shot) {
     k.convertTo(ink, CV_8U, -255, 255);
     const cv::Mat face = onGround(ink, ground);
 
-    // A camera 350 mm away that looks at the middle.
-    constexpr double away = 350, degree = M_PI / 180;
-    const int height_px = shot.width_px * 3 / 4;
-    const double tilt = shot.tilt_deg * degree, towards = shot.tilt_towards_deg * degree,
-                 turn = shot.turn_deg * degree;
-    const double focal = shot.fill * shot.width_px / strip.size.width * away;
-    const auto seen = [&](double x, double y) {
-        x -= all.width / 2, y -= all.height / 2;
-        const double u = x * std::cos(turn) - y * std::sin(turn), v = x * std::sin(turn) + y * std::cos(turn);
-        const double along = u * std::cos(towards) + v * std::sin(towards),
-                     across = v * std::cos(towards) - u * std::sin(towards);
-        const double near = along * std::cos(tilt), depth = away + along * std::sin(tilt);
-        const double a = near * std::cos(towards) - across * std::sin(towards),
-                     b = near * std::sin(towards) + across * std::cos(towards);
-        return cv::Point2f(static_cast<float>(shot.width_px / 2.0 + focal * a / depth),
-                           static_cast<float>(height_px / 2.0 + focal * b / depth));
-    };
-    const cv::Point2f from[] = {{0, 0},
-                                {static_cast<float>(face.cols), 0},
-                                {static_cast<float>(face.cols), static_cast<float>(face.rows)},
-                                {0, static_cast<float>(face.rows)}};
-    const cv::Point2f to[] = {seen(0, 0), seen(all.width, 0), seen(all.width, all.height),
-                              seen(0, all.height)};
-    cv::Mat light;
-    face.convertTo(light, CV_32F, 1 / 255.0);
-    cv::pow(light, 2.2, light);
-    cv::Mat photo;
-    cv::warpPerspective(light, photo, cv::getPerspectiveTransform(from, to), {shot.width_px, height_px},
-                        cv::INTER_AREA, cv::BORDER_CONSTANT, cv::Scalar(0.18, 0.14, 0.1));
-    std::mt19937 dice(shot.seed);
-    std::uniform_real_distribution<double> any(0, 2 * M_PI);
-    const double light_from = any(dice), cx = std::cos(light_from), cy = std::sin(light_from);
-    for (int y = 0; y < photo.rows; ++y)
-        for (int x = 0; x < photo.cols; ++x) {
-            const double u = 2.0 * x / photo.cols - 1, v = 2.0 * y / photo.rows - 1;
-            const double gain = 0.85 * std::exp(shot.uneven * (u * cx + v * cy) - 0.15 * (u * u + v * v));
-            photo.at<cv::Vec3f>(y, x) *= static_cast<float>(gain);
-        }
-    cv::GaussianBlur(photo, photo, {0, 0}, shot.blur_px);
-    cv::pow(cv::max(photo, 0), 1 / 2.2, photo);
-    cv::Mat grain(photo.size(), CV_32FC3);
-    cv::RNG rng(shot.seed + 7);
-    rng.fill(grain, cv::RNG::NORMAL, 0, shot.noise / 255);
-    photo += grain;
-    photo.convertTo(photo, CV_8U, 255);
-    return photo;
+    Camera camera;
+    camera.tilt_deg = shot.tilt_deg;
+    camera.tilt_towards_deg = shot.tilt_towards_deg;
+    camera.turn_deg = shot.turn_deg;
+    camera.fill = shot.fill;
+    camera.wide_mm = strip.size.width;
+    camera.width_px = shot.width_px;
+    camera.blur_px = shot.blur_px;
+    camera.noise = shot.noise;
+    camera.uneven = shot.uneven;
+    camera.seed = shot.seed;
+    return photographOf(face, all, camera);
 }
 
 StripShot strippedShot(unsigned n) {

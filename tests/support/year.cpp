@@ -80,6 +80,7 @@ LogEntry fullEntry() {
     entry.next = {"two coats at the rim", "seal", NextTime::Change::coats, 1};
     entry.resolved = {"less water"};
     entry.rights = "own drawing";
+    entry.shop = "the quay";
     entry.bought = 2.5;
     entry.steps.front().ml = 12;
     entry.steps.front().pace = 1.5;

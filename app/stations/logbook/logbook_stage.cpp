@@ -7,6 +7,8 @@
 
 #include "app/stations/logbook/log_store.h"
 #include "app/stations/logbook/piece_page.h"
+#include "app/stations/logbook/proof_desk.h"
+#include "app/stations/logbook/proof_page.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/logbook/strip_page.h"
 #include "app/stations/logbook/wall_view.h"
@@ -20,8 +22,8 @@ constexpr int typing_ms = 150;
 
 }  // namespace
 
-LogbookStage::LogbookStage(LogStore& store, StripDesk& strips, QWidget* parent)
-    : QWidget(parent), store_(store), strips_(strips) {
+LogbookStage::LogbookStage(LogStore& store, StripDesk& strips, ProofDesk& proofs, QWidget* parent)
+    : QWidget(parent), store_(store), strips_(strips), proofs_(proofs) {
     setObjectName(QStringLiteral("logbook-stage"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 8, 0, 0);
@@ -52,6 +54,8 @@ LogbookStage::LogbookStage(LogStore& store, StripDesk& strips, QWidget* parent)
     pages_->addWidget(page_);
     strip_page_ = new StripPage(strips);
     pages_->addWidget(strip_page_);
+    proof_page_ = new ProofPage(proofs);
+    pages_->addWidget(proof_page_);
     outer->addWidget(pages_, 1);
     // One question for a word, not for each of its letters.
     typing_ = new QTimer(this);
@@ -70,6 +74,7 @@ LogbookStage::LogbookStage(LogStore& store, StripDesk& strips, QWidget* parent)
     connect(page_, &PiecePage::closed, &store_, &LogStore::close);
     connect(&store_, &LogStore::changed, this, &LogbookStage::refresh);
     connect(&strips_, &StripDesk::changed, this, &LogbookStage::refresh);
+    connect(&proofs_, &ProofDesk::changed, this, &LogbookStage::refresh);
     refresh();
 }
 
@@ -77,11 +82,12 @@ void LogbookStage::refresh() {
     answer_->setText(store_.answer());
     if (!ask_->hasFocus() && ask_->text().trimmed().toStdString() != store_.asked().words)
         ask_->setText(QString::fromStdString(store_.asked().words));
-    // Strips have the stage to themselves.
-    head_->setVisible(!strips_.isOpen());
-    pages_->setCurrentWidget(strips_.isOpen() ? static_cast<QWidget*>(strip_page_)
-                             : store_.entry() ? static_cast<QWidget*>(page_)
-                                              : area_);
+    // Strips and proofs have the stage to themselves.
+    head_->setVisible(!strips_.isOpen() && !proofs_.isOpen());
+    pages_->setCurrentWidget(strips_.isOpen()   ? static_cast<QWidget*>(strip_page_)
+                             : proofs_.isOpen() ? static_cast<QWidget*>(proof_page_)
+                             : store_.entry()   ? static_cast<QWidget*>(page_)
+                                                : area_);
 }
 
 }  // namespace tympan::app

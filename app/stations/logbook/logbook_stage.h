@@ -11,6 +11,8 @@ namespace tympan::app {
 
 class LogStore;
 class PiecePage;
+class ProofDesk;
+class ProofPage;
 class StripDesk;
 class StripPage;
 class WallView;
@@ -19,7 +21,7 @@ class WallView;
 class LogbookStage : public QWidget {
     Q_OBJECT
   public:
-    LogbookStage(LogStore& store, StripDesk& strips, QWidget* parent = nullptr);
+    LogbookStage(LogStore& store, StripDesk& strips, ProofDesk& proofs, QWidget* parent = nullptr);
     WallView& wall() { return *wall_; }
     PiecePage& piecePage() { return *page_; }
     StripPage& stripPage() { return *strip_page_; }
@@ -29,6 +31,8 @@ class LogbookStage : public QWidget {
 
     LogStore& store_;
     StripDesk& strips_;
+    ProofDesk& proofs_;
+    ProofPage* proof_page_;
     StripPage* strip_page_;
     QWidget* head_;
     QLineEdit* ask_;

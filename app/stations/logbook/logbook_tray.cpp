@@ -12,6 +12,8 @@
 #include "app/stations/logbook/face_view.h"
 #include "app/stations/logbook/log_store.h"
 #include "app/stations/logbook/next_time_edit.h"
+#include "app/stations/logbook/proof_desk.h"
+#include "app/stations/logbook/proof_page.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/logbook/strip_tray.h"
 #include "app/widgets/choice_row.h"
@@ -32,8 +34,8 @@ Moment now() { return Moment{std::chrono::seconds{QDateTime::currentSecsSinceEpo
 
 }  // namespace
 
-LogbookTray::LogbookTray(LogStore& store, StripDesk& strips, QWidget* parent)
-    : QWidget(parent), store_(store), strips_(strips) {
+LogbookTray::LogbookTray(LogStore& store, StripDesk& strips, ProofDesk& proofs, QWidget* parent)
+    : QWidget(parent), store_(store), strips_(strips), proofs_(proofs) {
     setObjectName(QStringLiteral("logbook-tray"));
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
@@ -42,9 +44,12 @@ LogbookTray::LogbookTray(LogStore& store, StripDesk& strips, QWidget* parent)
     parts_->addWidget(piecePart());
     strip_tray_ = new StripTray(strips);
     parts_->addWidget(strip_tray_);
+    proof_tray_ = new ProofTray(proofs);
+    parts_->addWidget(proof_tray_);
     outer->addWidget(parts_);
     connect(&store_, &LogStore::changed, this, &LogbookTray::refresh);
     connect(&strips_, &StripDesk::changed, this, &LogbookTray::refresh);
+    connect(&proofs_, &ProofDesk::changed, this, &LogbookTray::refresh);
     refresh();
 }
 
@@ -80,22 +85,27 @@ QWidget* LogbookTray::askPart() {
     auto* across = new QHBoxLayout;
     across->addLayout(grid);
     auto* tested = column();
-    QPushButton* strips = pushButton(QStringLiteral("open-strips"), tr("Test strips"));
-    strips->setProperty("low", true);
-    tested->addWidget(strips, 0, Qt::AlignLeft);
-    auto* about =
-        quietLabel(tr("Print one, transfer it, photograph it: what stays is measured, not guessed."));
-    about->setFixedWidth(230);
-    tested->addWidget(about);
-    QPushButton* shelf = pushButton(QStringLiteral("open-shelf"), tr("On the shelf…"));
-    shelf->setProperty("low", true);
-    tested->addWidget(shelf, 0, Qt::AlignLeft);
-    auto* stock = quietLabel(tr("Bottles and pots: what is left, and what pieces cost."));
-    stock->setFixedWidth(230);
-    tested->addWidget(stock);
+    const auto way = [&](const char* name, const QString& label, const QString& about) {
+        QPushButton* button = pushButton(QLatin1String(name), label);
+        button->setProperty("low", true);
+        auto* words = quietLabel(about);
+        words->setFixedWidth(250);
+        auto* row = new QHBoxLayout;
+        button->setFixedWidth(120);
+        row->addWidget(button);
+        row->addWidget(words);
+        tested->addLayout(row);
+        return button;
+    };
+    connect(way("open-strips", tr("Test strips"),
+                tr("Print one, transfer it, photograph it: what stays is measured, not guessed.")),
+            &QPushButton::clicked, &strips_, &StripDesk::open);
+    connect(way("open-proofs", tr("Proofs"), tr("What two shops made of a piece, beside a grey card.")),
+            &QPushButton::clicked, &proofs_, &ProofDesk::open);
+    connect(
+        way("open-shelf", tr("On the shelf…"), tr("Bottles and pots: what is left, and what pieces cost.")),
+        &QPushButton::clicked, this, [this] { askShelf(this, store_); });
     tested->addStretch(1);
-    connect(shelf, &QPushButton::clicked, this, [this] { askShelf(this, store_); });
-    connect(strips, &QPushButton::clicked, &strips_, &StripDesk::open);
     across->addSpacing(24);
     across->addLayout(tested);
     across->addStretch(1);
@@ -271,7 +281,7 @@ void LogbookTray::later() {
 }
 
 void LogbookTray::refresh() {
-    parts_->setCurrentIndex(strips_.isOpen() ? 2 : store_.entry() ? 1 : 0);
+    parts_->setCurrentIndex(strips_.isOpen() ? 2 : proofs_.isOpen() ? 3 : store_.entry() ? 1 : 0);
     const LogEntry* entry = store_.entry();
     if (!entry) {
         fill(*material_, "material", store_.asked().material);

@@ -16,6 +16,8 @@ namespace tympan::app {
 class ChoiceRow;
 class LogStore;
 class NextTimeEdit;
+class ProofDesk;
+class ProofTray;
 class StripDesk;
 class StripTray;
 
@@ -23,9 +25,10 @@ class StripTray;
 class LogbookTray : public QWidget {
     Q_OBJECT
   public:
-    LogbookTray(LogStore& store, StripDesk& strips, QWidget* parent = nullptr);
+    LogbookTray(LogStore& store, StripDesk& strips, ProofDesk& proofs, QWidget* parent = nullptr);
 
     StripTray& strips() { return *strip_tray_; }
+    ProofTray& proofs() { return *proof_tray_; }
 
   signals:
     void photographWanted(tympan::Photograph::Of of);
@@ -40,7 +43,9 @@ class LogbookTray : public QWidget {
 
     LogStore& store_;
     StripDesk& strips_;
+    ProofDesk& proofs_;
     StripTray* strip_tray_;
+    ProofTray* proof_tray_;
     QStackedWidget* parts_;
     QComboBox *material_, *method_, *printer_, *outcome_, *since_, *beside_, *later_, *fault_;
     QDoubleSpinBox* bought_;

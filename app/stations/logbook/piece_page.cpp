@@ -231,6 +231,9 @@ void PiecePage::fill() {
                                             .arg(areaOf(fault), 0, 'f', areaOf(fault) < 10 ? 1 : 0)));
         if (!entry->rights.empty())
             down->addWidget(quietLabel(tr("Picture: %1").arg(QString::fromStdString(entry->rights))));
+        if (!entry->shop.empty())
+            down->addWidget(
+                quietLabel(tr("Printed by %1, chosen by a proof").arg(QString::fromStdString(entry->shop))));
         if (const QString cost = costText(costOf(*entry, store_.supplies())); !cost.isEmpty())
             down->addWidget(quietLabel(cost));
         addTable({tr("what was done"), tr("planned"), tr("real")}, stepsOf(*entry));

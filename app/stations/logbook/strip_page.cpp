@@ -10,6 +10,7 @@
 #include "app/stations/logbook/strip_desk.h"
 #include "app/widgets/tray_parts.h"
 #include "core/object/materials.h"
+#include "core/output/round_mark.h"
 #include "core/render/finished.h"
 #include "core/tone/transfer.h"
 
@@ -136,9 +137,9 @@ void StayedView::paintEvent(QPaintEvent*) {
             painter.setBrush(colour);
             painter.drawEllipse(onView(corner.x - r, corner.y - r, 2 * r, 2 * r));
         };
-        disc(strip.ring_mm, black);
-        disc(strip.hole_mm, ground);
-        disc(strip.spot_mm, black);
+        disc(round_mark.ring_mm, black);
+        disc(round_mark.hole_mm, ground);
+        disc(round_mark.spot_mm, black);
     }
     const bool dark = ground.lightness() < 110;
     const QColor gone = dark ? QColor(255, 255, 255, 150) : QColor(60, 50, 40, 150);

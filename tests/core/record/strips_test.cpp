@@ -65,7 +65,9 @@ TEST(Strips, aRecordOfBeforeThereWereStripsIsBroughtUpToDate) {
     const ScratchFolder folder;
     { Logbook book(folder / "record.sqlite"); }
     openRecord(folder / "record.sqlite")
-        .exec("DROP TABLE strips; DROP TABLE supplies; DROP TABLE swabs; PRAGMA user_version = 2");
+        .exec(
+            "DROP TABLE strips; DROP TABLE supplies; DROP TABLE swabs; DROP TABLE proofs; PRAGMA "
+            "user_version = 2");
     Strips strips(folder / "record.sqlite");
     strips.keep(strip("one", 100));
     EXPECT_EQ(strips.all().size(), 1u);

@@ -1,11 +1,14 @@
-#include "core/strip/find_strip.h"
+#include "core/strip/find_marked.h"
 
 #include <algorithm>
 #include <cmath>
 #include <opencv2/imgproc.hpp>
+#include <optional>
+
+#include <fmt/format.h>
 
 #include "core/base/error.h"
-#include "core/strip/strip_layout.h"
+#include "core/output/round_mark.h"
 
 namespace tympan {
 
@@ -28,12 +31,9 @@ using Quad = std::array<cv::Point2d, 4>;
 
 /// The mark, dark on light, `px` across.
 cv::Mat markTemplate(double px_per_mm) {
-    const StripLayout& strip = stripLayout();
-    const double half = strip.ring_mm * around;
-    const Marks mark{disc({half, half}, strip.ring_mm), disc({half, half}, strip.hole_mm, 1),
-                     disc({half, half}, strip.spot_mm)};
+    const double half = round_mark.ring_mm * around;
     cv::Mat grey;
-    cv::cvtColor(drawn(mark, {2 * half, 2 * half}, px_per_mm), grey, cv::COLOR_RGB2GRAY);
+    cv::cvtColor(drawn(roundMark({half, half}), {2 * half, 2 * half}, px_per_mm), grey, cv::COLOR_RGB2GRAY);
     cv::GaussianBlur(grey, grey, {0, 0}, 0.6);
     return grey;
 }
@@ -55,7 +55,7 @@ void addPeaks(const cv::Mat& grey, double diameter, const cv::Mat& mark, std::ve
 }
 
 std::vector<Peak> peaksIn(const cv::Mat& grey) {
-    const cv::Mat mark = markTemplate(mark_px / (2 * stripLayout().ring_mm));
+    const cv::Mat mark = markTemplate(mark_px / (2 * round_mark.ring_mm));
     std::vector<Peak> peaks, kept;
     for (double d = smallest_mark_px; d <= largest_mark_px; d *= next_size) addPeaks(grey, d, mark, peaks);
     std::sort(peaks.begin(), peaks.end(), [](const Peak& a, const Peak& b) { return a.score > b.score; });
@@ -74,8 +74,8 @@ double turnAt(const Quad& q, std::size_t i) {
     return a.x * b.y - a.y * b.x;
 }
 
-/// Four peaks clockwise, when they can be a strip's: convex, marks as large as the sides between them say.
-std::optional<Quad> strip(const std::array<const Peak*, 4>& four) {
+/// Four peaks clockwise, when they can be the sheet's: convex, marks as large as the sides between them say.
+std::optional<Quad> quadOf(const std::array<const Peak*, 4>& four, const MarkedSheet& sheet) {
     cv::Point2d middle;
     double least = four[0]->diameter, most = least, diameters = 0;
     for (const Peak* peak : four) {
@@ -93,19 +93,17 @@ std::optional<Quad> strip(const std::array<const Peak*, 4>& four) {
         if (turnAt(quad, i) <= 0) return {};
     double round = 0;
     for (std::size_t i = 0; i < 4; ++i) round += cv::norm(quad[(i + 1) % 4] - quad[i]);
-    const StripLayout& layout = stripLayout();
     const double wanted =
-        2 * (layout.corners[1].x - layout.corners[0].x + layout.corners[3].y - layout.corners[0].y) /
-        (2 * layout.ring_mm);
+        2 * (sheet.corners[1].x - sheet.corners[0].x + sheet.corners[3].y - sheet.corners[0].y) /
+        (2 * round_mark.ring_mm);
     if (round < 0.7 * wanted * diameters || round > 1.35 * wanted * diameters) return {};
     return quad;
 }
 
-cv::Matx33d fromCorners(const Quad& photo) {
+cv::Matx33d fromCorners(const Quad& photo, const MarkedSheet& sheet) {
     std::array<cv::Point2f, 4> from, to;
     for (std::size_t i = 0; i < 4; ++i) {
-        from[i] = {static_cast<float>(stripLayout().corners[i].x),
-                   static_cast<float>(stripLayout().corners[i].y)};
+        from[i] = {static_cast<float>(sheet.corners[i].x), static_cast<float>(sheet.corners[i].y)};
         to[i] = photo[i];
     }
     return cv::getPerspectiveTransform(from.data(), to.data());
@@ -117,6 +115,8 @@ cv::Matx33d scaled(double px_per_mm) {
 }
 const cv::Matx33d to_index{1, 0, -0.5, 0, 1, -0.5, 0, 0, 1};
 
+}  // namespace
+
 cv::Mat squared(const cv::Mat& photo, const cv::Matx33d& to_photo, const RectMm& box, double px_per_mm) {
     const cv::Matx33d move{1, 0, box.x, 0, 1, box.y, 0, 0, 1};
     cv::Mat result;
@@ -126,18 +126,14 @@ cv::Mat squared(const cv::Mat& photo, const cv::Matx33d& to_photo, const RectMm&
     return result;
 }
 
-/// How like the strip what lies between four corners is: normalised correlation at a millimetre or so.
-double likeness(const cv::Mat& grey, const cv::Matx33d& to_photo) {
-    constexpr double px_per_mm = 1.5;
-    static const cv::Mat ideal = [] {
-        cv::Mat made;
-        cv::cvtColor(drawn(stripMarks(""), stripLayout().size, px_per_mm), made, cv::COLOR_RGB2GRAY);
-        return made;
-    }();
-    const cv::Mat seen =
-        squared(grey, to_photo, {0, 0, stripLayout().size.width, stripLayout().size.height}, px_per_mm);
+namespace {
+
+/// How like the sheet what lies between four corners is: normalised correlation at a millimetre or so.
+double likeness(const cv::Mat& grey, const cv::Matx33d& to_photo, const MarkedSheet& sheet) {
+    cv::Mat seen = squared(grey, to_photo, {0, 0, sheet.size.width, sheet.size.height}, ideal_px_per_mm);
+    if (seen.size() != sheet.ideal.size()) cv::resize(seen, seen, sheet.ideal.size());
     cv::Mat score;
-    cv::matchTemplate(seen, ideal, score, cv::TM_CCOEFF_NORMED);
+    cv::matchTemplate(seen, sheet.ideal, score, cv::TM_CCOEFF_NORMED);
     return score.at<float>(0, 0);
 }
 
@@ -147,18 +143,18 @@ struct Best {
     bool backwards = false;
 };
 
-/// The same four corners as each of the strip's eight ways to lie.
-void tryWays(const cv::Mat& grey, const Quad& clockwise, Best& best) {
+/// The same four corners as each of the sheet's eight ways to lie.
+void tryWays(const cv::Mat& grey, const Quad& clockwise, const MarkedSheet& sheet, Best& best) {
     for (const bool backwards : {false, true})
         for (std::size_t first = 0; first < 4; ++first) {
             Quad quad;
             for (std::size_t i = 0; i < 4; ++i) quad[i] = clockwise[(first + (backwards ? 4 - i : i)) % 4];
-            if (const double like = likeness(grey, fromCorners(quad)); like > best.likeness)
+            if (const double like = likeness(grey, fromCorners(quad, sheet), sheet); like > best.likeness)
                 best = {like, quad, backwards};
         }
 }
 
-Best bestOf(const cv::Mat& grey, const std::vector<Peak>& peaks) {
+Best bestOf(const cv::Mat& grey, const std::vector<Peak>& peaks, const MarkedSheet& sheet) {
     Best best;
     constexpr double surely = 0.75;
     const std::size_t n = peaks.size();
@@ -167,24 +163,23 @@ Best bestOf(const cv::Mat& grey, const std::vector<Peak>& peaks) {
         for (std::size_t a = 0; a < last; ++a)
             for (std::size_t b = a + 1; b < last; ++b)
                 for (std::size_t c = b + 1; c < last; ++c)
-                    if (const auto quad = strip({&peaks[a], &peaks[b], &peaks[c], &peaks[last]}))
-                        tryWays(grey, *quad, best);
+                    if (const auto quad = quadOf({&peaks[a], &peaks[b], &peaks[c], &peaks[last]}, sheet))
+                        tryWays(grey, *quad, sheet, best);
     return best;
 }
 
 /// Each corner to a fraction of a pixel: the correlation's peak about it in the squared picture. How like a
 /// mark each is.
-std::array<double, 4> refine(const cv::Mat& grey, Quad& quad) {
-    const cv::Matx33d to_photo = fromCorners(quad);
-    const StripLayout& layout = stripLayout();
-    const double density = cv::norm(quad[1] - quad[0]) / (layout.corners[1].x - layout.corners[0].x);
+std::array<double, 4> refine(const cv::Mat& grey, Quad& quad, const MarkedSheet& sheet) {
+    const cv::Matx33d to_photo = fromCorners(quad, sheet);
+    const double density = cv::norm(quad[1] - quad[0]) / (sheet.corners[1].x - sheet.corners[0].x);
     const double px_per_mm = std::clamp(density, 3.0, 12.0);
     const cv::Mat mark = markTemplate(px_per_mm);
-    const double half = layout.ring_mm * around, search_mm = 1.5;
+    const double half = round_mark.ring_mm * around, search_mm = 1.5;
     std::array<double, 4> alike{};
     for (std::size_t i = 0; i < 4; ++i) {
         const double side = half + search_mm;
-        const RectMm box{layout.corners[i].x - side, layout.corners[i].y - side, 2 * side, 2 * side};
+        const RectMm box{sheet.corners[i].x - side, sheet.corners[i].y - side, 2 * side, 2 * side};
         cv::Mat score;
         cv::matchTemplate(squared(grey, to_photo, box, px_per_mm), mark, score, cv::TM_CCOEFF_NORMED);
         cv::Point peak;
@@ -220,33 +215,34 @@ double densityAt(const cv::Matx33d& to_photo, const PointMm& at) {
 
 }  // namespace
 
-FoundStrip findStrip(const cv::Mat& grey, const std::string& name) {
+FoundSheet findMarked(const cv::Mat& grey, const std::string& name, const MarkedSheet& sheet) {
     const double shrink = std::min(1.0, 1.0 * looked_at_px / std::max(grey.cols, grey.rows));
     cv::Mat small;
     cv::resize(grey, small, {}, shrink, shrink, cv::INTER_AREA);
     const std::vector<Peak> peaks = peaksIn(small);
-    Best best = bestOf(small, peaks);
+    Best best = bestOf(small, peaks, sheet);
     const auto notAll = [&] {
         const auto strong =
             std::count_if(peaks.begin(), peaks.end(), [](const Peak& p) { return p.score > 0.7; });
         return Error(
             Error::Kind::input, name,
-            strong >= 4 ? "what lies between the round marks does not look like a test strip"
-                        : "the strip's four round corner marks are not all to be seen",
-            "photograph all of the strip from above in even light, larger and sharper, or say by hand "
-            "what stayed");
+            fmt::format(fmt::runtime(strong >= 4 ? "what lies between the round marks does not look like a {}"
+                                                 : "the {}'s four round corner marks are not all to be seen"),
+                        sheet.called),
+            fmt::format("photograph all of the {} from above in even light, larger and sharper{}",
+                        sheet.called, sheet.else_do));
     };
     if (best.likeness < least_likeness) throw notAll();
     for (cv::Point2d& corner : best.quad) corner /= shrink;
     std::array<double, 4> alike{};
-    for (int i = 0; i < 2; ++i) alike = refine(grey, best.quad);
+    for (int i = 0; i < 2; ++i) alike = refine(grey, best.quad, sheet);
     if (*std::min_element(alike.begin(), alike.end()) < least_alike) throw notAll();
-    FoundStrip found;
-    found.to_photo = fromCorners(best.quad);
+    FoundSheet found;
+    found.to_photo = fromCorners(best.quad, sheet);
     found.backwards = best.backwards;
     found.likeness = best.likeness;
     double least = 1e9, most = 0;
-    for (const PointMm& corner : stripLayout().corners) {
+    for (const PointMm& corner : sheet.corners) {
         const double density = densityAt(found.to_photo, corner);
         least = std::min(least, density);
         most = std::max(most, density);

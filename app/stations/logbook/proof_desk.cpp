@@ -1,0 +1,142 @@
+#include "app/stations/logbook/proof_desk.h"
+
+#include <QBuffer>
+#include <QDateTime>
+#include <QFileInfo>
+
+#include "app/shell/job_store.h"
+#include "app/shell/render_service.h"
+#include "app/widgets/to_image.h"
+#include "core/artwork/read_picture.h"
+#include "core/base/uuid.h"
+#include "core/job/edits.h"
+#include "core/strip/proof_reading.h"
+#include "core/strip/strip_reading.h"
+
+namespace tympan::app {
+
+ProofDesk::ProofDesk(std::filesystem::path record, JobStore& store, RenderService& service, QObject* parent)
+    : QObject(parent), record_(std::move(record)), store_(store), service_(service) {
+    connect(&store_, &JobStore::changed, this, [this] {
+        if (open_) emit changed();
+    });
+}
+ProofDesk::~ProofDesk() = default;
+
+template <class Work>
+bool ProofDesk::tried(Work work) const {
+    try {
+        if (!kept_) kept_ = std::make_unique<Proofs>(record_);
+        work();
+        return true;
+    } catch (const Error& error) {
+        emit const_cast<ProofDesk*>(this)->told(QString::fromUtf8(error.what()), false);
+        return false;
+    }
+}
+
+void ProofDesk::open() {
+    open_ = true;
+    emit changed();
+}
+
+void ProofDesk::close() {
+    open_ = false;
+    emit changed();
+}
+
+const Piece* ProofDesk::piece() const { return store_.piece(); }
+
+const std::vector<ShopProof>& ProofDesk::proofs() const {
+    const std::pair<std::string, int> of{store_.job().uuid, piece() ? piece()->id : 0};
+    if (!proofs_ || of != of_) {
+        of_ = of;
+        proofs_.emplace();
+        if (of.second != 0) tried([&] { proofs_ = kept_->of(of.first, of.second); });
+    }
+    return *proofs_;
+}
+
+QImage ProofDesk::picture(const ShopProof& proof) const {
+    std::string png;
+    tried([&] { png = kept_->picture(proof.id); });
+    return QImage::fromData(QByteArray::fromStdString(png));
+}
+
+QString ProofDesk::says() const {
+    if (reading_) return tr("Reading the photograph…");
+    if (!piece()) return tr("Choose a piece first: its proofs lie here.");
+    const std::vector<ShopProof>& all = proofs();
+    if (all.empty())
+        return tr(
+            "No proof has come back yet. Give the proof page to two shops, lay what comes back beside a grey "
+            "card, photograph each, and read the photographs.");
+    if (all.size() == 1)
+        return tr("%1: read. Another shop's, photographed in the same light, can lie beside it.")
+            .arg(QString::fromStdString(all.front().shop));
+    return QString::fromStdString(comparedIn(all[0].shop, all[0].reading, all[1].shop, all[1].reading,
+                                             proofLayout(store_.job(), *piece()).patches));
+}
+
+void ProofDesk::read(const QString& file, const QString& shop) {
+    const Piece* of = piece();
+    if (!of) return;
+    const int id = of->id;
+    // Of a job of before jobs had an identity: it is given one, so that its proofs are its own.
+    if (store_.job().uuid.empty())
+        store_.edit(tr("give it an identity"), [](Job job) {
+            job.uuid = newUuid();
+            return job;
+        });
+    reading_ = true;
+    emit changed();
+    service_.request(
+        QStringLiteral("proof"),
+        [this, file, shop, job = store_.job(), id](const std::stop_token& stop) -> RenderService::Finish {
+            try {
+                const ArtworkPtr artwork = readPicture(file.toStdString(), {stop, {}});
+                const ReadProof read =
+                    readProof(photographIn(*artwork), QFileInfo(file).fileName().toStdString(), job,
+                              *findPiece(job, id));
+                QByteArray png;
+                QBuffer buffer(&png);
+                buffer.open(QIODevice::WriteOnly);
+                toImage(read.face).save(&buffer, "PNG");
+                ShopProof proof{
+                    newUuid(),   job.uuid, id, shop.toStdString(), QDateTime::currentSecsSinceEpoch(),
+                    read.reading};
+                return [this, proof, png] {
+                    reading_ = false;
+                    if (tried([&] { kept_->keep(proof, png.toStdString()); })) {
+                        forget();
+                        emit told(
+                            proof.reading.backwards
+                                ? tr("The proof of %1 came mirrored: ask them to print it as it is.")
+                                      .arg(QString::fromStdString(proof.shop))
+                                : tr("The proof of %1 is read.").arg(QString::fromStdString(proof.shop)),
+                            !proof.reading.backwards);
+                    }
+                    emit changed();
+                };
+            } catch (const Error& error) {
+                if (error.kind() == Error::Kind::stopped) throw;
+                return [this, sentence = QString::fromUtf8(error.what())] {
+                    reading_ = false;
+                    emit told(sentence, false);
+                    emit changed();
+                };
+            }
+        });
+}
+
+void ProofDesk::choose(const ShopProof& proof) {
+    store_.edit(tr("choose a shop"),
+                [&](Job job) { return withShop(std::move(job), proof.piece, proof.shop); });
+}
+
+void ProofDesk::erase(const ShopProof& proof) {
+    if (tried([&, id = proof.id] { kept_->erase(id); })) forget();
+    emit changed();
+}
+
+}  // namespace tympan::app
