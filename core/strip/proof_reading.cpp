@@ -1,6 +1,7 @@
 #include "core/strip/proof_reading.h"
 
 #include <algorithm>
+#include <cctype>
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
@@ -231,7 +232,11 @@ ReadProof readProof(const cv::Mat& photo, const std::string& name, const Job& jo
 std::string comparedIn(const std::string& one_shop, const ProofReading& one, const std::string& other_shop,
                        const ProofReading& other, const std::vector<ProofPatch>& patches) {
     std::string text;
-    const auto say = [&](const std::string& sentence) { text += (text.empty() ? "" : " ") + sentence; };
+    const auto say = [&](std::string sentence) {
+        sentence[0] = static_cast<char>(
+            std::toupper(static_cast<unsigned char>(sentence[0])));  // a shop's name may be "the hill"
+        text += (text.empty() ? "" : " ") + sentence;
+    };
     const auto more = [&](double a, double b, double least, const std::string& what, const std::string& alike,
                           int digits) {
         if (a <= 0 || b <= 0) return;

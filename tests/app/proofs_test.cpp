@@ -82,13 +82,16 @@ TEST_F(ProofStation, twoAreComparedAndTheChoiceStaysWithThePiece) {
     EXPECT_FALSE(desk().picture(desk().proofs().front()).isNull());
     readProofOf("the hill", 0.08);
     ASSERT_EQ(desk().proofs().size(), 2U);
-    EXPECT_THAT(says(), HasSubstr("the hill has more contrast"));
+    EXPECT_THAT(says(), HasSubstr("The hill has more contrast"));
     const Job before = job();
     click("proof-choose");
     EXPECT_EQ(job().pieces.front().shop, "the hill") << "the latest is the first";
     EXPECT_THAT(find<QLabel>("proof-says")->text().toStdString(), HasSubstr("contrast"));
     window.store().undo();
     EXPECT_EQ(job(), before);
+    click("proof-choose");
+    click("proof-choose");
+    EXPECT_EQ(job().pieces.front().shop, "") << "once more: nobody";
     // Another piece has none of them.
     EXPECT_EQ(workOrderOf(withShop(job(), job().pieces.front().id, "the hill")).pieces.front().shop,
               "the hill");

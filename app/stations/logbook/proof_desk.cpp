@@ -130,8 +130,9 @@ void ProofDesk::read(const QString& file, const QString& shop) {
 }
 
 void ProofDesk::choose(const ShopProof& proof) {
-    store_.edit(tr("choose a shop"),
-                [&](Job job) { return withShop(std::move(job), proof.piece, proof.shop); });
+    const Piece* of = piece();
+    const std::string shop = of && of->shop == proof.shop ? std::string() : proof.shop;
+    store_.edit(tr("choose a shop"), [&](Job job) { return withShop(std::move(job), proof.piece, shop); });
 }
 
 void ProofDesk::erase(const ShopProof& proof) {

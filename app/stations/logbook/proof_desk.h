@@ -35,7 +35,7 @@ class ProofDesk : public QObject {
 
     /// Reads a photograph of the piece's proof beside the window and keeps it as that shop's.
     void read(const QString& file, const QString& shop);
-    /// The shop prints the piece: one step to undo.
+    /// The shop prints the piece, or, chosen once more, nobody does any more: one step to undo.
     void choose(const ShopProof& proof);
     void erase(const ShopProof& proof);
 
