@@ -199,7 +199,7 @@ bool shootLogbook(MainWindow& window, const QDir& folder) {
             const bool rounds = entry.copies > 10 && entry.area_cm2 > 50;
             entry.outcome = rounds ? Outcome::in_parts : Outcome::held;
             if (!rounds) return;
-            entry.next.words = "half the gel, and rub the rims last";
+            entry.next = {"half the gel, and rub the rims last", "coat"};
             const auto about = [&](Fault fault, double x, double y, double r) {
                 Ring ring;
                 for (int i = 0; i < 16; ++i)

@@ -74,7 +74,10 @@ const Step* NextTimeEdit::step() const {
 
 void NextTimeEdit::show(const NextTime& next, const Method* method) {
     const QSignalBlocker quiet(value_);
-    if (!words_->hasFocus()) words_->setText(QString::fromStdString(next.words));
+    if (!words_->hasFocus()) {
+        words_->setText(QString::fromStdString(next.words));
+        words_->setCursorPosition(0);  // of long words the begin is seen
+    }
     method_ = method ? *method : Method();
     step_->clear();
     step_->addItem(tr("at no step"), QString());
