@@ -16,24 +16,15 @@
 namespace tympan::app {
 
 ProofDesk::ProofDesk(std::filesystem::path record, JobStore& store, RenderService& service, QObject* parent)
-    : QObject(parent), record_(std::move(record)), store_(store), service_(service) {
+    : QObject(parent),
+      store_(store),
+      service_(service),
+      kept_(std::move(record), [this](const QString& sentence) { emit told(sentence, false); }) {
     connect(&store_, &JobStore::changed, this, [this] {
         if (open_) emit changed();
     });
 }
 ProofDesk::~ProofDesk() = default;
-
-template <class Work>
-bool ProofDesk::tried(Work work) const {
-    try {
-        if (!kept_) kept_ = std::make_unique<Proofs>(record_);
-        work();
-        return true;
-    } catch (const Error& error) {
-        emit const_cast<ProofDesk*>(this)->told(QString::fromUtf8(error.what()), false);
-        return false;
-    }
-}
 
 void ProofDesk::open() {
     open_ = true;
@@ -52,14 +43,14 @@ const std::vector<ShopProof>& ProofDesk::proofs() const {
     if (!proofs_ || of != of_) {
         of_ = of;
         proofs_.emplace();
-        if (of.second != 0) tried([&] { proofs_ = kept_->of(of.first, of.second); });
+        if (of.second != 0) kept_.tried([&](Proofs& proofs) { proofs_ = proofs.of(of.first, of.second); });
     }
     return *proofs_;
 }
 
 QImage ProofDesk::picture(const ShopProof& proof) const {
     std::string png;
-    tried([&] { png = kept_->picture(proof.id); });
+    kept_.tried([&](Proofs& proofs) { png = proofs.picture(proof.id); });
     return QImage::fromData(QByteArray::fromStdString(png));
 }
 
@@ -107,7 +98,7 @@ void ProofDesk::read(const QString& file, const QString& shop) {
                     read.reading};
                 return [this, proof, png] {
                     reading_ = false;
-                    if (tried([&] { kept_->keep(proof, png.toStdString()); })) {
+                    if (kept_.tried([&](Proofs& proofs) { proofs.keep(proof, png.toStdString()); })) {
                         forget();
                         emit told(
                             proof.reading.backwards
@@ -136,7 +127,7 @@ void ProofDesk::choose(const ShopProof& proof) {
 }
 
 void ProofDesk::erase(const ShopProof& proof) {
-    if (tried([&, id = proof.id] { kept_->erase(id); })) forget();
+    if (kept_.tried([&, id = proof.id](Proofs& proofs) { proofs.erase(id); })) forget();
     emit changed();
 }
 

@@ -2,6 +2,7 @@
 #include <QImage>
 #include <QObject>
 
+#include "app/stations/logbook/kept.h"
 #include "core/job/job.h"
 #include "core/record/proofs.h"
 
@@ -44,14 +45,11 @@ class ProofDesk : public QObject {
     void told(const QString& sentence, bool well);
 
   private:
-    template <class Work>
-    bool tried(Work work) const;
     void forget() const { proofs_.reset(); }
 
-    std::filesystem::path record_;
     JobStore& store_;
     RenderService& service_;
-    mutable std::unique_ptr<Proofs> kept_;
+    mutable Kept<Proofs> kept_;
     mutable std::optional<std::vector<ShopProof>> proofs_;
     mutable std::pair<std::string, int> of_;  ///< job and piece that they are of
     bool open_ = false, reading_ = false;

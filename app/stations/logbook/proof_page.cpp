@@ -6,6 +6,7 @@
 #include <QPainter>
 #include <QPushButton>
 
+#include "app/stations/logbook/page_head.h"
 #include "app/stations/logbook/proof_desk.h"
 #include "app/widgets/tray_parts.h"
 #include "core/strip/linear_light.h"
@@ -43,33 +44,12 @@ QPixmap patchRow(const ProofReading& reading, qreal ratio) {
 }  // namespace
 
 ProofPage::ProofPage(ProofDesk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
-    setObjectName(QStringLiteral("proof-page"));
-    auto* outer = new QVBoxLayout(this);
-    outer->setContentsMargins(0, 0, 0, 0);
-    outer->setSpacing(6);
-    auto* top = new QHBoxLayout;
-    top->setContentsMargins(16, 0, 16, 0);
-    title_ = titleLabel({});
-    title_->setObjectName(QStringLiteral("proof-title"));
-    top->addWidget(title_, 1);
-    QPushButton* back = linkButton(QStringLiteral("proofs-back"), tr("back to all pieces"));
-    top->addWidget(back);
-    outer->addLayout(top);
-    says_ = new QLabel;
-    says_->setObjectName(QStringLiteral("proof-says"));
-    says_->setWordWrap(true);
-    says_->setContentsMargins(16, 0, 16, 0);
-    outer->addWidget(says_);
-    auto* ground = new QWidget;
-    ground->setObjectName(QStringLiteral("strip-ground"));
-    ground->setAttribute(Qt::WA_StyledBackground);
-    auto* across = new QHBoxLayout(ground);
-    across->setContentsMargins(16, 8, 16, 12);
-    across->setSpacing(24);
-    one_ = side(QStringLiteral("one"), *across);
-    other_ = side(QStringLiteral("other"), *across);
-    outer->addWidget(ground, 1);
-    connect(back, &QPushButton::clicked, &desk_, &ProofDesk::close);
+    const PageHead head = pageHead(*this, QStringLiteral("proof"), [this] { desk_.close(); });
+    title_ = head.title;
+    says_ = head.says;
+    head.across->setSpacing(24);
+    one_ = side(QStringLiteral("one"), *head.across);
+    other_ = side(QStringLiteral("other"), *head.across);
     connect(&desk_, &ProofDesk::changed, this, &ProofPage::refresh);
     refresh();
 }

@@ -52,24 +52,16 @@ QString stripText(const MeasuredTransfer& strip, Unit unit) {
 }
 
 StripDesk::StripDesk(std::filesystem::path record, JobStore& store, RenderService& service, QObject* parent)
-    : QObject(parent), record_(record), store_(store), service_(service), swabs_(std::move(record)) {
+    : QObject(parent),
+      store_(store),
+      service_(service),
+      kept_(record, [this](const QString& sentence) { emit told(sentence, false); }),
+      swabs_(std::move(record)) {
     connect(&swabs_, &SwabDesk::changed, this, &StripDesk::changed);
     connect(&swabs_, &SwabDesk::failed, this,
             [this](const QString& sentence) { emit told(sentence, false); });
 }
 StripDesk::~StripDesk() = default;
-
-template <class Work>
-bool StripDesk::tried(Work work) const {
-    try {
-        if (!kept_) kept_ = std::make_unique<Strips>(record_);
-        work();
-        return true;
-    } catch (const Error& error) {
-        emit const_cast<StripDesk*>(this)->told(QString::fromUtf8(error.what()), false);
-        return false;
-    }
-}
 
 void StripDesk::open() {
     open_ = true;
@@ -109,7 +101,7 @@ std::vector<std::string> StripDesk::printers() const {
 const std::vector<MeasuredTransfer>& StripDesk::strips() const {
     if (!strips_) {
         strips_.emplace();
-        tried([&] { strips_ = kept_->all(); });
+        kept_.tried([&](Strips& strips) { strips_ = strips.all(); });
     }
     return *strips_;
 }
@@ -122,7 +114,7 @@ const MeasuredTransfer* StripDesk::shown() const {
 QImage StripDesk::picture() const {
     const MeasuredTransfer* strip = shown();
     std::string png;
-    if (strip && !said_) tried([&] { png = kept_->picture(strip->id); });
+    if (strip && !said_) kept_.tried([&](Strips& strips) { png = strips.picture(strip->id); });
     return QImage::fromData(QByteArray::fromStdString(png));
 }
 
@@ -137,10 +129,14 @@ void StripDesk::print(const QString& file) {
     print.material = materialText(of_.material).toStdString();
     print.paper = store_.job().sheets.paper;
     print.created = now();
-    if (tried([&] { writeStrip(file.toStdString(), print); }))
-        emit told(tr("The strip is saved: %1. Print it at true size, transfer it, photograph it.")
-                      .arg(QFileInfo(file).fileName()),
-                  true);
+    try {
+        writeStrip(file.toStdString(), print);
+    } catch (const Error& error) {
+        return told(QString::fromUtf8(error.what()), false);
+    }
+    emit told(tr("The strip is saved: %1. Print it at true size, transfer it, photograph it.")
+                  .arg(QFileInfo(file).fileName()),
+              true);
 }
 
 void StripDesk::read(const QString& file) {
@@ -195,7 +191,7 @@ void StripDesk::keep(const MeasuredTransfer& strip, const QImage& picture, const
     QBuffer buffer(&png);
     buffer.open(QIODevice::WriteOnly);
     if (!picture.isNull()) picture.save(&buffer, "PNG");
-    if (!tried([&] { kept_->keep(strip, png.toStdString()); })) return emit changed();
+    if (!kept_.tried([&](Strips& strips) { strips.keep(strip, png.toStdString()); })) return emit changed();
     strips_.reset();
     of_ = {strip.printer, strip.method, strip.material};
     const auto fits =
@@ -240,7 +236,7 @@ void StripDesk::leaveByHand() {
 void StripDesk::erase() {
     const MeasuredTransfer* strip = shown();
     if (!strip || said_) return;
-    if (tried([&] { kept_->erase(strip->id); })) strips_.reset();
+    if (kept_.tried([&](Strips& strips) { strips.erase(strip->id); })) strips_.reset();
     emit changed();
 }
 

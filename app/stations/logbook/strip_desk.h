@@ -2,6 +2,7 @@
 #include <QImage>
 #include <QObject>
 
+#include "app/stations/logbook/kept.h"
 #include "app/stations/logbook/swab_desk.h"
 #include "core/job/job.h"
 #include "core/record/strips.h"
@@ -75,15 +76,12 @@ class StripDesk : public QObject {
     void told(const QString& sentence, bool well);
 
   private:
-    template <class Work>
-    bool tried(Work work) const;
     void keep(const MeasuredTransfer& strip, const QImage& picture, const QString& about);
     const TransferCurve* guess() const;
 
-    std::filesystem::path record_;
     JobStore& store_;
     RenderService& service_;
-    mutable std::unique_ptr<Strips> kept_;
+    mutable Kept<Strips> kept_;
     mutable std::optional<std::vector<MeasuredTransfer>> strips_;
     SwabDesk swabs_;
     For of_;

@@ -7,6 +7,7 @@
 
 #include "app/shell/theme.h"
 #include "app/stations/logbook/log_store.h"
+#include "app/stations/logbook/page_head.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/widgets/tray_parts.h"
 #include "core/object/materials.h"
@@ -211,35 +212,16 @@ void StayedView::keyPressEvent(QKeyEvent* event) {
 }
 
 StripPage::StripPage(StripDesk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
-    setObjectName(QStringLiteral("strip-page"));
-    auto* outer = new QVBoxLayout(this);
-    outer->setContentsMargins(0, 0, 0, 0);
-    outer->setSpacing(6);
-    auto* top = new QHBoxLayout;
-    top->setContentsMargins(16, 0, 16, 0);
-    title_ = titleLabel({});
-    title_->setObjectName(QStringLiteral("strip-title"));
-    top->addWidget(title_, 1);
-    QPushButton* back = linkButton(QStringLiteral("strips-back"), tr("back to all pieces"));
-    top->addWidget(back);
-    outer->addLayout(top);
-    says_ = new QLabel;
-    says_->setObjectName(QStringLiteral("strip-says"));
-    says_->setWordWrap(true);
-    says_->setContentsMargins(16, 0, 16, 0);
-    outer->addWidget(says_);
-    auto* ground = new QWidget;
-    ground->setObjectName(QStringLiteral("strip-ground"));
-    ground->setAttribute(Qt::WA_StyledBackground);
-    auto* across = new QHBoxLayout(ground);
-    across->setContentsMargins(16, 8, 16, 12);
-    across->setSpacing(16);
+    const PageHead head = pageHead(*this, QStringLiteral("strip"), [this] { desk_.close(); });
+    title_ = head.title;
+    says_ = head.says;
+    head.across->setSpacing(16);
     auto* left = column();
     view_about_ = quietLabel({});
     left->addWidget(view_about_);
     view_ = new StayedView(desk);
     left->addWidget(view_, 1);
-    across->addLayout(left, 1);
+    head.across->addLayout(left, 1);
     auto* right = column();
     photo_about_ = quietLabel({});
     right->addWidget(photo_about_);
@@ -249,9 +231,7 @@ StripPage::StripPage(StripDesk& desk, QWidget* parent) : QWidget(parent), desk_(
     photo_->setWordWrap(true);
     photo_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Ignored);
     right->addWidget(photo_, 1);
-    across->addLayout(right, 1);
-    outer->addWidget(ground, 1);
-    connect(back, &QPushButton::clicked, &desk_, &StripDesk::close);
+    head.across->addLayout(right, 1);
     connect(&desk_, &StripDesk::changed, this, &StripPage::refresh);
     refresh();
 }

@@ -18,31 +18,19 @@ QString swabText(const SwabTest& test) {
 }
 
 SwabDesk::SwabDesk(std::filesystem::path record, QObject* parent)
-    : QObject(parent), record_(std::move(record)) {}
+    : QObject(parent), kept_(std::move(record), [this](const QString& sentence) { emit failed(sentence); }) {}
 SwabDesk::~SwabDesk() = default;
-
-template <class Work>
-bool SwabDesk::tried(Work work) const {
-    try {
-        if (!kept_) kept_ = std::make_unique<Swabs>(record_);
-        work();
-        return true;
-    } catch (const Error& error) {
-        emit const_cast<SwabDesk*>(this)->failed(QString::fromUtf8(error.what()));
-        return false;
-    }
-}
 
 const std::vector<SwabTest>& SwabDesk::all() const {
     if (!all_) {
         all_.emplace();
-        tried([&] { all_ = kept_->all(); });
+        kept_.tried([&](Swabs& swabs) { all_ = swabs.all(); });
     }
     return *all_;
 }
 
-void SwabDesk::change(const std::function<void()>& change) {
-    if (tried(change)) all_.reset();
+void SwabDesk::change(const std::function<void(Swabs&)>& change) {
+    if (kept_.tried(change)) all_.reset();
     emit changed();
 }
 
@@ -50,15 +38,15 @@ void SwabDesk::say(const std::string& printer, const std::string& paper, const s
                    Swabbed swabbed, int more_coats) {
     const SwabTest test{
         newUuid(), printer, paper, method, more_coats, swabbed, QDateTime::currentSecsSinceEpoch()};
-    change([&] { kept_->keep(test); });
+    change([&](Swabs& swabs) { swabs.keep(test); });
 }
 
 void SwabDesk::keepOf(const WorkRun& run) {
-    change([&] { kept_->keepOf(run.start.id, swabsOf(run)); });
+    change([&](Swabs& swabs) { swabs.keepOf(run.start.id, swabsOf(run)); });
 }
 
 void SwabDesk::erase(const SwabTest& test) {
-    change([&, id = test.id] { kept_->erase(id); });
+    change([&, id = test.id](Swabs& swabs) { swabs.erase(id); });
 }
 
 }  // namespace tympan::app

@@ -2,6 +2,7 @@
 #include <QObject>
 #include <optional>
 
+#include "app/stations/logbook/kept.h"
 #include "core/record/swabs.h"
 
 namespace tympan::app {
@@ -26,12 +27,9 @@ class SwabDesk : public QObject {
     void failed(const QString& sentence);
 
   private:
-    template <class Work>
-    bool tried(Work work) const;
-    void change(const std::function<void()>& change);
+    void change(const std::function<void(Swabs&)>& change);
 
-    std::filesystem::path record_;
-    mutable std::unique_ptr<Swabs> kept_;
+    mutable Kept<Swabs> kept_;
     mutable std::optional<std::vector<SwabTest>> all_;
 };
 
