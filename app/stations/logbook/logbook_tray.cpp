@@ -17,6 +17,7 @@
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/logbook/strip_tray.h"
 #include "app/widgets/choice_row.h"
+#include "app/widgets/sideways.h"
 #include "app/widgets/tray_parts.h"
 #include "core/method/catalogue.h"
 
@@ -46,7 +47,7 @@ LogbookTray::LogbookTray(LogStore& store, StripDesk& strips, ProofDesk& proofs, 
     parts_->addWidget(strip_tray_);
     proof_tray_ = new ProofTray(proofs);
     parts_->addWidget(proof_tray_);
-    outer->addWidget(parts_);
+    outer->addWidget(new Sideways(parts_));
     connect(&store_, &LogStore::changed, this, &LogbookTray::refresh);
     connect(&strips_, &StripDesk::changed, this, &LogbookTray::refresh);
     connect(&proofs_, &ProofDesk::changed, this, &LogbookTray::refresh);

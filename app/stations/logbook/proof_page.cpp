@@ -8,6 +8,7 @@
 
 #include "app/stations/logbook/page_head.h"
 #include "app/stations/logbook/proof_desk.h"
+#include "app/widgets/fitted_picture.h"
 #include "app/widgets/tray_parts.h"
 #include "core/strip/linear_light.h"
 
@@ -55,11 +56,9 @@ ProofPage::ProofPage(ProofDesk& desk, QWidget* parent) : QWidget(parent), desk_(
 }
 
 ProofPage::Side ProofPage::side(const QString& name, QHBoxLayout& across) {
-    Side made{strongLabel({}), quietLabel({}), new QLabel, new QLabel};
+    Side made{strongLabel({}), quietLabel({}), new QLabel,
+              new FittedPicture(QStringLiteral("proof-photo-") + name)};
     made.measures->setObjectName(QStringLiteral("proof-measures-") + name);
-    made.photo->setObjectName(QStringLiteral("proof-photo-") + name);
-    made.photo->setAlignment(Qt::AlignLeft | Qt::AlignTop);
-    made.photo->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Ignored);
     made.patches->setAccessibleName(tr("What the shop made of the known colours"));
     auto* row = new QHBoxLayout;
     row->setSpacing(16);
@@ -78,7 +77,8 @@ ProofPage::Side ProofPage::side(const QString& name, QHBoxLayout& across) {
 void ProofPage::show(const Side& side, std::size_t which) {
     const auto& proofs = desk_.proofs();
     const bool there = which < proofs.size();
-    for (QLabel* label : {side.shop, side.measures, side.patches, side.photo}) label->setVisible(there);
+    for (QLabel* label : {side.shop, side.measures, side.patches}) label->setVisible(there);
+    if (!there) side.photo->show({});
     if (!there) return;
     const ShopProof& proof = proofs[which];
     const ProofReading& reading = proof.reading;
@@ -96,14 +96,7 @@ void ProofPage::show(const Side& side, std::size_t which) {
         tr("Measured in the photograph, the grey card taken as 18 %: mean chroma and lightness "
            "(CIELAB), and how much of the detail of about half a millimetre is there."));
     side.patches->setPixmap(patchRow(reading, devicePixelRatioF()));
-    const QImage picture = desk_.picture(proof);
-    if (!picture.isNull() && side.photo->width() > 1 && side.photo->height() > 1) {
-        const qreal ratio = devicePixelRatioF();
-        QImage image =
-            picture.scaled(side.photo->size() * ratio, Qt::KeepAspectRatio, Qt::SmoothTransformation);
-        image.setDevicePixelRatio(ratio);
-        side.photo->setPixmap(QPixmap::fromImage(image));
-    }
+    side.photo->show(desk_.picture(proof));
 }
 
 void ProofPage::refresh() {
@@ -115,8 +108,6 @@ void ProofPage::refresh() {
     show(one_, 0);
     show(other_, 1);
 }
-
-void ProofPage::resizeEvent(QResizeEvent*) { refresh(); }
 
 ProofTray::ProofTray(ProofDesk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     setObjectName(QStringLiteral("proof-tray"));

@@ -5,6 +5,7 @@ class QLabel;
 
 namespace tympan::app {
 
+class FittedPicture;
 class ProofDesk;
 
 /// Two proofs of a piece beside each other, what they measure, and what differs.
@@ -13,12 +14,10 @@ class ProofPage : public QWidget {
   public:
     explicit ProofPage(ProofDesk& desk, QWidget* parent = nullptr);
 
-  protected:
-    void resizeEvent(QResizeEvent* event) override;
-
   private:
     struct Side {
-        QLabel *shop, *measures, *patches, *photo;
+        QLabel *shop, *measures, *patches;
+        FittedPicture* photo;
     };
     void refresh();
     Side side(const QString& name, class QHBoxLayout& across);
