@@ -44,8 +44,8 @@ TEST(NextTimeTest, coatsAreAdded) {
     const Method gel = way("gel-rub-off");
     int before = 0, after = 0;
     for (const StepFace& face : stepOf(gel, "seal").faces) before += face.times;
-    for (const StepFace& face : stepOf(taken(gel, "seal", Change::coats, 2), "seal").faces)
-        after += face.times;
+    const Method more = taken(gel, "seal", Change::coats, 2);
+    for (const StepFace& face : stepOf(more, "seal").faces) after += face.times;
     EXPECT_EQ(after, std::max(1, before) + 2);
 }
 
