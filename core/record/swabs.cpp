@@ -57,9 +57,10 @@ std::vector<SwabTest> swabsOf(const WorkRun& run) {
     for (const Event& event : run.events) {
         const Task* task = event.task.empty() ? nullptr : findTask(state, event.task);
         const OrderedPiece* piece = task ? findPiece(state.order, task->piece) : nullptr;
-        std::erase_if(tests, [&](const auto& test) { return test.first == event.task; });
-        if (piece && task->work == Work::swab &&
-            (event.kind == Event::Kind::done || event.kind == Event::Kind::another))
+        const bool answered = event.kind == Event::Kind::done || event.kind == Event::Kind::another;
+        if (answered || event.kind == Event::Kind::taken_back)
+            std::erase_if(tests, [&](const auto& test) { return test.first == event.task; });
+        if (piece && task->work == Work::swab && answered)
             tests.push_back({task->id,
                              {uuidOf(run.start.id + "/swab/" + task->id), piece->printer_name, piece->carrier,
                               piece->method, knownCoats(*piece) + task->round.value_or(1) - 1,
@@ -75,8 +76,8 @@ const SwabTest* latestFor(const std::vector<SwabTest>& tests, const std::string&
                           const std::string& paper, const std::string& method) {
     const SwabTest* latest = nullptr;
     for (const SwabTest& test : tests)
-        if (test.printer == printer && test.paper == paper &&
-            (test.method == method || test.more_coats == 0) && (!latest || test.made > latest->made))
+        if (test.printer == printer && test.paper == paper && test.method == method &&
+            (!latest || test.made > latest->made))
             latest = &test;
     return latest;
 }

@@ -31,8 +31,8 @@ inline constexpr int most_more_coats = 20;
 /// run writes the same ones. Pure.
 std::vector<SwabTest> swabsOf(const WorkRun& run);
 
-/// The latest that says something of a printer, a paper and a way: bare ink is the same whatever the way, a
-/// coat is that of its way. Of the same second the first in the list. nullptr: nothing is known.
+/// The latest for a printer, a paper and a way: what a way seals before the swab is no other way's. Of the
+/// same second the first in the list. nullptr: nothing is known.
 const SwabTest* latestFor(const std::vector<SwabTest>& tests, const std::string& printer,
                           const std::string& paper, const std::string& method);
 
