@@ -556,6 +556,52 @@ def lantern_name():
     shorten("lantern-name.svg")
 
 
+def way_sign():
+    """The way to the dome, 240 x 50 mm, in SVG: the dome with its slit open, words, an arrow of stars."""
+    surface, ctx = svg_page("way-sign.svg", 240.0, 50.0)
+    ctx.translate(0, -14)
+    ctx.set_source_rgb(0.93, 0.94, 0.93)
+    ctx.arc(36, 44, 22, math.pi, 0)
+    ctx.fill()
+    ctx.set_source_rgb(0.72, 0.75, 0.76)
+    for i in range(-4, 5):  # the dome's ribs, seen from in front
+        ctx.set_line_width(0.8)
+        ctx.save()
+        ctx.translate(36, 44)
+        ctx.scale(abs(i) / 5 if i else 0.001, 1)
+        start, end = (1.5 * math.pi, 2 * math.pi) if i > 0 else (math.pi, 1.5 * math.pi)
+        ctx.arc(0, 0, 22, start, end)
+        ctx.restore()
+        ctx.stroke()
+    ctx.set_source_rgb(0.36, 0.42, 0.5)  # the slit
+    ctx.move_to(33, 44)
+    ctx.line_to(33, 22.4)
+    ctx.line_to(39, 22.4)
+    ctx.line_to(39, 44)
+    ctx.close_path()
+    ctx.fill()
+    ctx.set_source_rgb(*INK)
+    ctx.set_line_width(1.2)
+    ctx.arc(36, 44, 22, math.pi, 0)
+    ctx.stroke()
+    ctx.rectangle(15, 44, 42, 12)
+    ctx.stroke()
+    for i in range(5):
+        ctx.rectangle(18.5 + i * 8, 47, 3, 5)
+    ctx.set_line_width(0.8)
+    ctx.stroke()
+    letters(ctx, "TO THE DOME", 142, 35, 20, 2.4, weight=cairo.FONT_WEIGHT_BOLD)
+    for i in range(9):
+        star(ctx, 76 + i * 15, 50, 1.4 + 0.22 * i)
+    ctx.set_line_width(1.6)
+    ctx.move_to(212, 43)
+    ctx.line_to(222, 50)
+    ctx.line_to(212, 57)
+    ctx.stroke()
+    surface.finish()
+    shorten("way-sign.svg")
+
+
 def moon_dial():
     """A lettered dial of when the moon rises and sets, as a web page would give it: PNG of 16 greys, 480 x 600."""
     w, h, k = 160.0, 200.0, 12
@@ -677,6 +723,7 @@ if __name__ == "__main__":
     moon()
     orrery()
     moon_dial()
+    way_sign()
     northern_sky()
     comet()
     little_star()

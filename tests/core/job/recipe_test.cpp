@@ -12,7 +12,7 @@ using namespace tympan::tests;
 
 TEST(JobRecipe, theDemoJobIsWhole) {
     const Job job = jobFromRecipe(dataFolder() / "demo" / "brindle-moor.json");
-    ASSERT_EQ(job.pieces.size(), 9u);
+    ASSERT_EQ(job.pieces.size(), 10u);
     EXPECT_EQ(job.name, "Brindle Moor open night");
     EXPECT_NEAR(job.pieces[0].size.width, 900, 0.01);
     EXPECT_NEAR(job.pieces[0].size.height, 600, 0.5);

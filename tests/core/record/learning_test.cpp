@@ -10,6 +10,7 @@
 #include "core/record/log_of_run.h"
 #include "core/run/now.h"
 #include "tests/support/plans.h"
+#include "tests/support/worked.h"
 #include "tests/support/year.h"
 
 using namespace tympan;
@@ -24,38 +25,19 @@ const Minutes overnight{480, 720, 1440, Basis::makers};
 /// A run of one piece that was worked as planned; its first long wait looked at once too early, then found
 /// dry.
 WorkRun workedRun(double looked_min, double dry_min) {
-    WorkRun run{{"run", lisbon.read("2026-12-05T10:00"), workOrderOf(jobWith({"gel-rub-off"})), {}}, {}};
-    RunState state = stateOf(run);
-    Moment now = run.start.at;
     bool looked = false;
-    const auto happens = [&](Event event) {
-        event.at = now;
-        run.events.push_back(event);
-        apply(state, event);
-    };
-    for (int k = 0; k < 200; ++k) {
-        const Now what = nowOf(state, planFrom(state, lisbon, now, {0, 0, 1}), now);
-        if (what.kind == Now::Kind::over) break;
-        if (what.kind == Now::Kind::hands) {
-            happens({.kind = Event::Kind::begun, .at = now, .task = what.task});
-            now += seconds{static_cast<long>(findTask(state, what.task)->usual_min * 60)};
-            happens({.kind = Event::Kind::done, .at = now, .task = what.task});
-            continue;
-        }
-        const Task task = *findTask(state, what.task);
-        if (!looked && task.work == Work::dry && task.usual_min > 100) {
+    return workedThrough(
+        {"run", lisbon.read("2026-12-05T10:00"), workOrderOf(jobWith({"gel-rub-off"})), {}}, lisbon,
+        [&](const RunState& state, const Task& task, Moment& now, const Happens& happens) {
+            if (looked || task.work != Work::dry || task.usual_min <= 100) return false;
             looked = true;
             const Moment from = waitsUnderWay(state).at(task.id);
             now = from + seconds{static_cast<long>(looked_min * 60)};
             happens({.kind = Event::Kind::not_yet, .at = now, .task = task.id, .minutes = 3});
             now = from + seconds{static_cast<long>(dry_min * 60)};
             happens({.kind = Event::Kind::done, .at = now, .task = task.id});
-            continue;
-        }
-        now = std::max(now + seconds{1}, what.from);
-        if (what.kind == Now::Kind::wait) happens({.kind = Event::Kind::done, .at = now, .task = what.task});
-    }
-    return run;
+            return true;
+        });
 }
 
 }  // namespace

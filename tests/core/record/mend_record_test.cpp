@@ -6,7 +6,11 @@
 
 #include "core/base/random.h"
 #include "core/record/logbook.h"
+#include "core/record/proofs.h"
 #include "core/record/run_store.h"
+#include "core/record/strips.h"
+#include "core/record/supplies.h"
+#include "core/record/swabs.h"
 #include "tests/support/plans.h"
 #include "tests/support/tools.h"
 #include "tests/support/year.h"
@@ -17,6 +21,9 @@ namespace fs = std::filesystem;
 
 namespace {
 
+/// Strips, swabs, proofs and bottles in it.
+constexpr int one_of_each = 60;
+
 /// A record with a run and a year of pieces, all of it in its one file.
 void makeRecord(const fs::path& file) {
     RunStore runs(file);
@@ -26,6 +33,25 @@ void makeRecord(const fs::path& file) {
         runs.add("a", {.kind = Event::Kind::note, .at = {}, .words = std::string(200, 'n')});
     Logbook book(file);
     book.putOfRun(madeUpYear());
+    Strips strips(file);
+    Swabs swabs(file);
+    Proofs proofs(file);
+    Shelf shelf(file);
+    for (int i = 0; i < one_of_each; ++i) {
+        const std::string id = std::to_string(i);
+        strips.keep({id,
+                     "the laser printer",
+                     "gel-rub-off",
+                     "slate",
+                     i,
+                     {"slate", {0, 1}, {0, 0.7}, Basis::measured},
+                     0.3,
+                     {}},
+                    std::string(900, 's'));
+        swabs.keep({id, "the inkjet", "tissue", "tissue-overlay", i % 3, Swabbed::held, i});
+        proofs.keep({id, "a job", i, "the copy shop", i, {}}, std::string(900, 'p'));
+        shelf.keep({id, "matte gel medium", {}, 0, 0, {}, {}});
+    }
 }
 
 /// Writes nonsense over a part of a file.
@@ -52,6 +78,7 @@ TEST(MendRecord, whatCanBeReadIsReadAndTheDamagedOneKept) {
     std::map<std::string, LogEntry> year;
     for (const LogEntry& entry : madeUpYear()) year[entry.id] = entry;
     int read = 0, mended_times = 0;
+    std::size_t beside = 0;
     for (std::uint64_t seed = 1; seed <= 12; ++seed) {
         const ScratchFolder folder;
         const fs::path file = folder / "record.sqlite";
@@ -73,9 +100,19 @@ TEST(MendRecord, whatCanBeReadIsReadAndTheDamagedOneKept) {
         RunStore runs(file);
         for (const std::string& id : runs.all()) EXPECT_EQ(runs.read(id).start.order.pieces.size(), 1U);
         book.put(fullEntry());
+        const auto swabs = Swabs(file).all();
+        for (const SwabTest& swab : swabs) EXPECT_EQ(swab.more_coats, std::stoi(swab.id) % 3);
+        beside += swabs.size() + Strips(file).all().size() + Shelf(file).all().size();
+        for (int i = 0; i < one_of_each; ++i)
+            for (const ShopProof& proof : Proofs(file).of("a job", i)) {
+                EXPECT_EQ(proof.id, std::to_string(i));
+                ++beside;
+            }
     }
     EXPECT_GE(mended_times, 4);
     EXPECT_GT(read, 40 * mended_times) << "most of it";
+    EXPECT_GT(beside, static_cast<std::size_t>(3 * one_of_each * mended_times))
+        << "of what lies beside the entries, too";
 }
 
 TEST(MendRecord, whatIsNoRecordIsKeptBesideANewOne) {
