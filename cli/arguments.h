@@ -22,6 +22,8 @@ void addNest(CommandLine& line);
 void addSchedule(CommandLine& line);
 void addLog(CommandLine& line);
 void addStrip(CommandLine& line);
+void addPrint(CommandLine& line);
+void addCalibrate(CommandLine& line);
 void addCheck(CommandLine& line);
 
 /// Options that several subcommands share, as typed; empty means not given.

@@ -38,6 +38,8 @@ int runCommands(int argc, char** argv) {
     tympan::cli::addSchedule(line);
     tympan::cli::addLog(line);
     tympan::cli::addStrip(line);
+    tympan::cli::addPrint(line);
+    tympan::cli::addCalibrate(line);
     tympan::cli::addCheck(line);
     try {
         return line.run(argc, argv);

@@ -15,6 +15,7 @@
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
 #include "core/output/test_sheet.h"
+#include "core/printer/printer_json.h"
 #include "core/render/as_printed.h"
 
 namespace tympan::cli {
@@ -26,6 +27,7 @@ struct Options {
     PrintOptions print;
     std::optional<Command> command;
     std::string out, paper = "A4", margin = "5mm", band = "7mm", plan, guide;
+    std::string printer;  ///< a profile, or the name of one that is kept
     std::string only, joint, overlap = "10mm", seams = "quiet";
     bool fewest = false;
     int more_sheets = 0;
@@ -95,15 +97,39 @@ Job withMargin(Job job, const Options& options, bool of_job) {
     return job;
 }
 
+/// A profile by its file, or one that is kept by its name.
+Printer profileNamed(const std::string& named) {
+    if (named.ends_with(".json")) return readProfile(named);
+    if (auto kept = keptPrinter(keptPrinters(), named)) return *kept;
+    throw Error(Error::Kind::usage, "", fmt::format("no printer \"{}\" is kept", named),
+                "calibrate it with --keep, or name its profile's file");
+}
+
+/// What is known of a printer, in the place of what the job has of it.
+Job withProfile(Job job, const Options& options, bool of_job) {
+    if (options.printer.empty()) return job;
+    Printer profile = profileNamed(options.printer);
+    for (Printer& printer : job.printers)
+        if (!of_job || printer.name == profile.name || job.printers.size() == 1) {
+            profile.id = printer.id;
+            printer = profile;
+            return job;
+        }
+    throw Error(Error::Kind::usage, "", fmt::format("no printer of the job is called \"{}\"", profile.name),
+                "give the profile the name that the job has for it");
+}
+
 OpenedJob jobOf(const Options& options) {
     // Wrong usage is said before a large file is read.
     const SheetRules asked = rulesOf(options, {}, false);
     withMargin({}, options, false);
     if (!isJobFile(options.piece.picture))
-        return {withJoint(
-                    withMargin(withSheets(options.print.applied(options.piece.job()), asked), options, false),
-                    options),
-                0};
+        return {
+            withJoint(withMargin(withProfile(withSheets(options.print.applied(options.piece.job()), asked),
+                                             options, false),
+                                 options, !options.printer.empty()),
+                      options),
+            0};
     for (const char* option :
          {"--width", "--height", "--page", "--method", "--colour", "--contrast", "--line-art", "--enlarge"})
         if (options.command->given(option))
@@ -114,7 +140,9 @@ OpenedJob jobOf(const Options& options) {
         throw Error(Error::Kind::input, options.piece.picture, "there is no piece in it",
                     "add a picture first");
     const SheetRules rules = rulesOf(options, opened.job.sheets, true);
-    opened.job = withJoint(withMargin(withSheets(std::move(opened.job), rules), options, true), options);
+    opened.job = withJoint(
+        withMargin(withProfile(withSheets(std::move(opened.job), rules), options, true), options, true),
+        options);
     return opened;
 }
 
@@ -193,6 +221,8 @@ void addSheets(CommandLine& line) {
     command.required("-o,--output", options->out, "the PDF file");
     options->print.addTo(command);
     command.option("--paper", options->paper, "A4, A3, Letter, Legal, Tabloid, or a size such as 300x400");
+    command.option("--printer", options->printer,
+                   "a printer's profile (FILE.json), or one that is kept by its name");
     command.option("--margin", options->margin, "what the printer leaves bare at every edge");
     command.option("--band", options->band, "kept for marks along a seam");
     command.oneOf("--joint", options->joint, namesOf(joints), "how sheets meet (as the method asks)");

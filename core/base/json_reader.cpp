@@ -196,6 +196,22 @@ std::vector<double> JsonReader::numbers(const std::string& name, double least, d
     return value.get<std::vector<double>>();
 }
 
+std::vector<std::vector<double>> JsonReader::rows(const std::string& name, double least, double most,
+                                                  std::size_t columns, std::size_t most_count) {
+    if (!has(name)) return {};
+    const json& value = field(name);
+    const auto isRow = [&](const json& row) {
+        return row.is_array() && row.size() == columns &&
+               std::all_of(row.begin(), row.end(), [&](const json& item) {
+                   return item.is_number() && item.get<double>() >= least && item.get<double>() <= most;
+               });
+    };
+    if (!value.is_array() || value.size() > most_count || !std::all_of(value.begin(), value.end(), isRow))
+        fail(name, fmt::format("must be a list of at most {} lists of {} numbers from {} to {}", most_count,
+                               columns, least, most));
+    return value.get<std::vector<std::vector<double>>>();
+}
+
 std::string JsonReader::note(const std::string& name) {
     if (!has(name)) return {};
     const json& value = field(name);

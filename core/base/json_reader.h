@@ -62,6 +62,9 @@ class JsonReader {
     }
     /// A list of numbers, at most `most_count` of them.
     std::vector<double> numbers(const std::string& field, double least, double most, std::size_t most_count);
+    /// A list of lists of so many numbers each; missing: none.
+    std::vector<std::vector<double>> rows(const std::string& field, double least, double most,
+                                          std::size_t columns, std::size_t most_count);
     /// Like `text`, but it may be empty or missing.
     std::string note(const std::string& field);
     bool flag(const std::string& field, bool otherwise);

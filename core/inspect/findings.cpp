@@ -11,6 +11,7 @@
 #include "core/layout/imposition.h"
 #include "core/measure/outline_operations.h"
 #include "core/method/catalogue.h"
+#include "core/printer/registration.h"
 #include "core/render/print.h"
 
 namespace tympan {
@@ -35,7 +36,8 @@ std::optional<Finding> missesOneSheet(const Job& job, const Piece& piece) {
     double least_over = std::numeric_limits<double>::infinity();
     for (Orientation orientation : {Orientation::portrait, Orientation::landscape}) {
         const RectPx area =
-            printableArea(job.sheets, orientation, printerOf(job, piece).margins, piece.method->carrier);
+            printableArea(job.sheets, orientation, bareEdges(printerOf(job, piece), job.sheets.paper.size),
+                          piece.method->carrier);
         const double over = std::max(print.width - grid.mm(area.width), print.height - grid.mm(area.height));
         if (size.width <= area.width && size.height <= area.height) return {};
         const SizeMm page = orientation == Orientation::portrait

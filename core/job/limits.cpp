@@ -1,6 +1,7 @@
 #include "core/job/limits.h"
 
 #include "core/object/shape.h"
+#include "core/printer/printer_json.h"
 
 namespace tympan {
 
@@ -108,6 +109,11 @@ Printer withinLimits(Printer printer) {
     PageMargins& m = printer.margins;
     m = {margin_mm.nearest(m.left), margin_mm.nearest(m.top), margin_mm.nearest(m.right),
          margin_mm.nearest(m.bottom)};
+    Registration& r = printer.registration;
+    r.scale_x = printer_scale.nearest(r.scale_x);
+    r.scale_y = printer_scale.nearest(r.scale_y);
+    r.skew_deg = printer_skew_deg.nearest(r.skew_deg);
+    r.offset = {printer_offset_mm.nearest(r.offset.x), printer_offset_mm.nearest(r.offset.y)};
     return printer;
 }
 

@@ -4,6 +4,7 @@
 #include <nlohmann/json.hpp>
 
 #include "core/job/limits.h"
+#include "core/printer/printer_json.h"
 
 namespace tympan {
 
@@ -69,29 +70,15 @@ SheetRules readSheetRules(JsonReader& reader) {
 }
 
 json toJson(const Printer& printer) {
-    json value{{"id", printer.id},
-               {"name", printer.name},
-               {"kind", id(printer.kind)},
-               {"black_only", printer.black_only},
-               {"mirrors", printer.mirrors}};
-    const PageMargins& m = printer.margins;
-    value["margins_mm"] = {m.left, m.top, m.right, m.bottom};
+    json value = printerFields(printer);
+    value["id"] = printer.id;
     return value;
 }
 
 Printer readPrinter(JsonReader reader) {
-    Printer printer;
-    printer.id = reader.has("id") ? reader.integer("id", limits::id) : 1;
-    printer.name = reader.note("name");
-    printer.kind = printerKindNamed(reader.oneOf("kind", printerKindNames()));
-    printer.black_only = reader.flag("black_only", false);
-    printer.mirrors = reader.flag("mirrors", false);
-    if (reader.has("margins_mm")) {
-        const std::vector<double> m =
-            reader.numbers("margins_mm", limits::margin_mm.least, limits::margin_mm.most, 4);
-        if (m.size() != 4) reader.fail("margins_mm", "must be four numbers: left, top, right, bottom");
-        printer.margins = {m[0], m[1], m[2], m[3]};
-    }
+    const int id = reader.has("id") ? reader.integer("id", limits::id) : 1;
+    Printer printer = readPrinterFields(reader);
+    printer.id = id;
     reader.finish();
     return printer;
 }

@@ -22,6 +22,7 @@ struct Affine {
         const PointMm origin = turned({e, f});
         return {turned.a, turned.b, turned.c, turned.d, -origin.x, -origin.y};
     }
+    bool operator==(const Affine&) const = default;
     /// The longest that a unit vector can become.
     double stretch() const {
         const double s = a * a + b * b + c * c + d * d, det = a * d - b * c;

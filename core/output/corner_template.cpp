@@ -8,6 +8,7 @@
 #include "core/job/landing.h"
 #include "core/measure/outline_operations.h"
 #include "core/output/true_size_pages.h"
+#include "core/printer/registration.h"
 
 namespace tympan {
 
@@ -48,7 +49,8 @@ std::vector<CornerPlace> cornerPlaces(const Job& job, const Piece& piece) {
 }
 
 double cornerWindowMm(const Job& job, const Piece& piece) {
-    const RectMm room = trueSizeRoom(job.sheets.paper.size, printerOf(job, piece).margins);
+    const RectMm room =
+        trueSizeRoom(job.sheets.paper.size, bareEdges(printerOf(job, piece), job.sheets.paper.size));
     return std::max(10.0, std::min({window_mm, room.width, room.height}));
 }
 

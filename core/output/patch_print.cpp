@@ -71,6 +71,7 @@ void writePatch(const std::filesystem::path& file, const Job& job, const Imposit
 
     const int x = area.x + std::max(0, (area.width - shown.width) / 2), y = area.y + grid.firstAfter(head_mm);
     PdfFile pdf(file, job.name, job.created);
+    pdf.printedBy(printerOf(job, piece));
     pdf.beginPage(pageOf(job.sheets.paper, Orientation::portrait));
     pdf.picture(ink, x, y, grid);
     pdf.marks(

@@ -10,6 +10,7 @@
 #include "core/base/file_name.h"
 #include "core/base/write_aside.h"
 #include "core/output/pdf_pictures.h"
+#include "core/printer/registration.h"
 
 namespace tympan {
 
@@ -37,6 +38,7 @@ struct PdfFile::State {
     std::string marks;
     PdfPictures pictures;
     double page_height = 0;
+    Printer printer;
     cairo_surface_t* surface = nullptr;
     cairo_t* page = nullptr;
 
@@ -80,12 +82,21 @@ PdfFile::PdfFile(const std::filesystem::path& target, const std::string& title, 
 
 PdfFile::~PdfFile() = default;
 
+void PdfFile::printedBy(const Printer& printer) { state_->printer = printer; }
+
 void PdfFile::beginPage(const SizeMm& page) {
     state_->page_height = page.height * points_per_mm;
-    state_->pictures.beginPage();
+    const Affine sent = sentFor(state_->printer, page);
+    // The same in points, y up from the page's lower edge.
+    const Affine up{points_per_mm, 0, 0, -points_per_mm, 0, state_->page_height};
+    state_->pictures.beginPage(state_->printer.registration.exact() ? Affine{}
+                                                                    : up.after(sent).after(up.inverse()));
     cairo_pdf_surface_set_size(state_->surface, page.width * points_per_mm, page.height * points_per_mm);
     cairo_identity_matrix(state_->page);
     cairo_scale(state_->page, points_per_mm, points_per_mm);
+    if (state_->printer.registration.exact()) return;
+    const cairo_matrix_t matrix{sent.a, sent.b, sent.c, sent.d, sent.e, sent.f};
+    cairo_transform(state_->page, &matrix);
 }
 
 std::size_t PdfFile::store(const PackedInk& ink) { return state_->pictures.store(ink); }

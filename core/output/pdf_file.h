@@ -8,6 +8,7 @@
 #include "core/measure/pixel_grid.h"
 #include "core/output/marks.h"
 #include "core/output/packed_ink.h"
+#include "core/printer/printer.h"
 
 namespace tympan {
 
@@ -20,6 +21,9 @@ class PdfFile {
     PdfFile(const std::filesystem::path& target, const std::string& title, long long created);
     ~PdfFile();
 
+    /// The pages that are begun from now on are printed by this: what is drawn at a place is sent to where
+    /// the printer must be told for it to lie there.
+    void printedBy(const Printer& printer);
     void beginPage(const SizeMm& page);
     /// Stores ink, and returns its number: it may be placed as often as it is wanted.
     std::size_t store(const PackedInk& ink);

@@ -90,6 +90,13 @@ std::string clipping(const Outline& clip) {
     return path + "W* n ";
 }
 
+/// What is drawn, drawn elsewhere.
+std::string moved(const Affine& to, const std::string& content) {
+    if (to == Affine{}) return content;
+    return fmt::format("q {:.9f} {:.9f} {:.9f} {:.9f} {:.7f} {:.7f} cm\n{}Q\n", to.a, to.b, to.c, to.d, to.e,
+                       to.f, content);
+}
+
 }  // namespace
 
 std::size_t PdfPictures::store(const PackedInk& ink) {
@@ -115,7 +122,7 @@ std::string PdfPictures::bytesOf(const Stored& stored) const {
 }
 
 void PdfPictures::place(std::size_t stored, const RectMm& where, const Outline& clip) {
-    pages_.back().push_back({stored, where, clip});
+    pages_.back().pictures.push_back({stored, where, clip});
 }
 
 void PdfPictures::writeWith(const std::string& document, WriteAside& file, const Progress& progress) const {
@@ -142,18 +149,19 @@ void PdfPictures::writeWith(const std::string& document, WriteAside& file, const
     }
     std::vector<QPDFPageObjectHelper> pages = QPDFPageDocumentHelper(pdf).getAllPages();
     for (std::size_t i = 0; i < pages_.size(); ++i) {
-        if (pages_[i].empty()) continue;
+        if (pages_[i].pictures.empty()) continue;
         QPDFObjectHandle resources = pages.at(i).getAttribute("/Resources", true);
         if (!resources.getKey("/XObject").isDictionary())
             resources.replaceKey("/XObject", QPDFObjectHandle::newDictionary());
         QPDFObjectHandle named = resources.getKey("/XObject");
         std::string content;
-        for (const auto& [stored, where, clip] : pages_[i]) {
+        for (const auto& [stored, where, clip] : pages_[i].pictures) {
             const std::string key = fmt::format("/Ink{}", stored);
             named.replaceKey(key, images[stored]);
             content += fmt::format("q {}{:.7f} 0 0 {:.7f} {:.7f} {:.7f} cm {} Do Q\n", clipping(clip),
                                    where.width, where.height, where.x, where.y, key);
         }
+        content = moved(pages_[i].to_page, content);
         pages.at(i).addPageContents(QPDFObjectHandle::newStream(&pdf, content), true);
     }
     const std::string digest = keyOf("document", document, pages_, stored_).digest;

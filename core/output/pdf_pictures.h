@@ -6,6 +6,7 @@
 #include "core/base/nameless_file.h"
 #include "core/base/progress.h"
 #include "core/base/write_aside.h"
+#include "core/measure/affine.h"
 #include "core/measure/outline.h"
 #include "core/output/packed_ink.h"
 
@@ -15,7 +16,8 @@ namespace tympan {
 /// name.
 class PdfPictures {
   public:
-    void beginPage() { pages_.emplace_back(); }
+    /// `to_page`: from where its pictures are placed to where they are drawn, in points, y up.
+    void beginPage(const Affine& to_page = {}) { pages_.push_back({to_page, {}}); }
     /// Throws Error (output) when there is no room.
     std::size_t store(const PackedInk& ink);
     SizePx sizeOf(std::size_t stored) const { return stored_[stored].size; }
@@ -41,10 +43,15 @@ class PdfPictures {
         Outline clip;
     };
 
+    struct Page {
+        Affine to_page;
+        std::vector<Placed> pictures;
+    };
+
     std::string bytesOf(const Stored& stored) const;
 
     std::vector<Stored> stored_;
-    std::vector<std::vector<Placed>> pages_;
+    std::vector<Page> pages_;
     std::size_t size_ = 0;
     std::string held_;
     std::optional<NamelessFile> file_;  // what was held, and all after it

@@ -8,6 +8,7 @@
 #include "core/measure/outline_operations.h"
 #include "core/output/corner_template.h"
 #include "core/output/true_size_pages.h"
+#include "core/printer/registration.h"
 
 namespace tympan {
 
@@ -75,8 +76,8 @@ void drawCorners(PdfFile& pdf, const Job& job, const Piece& piece) {
             y += lead_mm;
         }
         shown.push_back(upArrow({left ? window.right() - 8 : window.x + 4, window.y + 6}, 4, 6));
-        drawTrueSize(pdf, job.sheets.paper, printerOf(job, piece).margins, window, shown,
-                     fmt::format("{} of {} · {} · lay this way up", i + 1, places.size(), piece.name));
+        drawTrueSize(pdf, job.sheets.paper, bareEdges(printerOf(job, piece), job.sheets.paper.size), window,
+                     shown, fmt::format("{} of {} · {} · lay this way up", i + 1, places.size(), piece.name));
     }
 }
 
@@ -128,6 +129,7 @@ RectMm templateArea(const Job& job, const Piece& piece, TemplateKind kind) {
 
 void writeTemplate(const std::filesystem::path& file, const Job& job, const Piece& piece, TemplateKind kind) {
     PdfFile pdf(file, job.name, job.created);
+    pdf.printedBy(printerOf(job, piece));
     if (kind == TemplateKind::corners) {
         drawCorners(pdf, job, piece);
         pdf.commit();
@@ -137,8 +139,9 @@ void writeTemplate(const std::filesystem::path& file, const Job& job, const Piec
         kind == TemplateKind::placement      ? "placement: lay this way up, cut the dashed picture out"
         : kind == TemplateKind::mask_outside ? "mask: cut the hatched picture out, keep what is round it"
                                              : "mask: cut along the line, keep the inside";
-    drawTrueSize(pdf, job.sheets.paper, printerOf(job, piece).margins, templateArea(job, piece, kind),
-                 templateMarks(job, piece, kind), fmt::format("{} · {}", piece.name, what));
+    drawTrueSize(pdf, job.sheets.paper, bareEdges(printerOf(job, piece), job.sheets.paper.size),
+                 templateArea(job, piece, kind), templateMarks(job, piece, kind),
+                 fmt::format("{} · {}", piece.name, what));
     pdf.commit();
 }
 

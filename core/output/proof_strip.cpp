@@ -8,6 +8,7 @@
 #include "core/base/error.h"
 #include "core/output/box_about.h"
 #include "core/output/pdf_file.h"
+#include "core/printer/registration.h"
 #include "core/render/render_region.h"
 #include "core/seams/tiling.h"
 
@@ -29,7 +30,7 @@ void writeProofStrip(const std::filesystem::path& file, const Job& job, const Pi
                      const PointMm& spot, const std::vector<Engine>& engines, const Progress& progress) {
     const PixelGrid grid{job.sheets.ppi};
     const SheetRules& rules = job.sheets;
-    const PageMargins margins = atLeast(printerOf(job, piece).margins, 3);
+    const PageMargins margins = atLeast(bareEdges(printerOf(job, piece), job.sheets.paper.size), 3);
     const Orientation lying = Orientation::landscape;
     const RectPx area = printableArea(rules, lying, margins, {});
     const auto count = static_cast<int>(engines.size());
@@ -40,6 +41,7 @@ void writeProofStrip(const std::filesystem::path& file, const Job& job, const Pi
         throw Error(Error::Kind::input, piece.name, "the paper is too small for a proof",
                     "choose a larger paper, or fewer ways to compare");
     PdfFile pdf(file, job.name, job.created);
+    pdf.printedBy(printerOf(job, piece));
     const SizeMm page = rules.paper.size;
     pdf.beginPage({std::max(page.width, page.height), std::min(page.width, page.height)});
     pdf.marks({Words{piece.name + ": a proof at true size, to be looked at; not for transfer",

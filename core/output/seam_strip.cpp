@@ -127,6 +127,7 @@ void writeSeamStrip(const std::filesystem::path& file, const Job& job, const Imp
         throw Error(Error::Kind::input, piece.name, "the paper is too small for a strip to try",
                     "choose A4, Letter or a larger paper");
     PdfFile pdf(file, job.name, job.created);
+    pdf.printedBy(printerOf(job, piece));
     pdf.beginPage(pageOf(job.sheets.paper, Orientation::portrait));
     int below = top;
     for (const bool before : {true, false}) {

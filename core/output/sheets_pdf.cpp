@@ -222,6 +222,8 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
     double made = 0;
     Patches patches;
     for (const Sheet& sheet : imposition.sheets) {
+        if (const Piece* piece = findPiece(job, sheet.regions.front().piece))
+            pdf.printedBy(printerOf(job, *piece));
         pdf.beginPage(sheet.page);
         for (const PlacedRegion& part : sheet.regions) {
             const std::vector<InkOnPage> pictures = inkOf(imposition, prints, part);

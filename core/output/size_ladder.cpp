@@ -6,6 +6,7 @@
 #include "core/job/edits.h"
 #include "core/layout/rows.h"
 #include "core/output/pdf_file.h"
+#include "core/printer/registration.h"
 #include "core/render/render_region.h"
 #include "core/seams/tiling.h"
 
@@ -31,7 +32,7 @@ void writeSizeLadder(const std::filesystem::path& file, const Job& job, const Pi
                      const std::vector<double>& widths_mm, const Progress& progress) {
     const PixelGrid grid{job.sheets.ppi};
     const SheetRules& rules = job.sheets;
-    const PageMargins margins = atLeast(printerOf(job, piece).margins, 3);
+    const PageMargins margins = atLeast(bareEdges(printerOf(job, piece), job.sheets.paper.size), 3);
     RectPx area = printableArea(rules, Orientation::portrait, margins, {});
     const int head = grid.firstAfter(head_mm), caption = grid.firstAfter(caption_mm);
     area = {area.x, area.y + head, area.width, area.height - head};
@@ -52,6 +53,7 @@ void writeSizeLadder(const std::filesystem::path& file, const Job& job, const Pi
         throw Error(Error::Kind::input, piece.name, "the largest size does not fit a page",
                     "choose smaller sizes or a larger paper");
     PdfFile pdf(file, job.name, job.created);
+    pdf.printedBy(printerOf(job, piece));
     for (int sheet = 0; sheet <= places->back().sheet; ++sheet) {
         pdf.beginPage(rules.paper.size);
         pdf.marks({Words{piece.name + ": hold these against the object and choose; not for transfer",

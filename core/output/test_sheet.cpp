@@ -86,7 +86,10 @@ bool isOurs(const std::filesystem::path& file) {
 
 void writeTestSheet(const std::filesystem::path& file, const Job& job, const Imposition& imposition) {
     PdfFile pdf(file, title_begins + job.name, job.created);
-    pdf.beginPage(imposition.sheets.front().page);
+    const Sheet& first = imposition.sheets.front();
+    if (const Piece* piece = findPiece(job, first.regions.front().piece))
+        pdf.printedBy(printerOf(job, *piece));
+    pdf.beginPage(first.page);
     pdf.marks(testSheetMarks(imposition));
     pdf.endPage();
     pdf.commit();

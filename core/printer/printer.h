@@ -1,7 +1,11 @@
 #pragma once
 #include <algorithm>
+#include <optional>
 #include <string>
+#include <utility>
+#include <vector>
 
+#include "core/measure/geometry.h"
 #include "core/method/method.h"
 
 namespace tympan {
@@ -17,6 +21,35 @@ inline PageMargins atLeast(const PageMargins& m, double mm) {
     return {std::max(m.left, mm), std::max(m.top, mm), std::max(m.right, mm), std::max(m.bottom, mm)};
 }
 
+/// How a printer lays what it is sent onto an upright sheet, as it was measured: a place (x, y) of the page
+/// comes to lie at offset + R(skew) (scale_x x, scale_y y), mm from the sheet's top left corner, y down; R
+/// turns clockwise. See registration.h.
+struct Registration {
+    double scale_x = 1, scale_y = 1;
+    double skew_deg = 0;
+    PointMm offset{};
+    bool exact() const { return *this == Registration{}; }
+    bool operator==(const Registration&) const = default;
+};
+
+/// Which face of a sheet is printed, as it lies in the tray.
+enum class PaperFace { up, down };
+inline constexpr PaperFace paper_faces[] = {PaperFace::up, PaperFace::down};
+std::string_view name(PaperFace face);
+
+/// One of a printer's trays, and what an X on a sheet in it told.
+struct PrinterTray {
+    std::string name;  ///< "rear feed"
+    std::optional<PaperFace> prints_face;
+    bool operator==(const PrinterTray&) const = default;
+};
+
+/// What its driver is told for a carrier.
+struct DriverRecipe {
+    std::string carrier, media_type, quality, notes;
+    bool operator==(const DriverRecipe&) const = default;
+};
+
 /// What prints: the machine at home, a copy shop, a friend's. A Job keeps its own copy.
 struct Printer {
     int id = 1;
@@ -25,6 +58,12 @@ struct Printer {
     bool black_only = false;  ///< it has black ink alone
     bool mirrors = false;     ///< the driver or the shop mirrors by itself: one turn more
     PageMargins margins;
+    Registration registration;
+    std::optional<PaperFace> prints_face;  ///< none: nobody has tried
+    std::vector<PrinterTray> trays;
+    std::vector<DriverRecipe> recipes;
+    /// How dark k comes out when it is asked, from 0 to 1; empty: as it was asked.
+    std::vector<std::pair<double, double>> curve;
     bool operator==(const Printer&) const = default;
 };
 

@@ -8,6 +8,7 @@
 
 #include "core/base/cache.h"
 #include "core/base/error.h"
+#include "core/printer/registration.h"
 #include "core/seams/moved_seams.h"
 #include "core/seams/path_search.h"
 #include "core/seams/wandering.h"
@@ -143,7 +144,8 @@ void failNoRoom(const std::string& piece) {
 }
 
 RectPx areaFor(const Job& job, const Piece& piece, Orientation orientation) {
-    return printableArea(job.sheets, orientation, printerOf(job, piece).margins, piece.method->carrier);
+    return printableArea(job.sheets, orientation, bareEdges(printerOf(job, piece), job.sheets.paper.size),
+                         piece.method->carrier);
 }
 
 bool fitsOneSheet(const Job& job, const Piece& piece, const SizePx& size) {

@@ -132,9 +132,14 @@ namespace {
 double likeness(const cv::Mat& grey, const cv::Matx33d& to_photo, const MarkedSheet& sheet) {
     cv::Mat seen = squared(grey, to_photo, {0, 0, sheet.size.width, sheet.size.height}, ideal_px_per_mm);
     if (seen.size() != sheet.ideal.size()) cv::resize(seen, seen, sheet.ideal.size());
-    cv::Mat score;
-    cv::matchTemplate(seen, sheet.ideal, score, cv::TM_CCOEFF_NORMED);
-    return score.at<float>(0, 0);
+    // Of two pictures of one size, without the detour by Fourier's transform.
+    cv::Scalar mean_seen, mean_ideal, deviation_seen, deviation_ideal;
+    cv::meanStdDev(seen, mean_seen, deviation_seen);
+    cv::meanStdDev(sheet.ideal, mean_ideal, deviation_ideal);
+    const double deviations = deviation_seen[0] * deviation_ideal[0];
+    if (deviations < 1e-9) return -1;
+    return (seen.dot(sheet.ideal) / static_cast<double>(seen.total()) - mean_seen[0] * mean_ideal[0]) /
+           deviations;
 }
 
 struct Best {
@@ -156,10 +161,9 @@ void tryWays(const cv::Mat& grey, const Quad& clockwise, const MarkedSheet& shee
 
 Best bestOf(const cv::Mat& grey, const std::vector<Peak>& peaks, const MarkedSheet& sheet) {
     Best best;
-    constexpr double surely = 0.75;
     const std::size_t n = peaks.size();
     // The strongest first: `last` is the weakest of the four.
-    for (std::size_t last = 3; last < n && best.likeness < surely; ++last)
+    for (std::size_t last = 3; last < n && best.likeness < sheet.surely; ++last)
         for (std::size_t a = 0; a < last; ++a)
             for (std::size_t b = a + 1; b < last; ++b)
                 for (std::size_t c = b + 1; c < last; ++c)

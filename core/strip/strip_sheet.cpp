@@ -4,6 +4,7 @@
 
 #include "core/output/pdf_file.h"
 #include "core/output/sheet_marks.h"
+#include "core/printer/registration.h"
 #include "core/strip/strip_layout.h"
 
 namespace tympan {
@@ -44,7 +45,8 @@ std::vector<std::string> whatToDo(const StripPrint& print, bool mirrored) {
 
 void writeStrip(const std::filesystem::path& file, const StripPrint& print) {
     const StripLayout& strip = stripLayout();
-    const PageMargins margins = atLeast(print.printer.margins, print.method.carrier.usable_inset_mm);
+    const PageMargins margins =
+        atLeast(bareEdges(print.printer, print.paper.size), print.method.carrier.usable_inset_mm);
     const SizeMm paper = print.paper.size;
     const double top = std::max(margins.top, print.method.carrier.leading_edge_mm) + cut_mm;
     const double room_across = paper.width - margins.left - margins.right,
@@ -59,6 +61,7 @@ void writeStrip(const std::filesystem::path& file, const StripPrint& print) {
     const RectMm at{x, top, strip.size.width, strip.size.height};
 
     PdfFile pdf(file, "Test strip", print.created);
+    pdf.printedBy(print.printer);
     pdf.beginPage(paper);
     const std::string title =
         fmt::format("{} · {} · {}", print.printer.name, print.method.name, print.material);

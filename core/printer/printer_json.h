@@ -1,0 +1,38 @@
+#pragma once
+#include <filesystem>
+#include <nlohmann/json_fwd.hpp>
+
+#include "core/base/json_reader.h"
+#include "core/measure/range.h"
+#include "core/printer/printer.h"
+
+namespace tympan {
+
+namespace limits {
+inline constexpr Range printer_scale{0.8, 1.25};
+inline constexpr Range printer_skew_deg{-10, 10};
+inline constexpr Range printer_offset_mm{-100, 100};
+}  // namespace limits
+
+/// The fields of a printer, as a job and a profile have them; without its id. What is as it is at first is
+/// left out of the newer ones.
+nlohmann::json printerFields(const Printer& printer);
+/// Reads them; the caller finishes the reader. Throws Error (input).
+Printer readPrinterFields(JsonReader& reader);
+
+/// A profile ("tympan-printer-1") by itself. Throws Error (input, output).
+nlohmann::json profileOf(const Printer& printer);
+Printer readProfile(const std::filesystem::path& file);
+void writeProfile(const std::filesystem::path& file, const Printer& printer);
+
+/// The printers that a maker keeps, each in a file of its own in the folder `printers` beside the record.
+std::filesystem::path keptPrinters();
+/// The one of this name, without regard to case; nothing when there is none. Throws Error (input) when its
+/// file is damaged.
+std::optional<Printer> keptPrinter(const std::filesystem::path& folder, const std::string& name);
+/// All that can be read, by name.
+std::vector<Printer> allKept(const std::filesystem::path& folder);
+/// In place of an earlier one of its name. Throws Error (output).
+void keepPrinter(const std::filesystem::path& folder, const Printer& printer);
+
+}  // namespace tympan

@@ -1,0 +1,199 @@
+#include "core/printer/simulated.h"
+
+#include <cmath>
+#include <nlohmann/json.hpp>
+#include <opencv2/imgproc.hpp>
+
+#include <fmt/format.h>
+
+#include "core/artwork/edited.h"
+#include "core/artwork/rasterise.h"
+#include "core/artwork/read_picture.h"
+#include "core/artwork/write_picture.h"
+#include "core/base/random.h"
+#include "core/base/write_aside.h"
+#include "core/measure/pixel_grid.h"
+#include "core/printer/printer_json.h"
+#include "core/printer/registration.h"
+
+namespace tympan {
+
+namespace {
+
+namespace fs = std::filesystem;
+constexpr double pdf_ppi = 72, most_noise_mm = 20;
+constexpr Range shrink{0.8, 1.2};
+
+/// A page as it would be on white paper, CV_8UC3 RGB. One pixel of it is exactly 25.4 mm / `ppi`.
+cv::Mat pageOf(const Artwork& document, int page, double ppi, const Progress& progress) {
+    Artwork one = asItCame(document);
+    one.edit.page = page;
+    cv::Mat drawn = rasterise(one, ppi / pdf_ppi, progress), rgb;
+    if (drawn.channels() <= 2) {
+        std::vector<cv::Mat> parts;
+        cv::split(drawn, parts);
+        std::vector<cv::Mat> grey(3, parts.front());
+        if (drawn.channels() == 2) grey.push_back(parts.back());
+        cv::merge(grey, drawn);
+    }
+    if (drawn.channels() == 3) return drawn;
+    rgb.create(drawn.size(), CV_8UC3);
+    drawn.forEach<cv::Vec4b>([&](const cv::Vec4b& p, const int* at) {
+        cv::Vec3b& to = rgb.at<cv::Vec3b>(at[0], at[1]);
+        for (int c = 0; c < 3; ++c)
+            to[c] = static_cast<uchar>((p[c] * p[3] + 255 * (255 - p[3]) + 127) / 255);
+    });
+    return rgb;
+}
+
+/// Darkness that comes out for what is asked, as a table of grey levels.
+cv::Mat levelsOf(const std::vector<std::pair<double, double>>& curve) {
+    cv::Mat levels(1, 256, CV_8UC1);
+    for (int level = 0; level < 256; ++level) {
+        const double asked = 1 - level / 255.0;
+        std::pair<double, double> before{0, 0}, after{1, 1};
+        for (const auto& step : curve) {
+            if (step.first <= asked) before = step;
+            if (step.first >= asked) {
+                after = step;
+                break;
+            }
+        }
+        const double wide = after.first - before.first;
+        const double laid =
+            wide <= 0 ? before.second
+                      : before.second + (after.second - before.second) * (asked - before.first) / wide;
+        levels.at<uchar>(level) = cv::saturate_cast<uchar>(255 * (1 - laid));
+    }
+    return levels;
+}
+
+/// Moves pixels; edges at whole numbers. White comes in from outside.
+cv::Mat moved(const cv::Mat& page, const Affine& mm, double px_per_mm, const cv::Size& size) {
+    // A pixel's middle lies half a pixel in.
+    const auto shift = [&](double x, double y) {
+        const PointMm at = mm({(x + 0.5) / px_per_mm, (y + 0.5) / px_per_mm});
+        return cv::Point2d(at.x * px_per_mm - 0.5, at.y * px_per_mm - 0.5);
+    };
+    const cv::Point2d origin = shift(0, 0);
+    const cv::Matx23d matrix{mm.a, mm.c, origin.x, mm.b, mm.d, origin.y};
+    cv::Mat result;
+    cv::warpAffine(page, result, matrix, size, cv::INTER_LINEAR, cv::BORDER_CONSTANT, cv::Scalar::all(255));
+    return result;
+}
+
+/// What the printer does not reach is bare.
+void clip(cv::Mat& sheet, const PageMargins& margins, bool lying, double px_per_mm) {
+    // Of a sheet that was fed turned clockwise, its upper edge was the paper's right one.
+    const PageMargins m =
+        lying ? PageMargins{margins.top, margins.right, margins.bottom, margins.left} : margins;
+    const auto px = [&](double mm) { return static_cast<int>(std::lround(mm * px_per_mm)); };
+    const cv::Rect inside(px(m.left), px(m.top), std::max(0, sheet.cols - px(m.left) - px(m.right)),
+                          std::max(0, sheet.rows - px(m.top) - px(m.bottom)));
+    cv::Mat bare(sheet.size(), sheet.type(), cv::Scalar::all(255));
+    const cv::Rect there = inside & cv::Rect({}, sheet.size());
+    if (!there.empty()) sheet(there).copyTo(bare(there));
+    sheet = bare;
+}
+
+Affine missedBy(const PrinterFaults& faults, int sheet) {
+    if (faults.noise_mm == 0) return {};
+    Random random(static_cast<std::uint64_t>(sheet));
+    // Box and Muller, 1958.
+    const double size = faults.noise_mm * std::sqrt(-2 * std::log(1 - random.unit()));
+    const double way = 2 * CV_PI * random.unit();
+    return {1, 0, 0, 1, size * std::cos(way), size * std::sin(way)};
+}
+
+}  // namespace
+
+SimulatedPrinter readSimulated(const fs::path& file) {
+    SimulatedPrinter simulated{readProfile(file), {}};
+    const JsonText source = readJsonText(file);
+    const nlohmann::json root = parseJson(source);
+    nlohmann::json rest;
+    JsonReader reader = JsonReader::lenient(source, root, rest);
+    if (!reader.has("faults")) return simulated;
+    JsonReader faults = reader.object("faults");
+    if (faults.has("shrink_after_first")) {
+        const auto both = faults.numbers("shrink_after_first", shrink.least, shrink.most, 2);
+        if (both.size() != 2) faults.fail("shrink_after_first", "must be two numbers");
+        simulated.faults.shrink_x = both[0], simulated.faults.shrink_y = both[1];
+    }
+    if (faults.has("jams"))
+        for (const double sheet : faults.numbers("jams", 1, 1e6, 1000))
+            simulated.faults.jams.push_back(static_cast<int>(sheet));
+    simulated.faults.noise_mm = faults.number("noise", 0, most_noise_mm, 0);
+    faults.finish();
+    return simulated;
+}
+
+TraySheet printedBy(const SimulatedPrinter& simulated, const Artwork& document, int page, double ppi,
+                    const Progress& progress) {
+    const Printer& printer = simulated.printer;
+    const PrinterFaults& faults = simulated.faults;
+    TraySheet sheet{page, {}, {}, ppi, printer.prints_face, printer.mirrors, false};
+    cv::Mat ink = pageOf(document, page, ppi, progress);
+    const double px_per_mm = ppi / mm_per_inch;
+    const SizeMm paper{ink.cols / px_per_mm, ink.rows / px_per_mm};
+    const Affine shrunk{faults.shrink_x, 0, 0, faults.shrink_y, 0, 0};
+    const bool lying = paper.width > paper.height;
+    const Affine shrunk_here = lying ? Affine{faults.shrink_y, 0, 0, faults.shrink_x, 0, 0} : shrunk;
+    sheet.paper = {paper.width * shrunk_here.a, paper.height * shrunk_here.d};
+    if (std::find(faults.jams.begin(), faults.jams.end(), page) != faults.jams.end()) {
+        sheet.jammed = true;
+        return sheet;
+    }
+    if (printer.black_only) cv::cvtColor(ink, ink, cv::COLOR_RGB2GRAY);
+    if (!printer.curve.empty()) cv::LUT(ink, levelsOf(printer.curve), ink);
+    if (printer.mirrors) cv::flip(ink, ink, 1);
+    const Affine laid = missedBy(faults, page).after(laidBy(printer.registration, paper));
+    if (!(laid == Affine{})) ink = moved(ink, laid, px_per_mm, ink.size());
+    clip(ink, printer.margins, lying, px_per_mm);
+    if (!(shrunk == Affine{}))
+        ink = moved(ink, shrunk_here, px_per_mm,
+                    {cvRound(sheet.paper.width * px_per_mm), cvRound(sheet.paper.height * px_per_mm)});
+    sheet.picture = ink;
+    return sheet;
+}
+
+int printInto(const fs::path& folder, const SimulatedPrinter& printer, const fs::path& document,
+              const Progress& progress) {
+    const ArtworkPtr read = readPicture(document, {progress.stop, {}});
+    if (read->format != "pdf")
+        throw Error(Error::Kind::input, document.string(), "is not a PDF",
+                    "print the sheets that `sheets` writes");
+    std::error_code failed;
+    fs::create_directories(folder, failed);
+    if (failed)
+        throw Error(Error::Kind::output, folder.string(), "cannot be made (" + failed.message() + ")",
+                    "look whether the folder above it may be written to");
+    nlohmann::json tray{{"schema", "tympan-tray-1"},
+                        {"printer", printer.printer.name},
+                        {"document", document.filename().string()},
+                        {"ppi", tray_ppi},
+                        {"sheets", nlohmann::json::array()}};
+    const int digits = std::max(2, static_cast<int>(std::to_string(read->pages).size()));
+    int out = 0;
+    for (int page = 1; page <= read->pages; ++page) {
+        progress.at((page - 1.0) / read->pages);
+        const TraySheet sheet = printedBy(printer, *read, page, tray_ppi, {progress.stop, {}});
+        nlohmann::json entry{{"page", page},
+                             {"paper_mm", {sheet.paper.width, sheet.paper.height}},
+                             {"mirrored_by_driver", sheet.mirrored},
+                             {"jammed", sheet.jammed}};
+        if (sheet.face) entry["printed_face"] = name(*sheet.face);
+        if (!sheet.jammed) {
+            const std::string picture = fmt::format("sheet-{:0{}}.png", page, digits);
+            writePicture(folder / picture, sheet.picture, tray_ppi);
+            entry["picture"] = picture;
+            ++out;
+        }
+        tray["sheets"].push_back(std::move(entry));
+    }
+    writeText(folder / "tray.json", tray.dump(2) + "\n");
+    progress.at(1);
+    return out;
+}
+
+}  // namespace tympan

@@ -1,0 +1,54 @@
+#pragma once
+#include <filesystem>
+#include <opencv2/core.hpp>
+#include <vector>
+
+#include "core/artwork/artwork.h"
+#include "core/base/progress.h"
+#include "core/printer/printer.h"
+
+namespace tympan {
+
+// A printer that is not there: it turns the document that would be sent into what would lie in the tray. It
+// stands in where one wants to see what comes out before paper is spent, and in tests.
+
+/// What goes wrong in it, besides how it lays what it is sent.
+struct PrinterFaults {
+    double shrink_x = 1, shrink_y = 1;  ///< of a sheet once heat has gone over it, of its former size
+    std::vector<int> jams;              ///< sheets that stick, from 1
+    double noise_mm = 0;                ///< how far each sheet is laid beside where it should be (one sigma)
+    bool operator==(const PrinterFaults&) const = default;
+};
+
+/// Of the printer, margins, registration, mirroring, face and curve are what it does.
+struct SimulatedPrinter {
+    Printer printer;
+    PrinterFaults faults;
+};
+
+/// A profile with "faults". Throws Error (input).
+SimulatedPrinter readSimulated(const std::filesystem::path& file);
+
+inline constexpr double tray_ppi = 600;
+
+/// A sheet as it lies in the tray.
+struct TraySheet {
+    int number = 1;      ///< which page of the document, from 1
+    SizeMm paper{0, 0};  ///< as it is now, lying as its page does
+    cv::Mat picture;     ///< from the printed side: CV_8UC3 RGB or CV_8UC1, at `ppi`; none of one that jammed
+    double ppi = tray_ppi;
+    std::optional<PaperFace> face;  ///< as it lay in the tray; none: the profile does not say
+    bool mirrored = false;          ///< it is the flip of what was sent
+    bool jammed = false;
+};
+
+/// One page of a document (PDF), printed. Throws Error (input, stopped).
+TraySheet printedBy(const SimulatedPrinter& printer, const Artwork& document, int page, double ppi = tray_ppi,
+                    const Progress& progress = {});
+
+/// All of a document, into a folder that is made when it is not there: `sheet-01.png` and so on, and
+/// `tray.json` that says what lies in it. How many sheets came out. Throws Error (input, output, stopped).
+int printInto(const std::filesystem::path& folder, const SimulatedPrinter& printer,
+              const std::filesystem::path& document, const Progress& progress = {});
+
+}  // namespace tympan

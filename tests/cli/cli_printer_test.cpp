@@ -1,0 +1,101 @@
+// tympan-cli print and calibrate: the loop from a fresh printer to one that is known.
+#include <nlohmann/json.hpp>
+#include <opencv2/imgproc.hpp>
+
+#include <gmock/gmock.h>
+
+#include "tests/support/pictures.h"
+#include "tests/support/tools.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+using testing::HasSubstr;
+
+namespace {
+
+class CliPrinter : public testing::Test {
+  protected:
+    CliPrinter() {
+        write(folder / "fresh.json",
+              R"({"schema": "tympan-printer-1", "name": "fresh", "kind": "laser", "margins_mm": [4, 5, 6, 8],
+                  "scale": [0.985, 1.01], "skew_deg": 0.4, "offset_mm": [1.2, -0.8], "faults": {}})");
+    }
+    Ran cli(std::vector<std::string> arguments) const {
+        arguments.insert(arguments.begin(), {"env", "XDG_DATA_HOME=" + folder.path().string(), TYMPAN_CLI});
+        return run(arguments);
+    }
+    std::string file(const char* name) const { return (folder / name).string(); }
+    /// What lies in the tray, on the dark lid of a scanner.
+    void scan(const char* name) const {
+        cv::Mat sheet = load(folder / "tray" / "sheet-01.png"), laid;
+        cv::copyMakeBorder(sheet, laid, 200, 200, 200, 200, cv::BORDER_CONSTANT, cv::Scalar::all(45));
+        save(folder / name, laid);
+    }
+    ScratchFolder folder;
+};
+
+}  // namespace
+
+TEST_F(CliPrinter, calibratesAndPrintsTrue) {
+    const std::string simulated = "simulated:" + file("fresh.json");
+    ASSERT_EQ(cli({"calibrate", "--printer", "mine", "--sheet", file("c.pdf")}).status, 0);
+    const Ran printed = cli({"print", file("c.pdf"), "--printer", simulated, "-o", file("tray")});
+    ASSERT_EQ(printed.status, 0) << printed.err;
+    EXPECT_THAT(printed.err, HasSubstr("1 sheet in the tray"));
+    scan("scan.png");
+    const Ran read = cli({"calibrate", file("scan.png"), "--printer", "mine", "--json", "--keep"});
+    ASSERT_EQ(read.status, 0) << read.err;
+    const auto profile = nlohmann::json::parse(read.out);
+    EXPECT_EQ(profile["schema"], "tympan-printer-1");
+    EXPECT_NEAR(profile["scale"][0].get<double>(), 0.985, 0.0002);
+    EXPECT_NEAR(profile["scale"][1].get<double>(), 1.01, 0.0002);
+    EXPECT_NEAR(profile["skew_deg"].get<double>(), 0.4, 0.02);
+    EXPECT_NEAR(profile["margins_mm"][3].get<double>(), 8, 0.2);
+
+    // The same sheets by the kept printer: its bar of 100 mm is 100 mm in the tray.
+    save(file("art.png"), marked({600, 900}, 3));
+    const auto sheets = [&](std::vector<std::string> more) {
+        std::vector<std::string> all{"sheets", file("art.png"), "-o", file("s.pdf"), "--width", "150mm"};
+        all.insert(all.end(), more.begin(), more.end());
+        return cli(all);
+    };
+    EXPECT_EQ(sheets({"--printer", "mine"}).status, 0);
+    const Ran missing = sheets({"--printer", "another"});
+    EXPECT_EQ(missing.status, 2);
+    EXPECT_THAT(missing.err, HasSubstr("no printer \"another\" is kept"));
+    EXPECT_EQ(sheets({"--printer", file("fresh.json")}).status, 0) << "a profile by its file";
+    EXPECT_EQ(sheets({"--printer", file("none.json")}).status, 3);
+}
+
+TEST_F(CliPrinter, rulersCountToo) {
+    write(folder / "m.json",
+          R"({"schema": "tympan-measures-1", "across_mm": 148, "down_mm": 232.5, "left_at_top_mm": 30.5,
+              "left_at_bottom_mm": 29, "top_mm": 29.5})");
+    const Ran read = cli({"calibrate", file("m.json"), "--printer", "mine", "-o", file("p.json")});
+    ASSERT_EQ(read.status, 0) << read.err;
+    EXPECT_THAT(read.out, HasSubstr("scale across 0.9867"));
+    const auto profile = nlohmann::json::parse(contentOf(folder / "p.json"));
+    EXPECT_NEAR(profile["skew_deg"].get<double>(), 0.37, 0.01);
+    EXPECT_FALSE(std::filesystem::exists(folder / "tympan")) << "looking keeps nothing";
+    write(folder / "m.json",
+          R"({"schema": "tympan-measures-1", "across_mm": 15, "down_mm": 232.5, "left_at_top_mm": 30.5,
+              "left_at_bottom_mm": 29, "top_mm": 29.5})");
+    const Ran wrong = cli({"calibrate", file("m.json"), "--printer", "mine"});
+    EXPECT_EQ(wrong.status, 3);
+    EXPECT_THAT(wrong.err, HasSubstr("m.json: the ruler that runs across cannot be that long"));
+}
+
+TEST_F(CliPrinter, whatIsMissingIsSaid) {
+    EXPECT_EQ(cli({"calibrate", "--printer", "mine"}).status, 2);
+    EXPECT_EQ(
+        cli({"print", file("none.pdf"), "--printer", "simulated:" + file("fresh.json"), "-o", file("t")})
+            .status,
+        3);
+    const Ran real = cli({"print", file("c.pdf"), "--printer", "office", "-o", file("t")});
+    EXPECT_EQ(real.status, 2);
+    EXPECT_THAT(real.err, HasSubstr("only a simulated printer prints from here"));
+    save(file("art.png"), marked({60, 90}, 3));
+    const Ran none = cli({"calibrate", file("art.png"), "--printer", "mine"});
+    EXPECT_EQ(none.status, 3);
+    EXPECT_THAT(none.err, HasSubstr("calibration sheet's four round corner marks"));
+}
