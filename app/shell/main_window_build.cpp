@@ -23,6 +23,7 @@
 #include "app/stations/picture/picture_tray.h"
 #include "app/stations/print/print_stage.h"
 #include "app/stations/print/print_tray.h"
+#include "app/stations/print/printer_desk.h"
 #include "app/stations/sharpness/loupe.h"
 #include "app/stations/sharpness/sharpness_tray.h"
 #include "app/stations/sheets/sheets_stage.h"
@@ -109,6 +110,13 @@ void MainWindow::build() {
     trays_->addWidget(new SheetsTray(store_, actions_.cut_paths));
     print_tray_ = new PrintTray(store_, service_, exports_, actions_);
     trays_->addWidget(print_tray_);
+    connect(print_tray_, &PrintTray::savesSheet, this, [this] {
+        dialogs_->savePdf(tr("Save the measuring page"), tr("measuring page"),
+                          [this](const QString& file) { print_tray_->desk().saveSheet(file); });
+    });
+    connect(print_tray_, &PrintTray::opensScan, this, [this] {
+        dialogs_->openPhotograph([this](const QString& file) { print_tray_->desk().read(file); });
+    });
     trays_->addWidget(new TransferTray(store_, planning_, *actions_.calendar, *actions_.plan_sheet));
     auto* logbook_tray = new LogbookTray(*log_, *strips_, *proofs_);
     connect(&logbook_tray->strips(), &StripTray::printWanted, this, [this] {

@@ -9,6 +9,8 @@
 #include "app/stations/logbook/proof_desk.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/object/object_tray.h"
+#include "app/stations/print/print_tray.h"
+#include "app/stations/print/printer_desk.h"
 #include "app/stations/transfer/strip_view.h"
 #include "app/stations/transfer/table_view.h"
 #include "app/stations/transfer/transfer_stage.h"
@@ -38,6 +40,7 @@ void MainWindow::connectWork() {
     });
     connect(&runs_, &RunBook::over, this, &MainWindow::writeLog);
     connect(strips_, &StripDesk::told, foot_, &Foot::say);
+    connect(&print_tray_->desk(), &PrinterDesk::told, foot_, &Foot::say);
     connect(proofs_, &ProofDesk::told, foot_, &Foot::say);
     connect(strips_, &StripDesk::changed, look_, &WorthALook::refresh);
     look_->offer([this](const Piece& piece) -> QString {

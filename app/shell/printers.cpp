@@ -3,6 +3,8 @@
 #include <QCoreApplication>
 #include <QStringList>
 
+#include "core/printer/printer_json.h"
+
 namespace tympan::app {
 
 namespace {
@@ -32,6 +34,12 @@ Printer printerOfChoice(const QString& choice) {
     printer.name = printerChoiceText(choice).toStdString();
     // Copy shops print with toner, as a laser printer does.
     printer.kind = choice == shop ? PrinterKind::laser : printerKindNamed(choice.toStdString());
+    // What was measured of the maker's own is known from the start.
+    for (const Printer& kept : allKept(keptPrinters()))
+        if (kept.name == printer.name && kept.kind == printer.kind) {
+            printer = kept;
+            printer.id = 0;
+        }
     return printer;
 }
 

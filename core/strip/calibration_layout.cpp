@@ -75,7 +75,7 @@ CalibrationLayout calibrationLayout(const SizeMm& paper) {
     if (paper.width < least.width || paper.height < least.height)
         throw Error(
             Error::Kind::input, "",
-            fmt::format("a calibration sheet has no room on {:.0f} x {:.0f} mm", paper.width, paper.height),
+            fmt::format("a measuring page has no room on {:.0f} x {:.0f} mm", paper.width, paper.height),
             fmt::format("take a paper of {:.0f} x {:.0f} mm or larger", least.width, least.height));
     const double w = paper.width, h = paper.height;
     CalibrationLayout layout;

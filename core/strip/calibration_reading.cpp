@@ -66,7 +66,7 @@ constexpr double rim_mm = 12;
 
 MarkedSheet sheetOf(const CalibrationLayout& layout) {
     MarkedSheet sheet;
-    sheet.called = "calibration sheet";
+    sheet.called = "measuring page";
     sheet.else_do = "; or measure it with a ruler";
     sheet.surely = 0.55;  // its thin lines are hardly seen at this size
     sheet.size = {layout.page.width - 2 * rim_mm, layout.page.height - 2 * rim_mm};
@@ -147,8 +147,8 @@ Calibration readCalibration(const cv::Mat& photo, const std::string& name, const
 
     Calibration calibration;
     calibration.left_over_mm = left_over;
-    calibration.margins = marginsSeen(grey, paper_to_photo, layout, affine, px_per_mm);
-    calibration.margins_known = true;
+    if (const auto margins = marginsSeen(grey, paper_to_photo, layout, affine, px_per_mm))
+        calibration.margins = *margins, calibration.margins_known = true;
     calibration.mirrors = found.backwards;
     // Seen mirrored, what was sent to the left lies at the right.
     if (found.backwards) std::swap(calibration.margins.left, calibration.margins.right);

@@ -12,15 +12,14 @@ namespace tympan {
 void writeCalibration(const std::filesystem::path& file, const std::string& printer, const Paper& paper,
                       long long created) {
     const CalibrationLayout layout = calibrationLayout(paper.size);
-    PdfFile pdf(file, "Calibration sheet", created);
+    PdfFile pdf(file, "Measuring page", created);
     pdf.beginPage(paper.size);
     pdf.marks(calibrationMarks(layout));
     constexpr double words_mm = 3;
     TextColumn column({layout.card.x, layout.card.bottom() + 10},
                       layout.zero.x + layout.across_mm - layout.card.x);
-    column.say(
-        fmt::format("Calibration sheet for {}, {}", printer.empty() ? "a printer" : printer, paper.name), 4.4,
-        true);
+    column.say(fmt::format("Measuring page for {}, {}", printer.empty() ? "a printer" : printer, paper.name),
+               4.4, true);
     column.say("1. Print it on plain paper at 100 %, nothing that says fit or shrink, mirroring off.",
                words_mm);
     column.say(

@@ -76,9 +76,11 @@ double marginOf(const std::vector<Begin>& bars) {
 
 }  // namespace
 
-PageMargins marginsSeen(const cv::Mat& grey, const cv::Matx33d& to_photo, const CalibrationLayout& layout,
-                        const Affine& laid, double px_per_mm) {
+std::optional<PageMargins> marginsSeen(const cv::Mat& grey, const cv::Matx33d& to_photo,
+                                       const CalibrationLayout& layout, const Affine& laid,
+                                       double px_per_mm) {
     PageMargins margins;
+    bool any = false;
     double* const of[] = {&margins.left, &margins.top, &margins.right, &margins.bottom};
     for (const PageSide side : page_sides) {
         std::vector<Begin> begins;
@@ -86,9 +88,11 @@ PageMargins marginsSeen(const cv::Mat& grey, const cv::Matx33d& to_photo, const 
             if (bar.side == side)
                 if (const auto begin = beginOf(grey, to_photo, layout.page, bar, laid, px_per_mm))
                     begins.push_back(*begin);
+        any = any || !begins.empty();
         // None is seen: the printer leaves more bare than they are long.
         *of[static_cast<std::size_t>(side)] = begins.empty() ? bar_long_mm : marginOf(begins);
     }
+    if (!any) return {};
     return margins;
 }
 

@@ -1,5 +1,6 @@
 #pragma once
 #include <opencv2/core.hpp>
+#include <optional>
 
 #include "core/measure/affine.h"
 #include "core/printer/printer.h"
@@ -11,7 +12,8 @@ namespace tympan {
 /// that begins where it was laid was not cut off by the printer: then no more than that is known, and the
 /// margin is said as wide. `to_photo`: from the paper to the photograph (CV_8UC1); `laid`: from the page that
 /// was sent to the paper.
-PageMargins marginsSeen(const cv::Mat& grey, const cv::Matx33d& to_photo, const CalibrationLayout& layout,
-                        const Affine& laid, double px_per_mm);
+/// Nothing where no bar is seen at all.
+std::optional<PageMargins> marginsSeen(const cv::Mat& grey, const cv::Matx33d& to_photo,
+                                       const CalibrationLayout& layout, const Affine& laid, double px_per_mm);
 
 }  // namespace tympan

@@ -97,5 +97,5 @@ TEST_F(CliPrinter, whatIsMissingIsSaid) {
     save(file("art.png"), marked({60, 90}, 3));
     const Ran none = cli({"calibrate", file("art.png"), "--printer", "mine"});
     EXPECT_EQ(none.status, 3);
-    EXPECT_THAT(none.err, HasSubstr("calibration sheet's four round corner marks"));
+    EXPECT_THAT(none.err, HasSubstr("measuring page's four round corner marks"));
 }

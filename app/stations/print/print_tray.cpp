@@ -8,9 +8,15 @@
 #include "app/shell/exports.h"
 #include "app/shell/job_store.h"
 #include "app/shell/preferences.h"
+#include "app/shell/printers.h"
 #include "app/shell/render_service.h"
 #include "app/shell/system_printers.h"
+#include "app/stations/print/ask_ruler.h"
+#include "app/stations/print/printer_desk.h"
+#include "app/widgets/sideways.h"
 #include "app/widgets/tray_parts.h"
+#include "core/base/error.h"
+#include "core/printer/printer_json.h"
 
 namespace tympan::app {
 
@@ -18,7 +24,10 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
                      QWidget* parent)
     : QWidget(parent), store_(store), service_(service), exports_(exports) {
     setObjectName(QStringLiteral("print-tray"));
-    auto* outer = new QHBoxLayout(this);
+    auto* whole = new QVBoxLayout(this);
+    whole->setContentsMargins(0, 0, 0, 0);
+    auto* parts = new QWidget;
+    auto* outer = new QHBoxLayout(parts);
     outer->setContentsMargins(0, 0, 0, 0);
     outer->setSpacing(24);
     auto* first = column();
@@ -44,6 +53,7 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     first->addWidget(about_);
     first->addStretch(1);
     outer->addLayout(first);
+    outer->addWidget(aboutPrinter());
 
     const auto addFiles = [&](const QString& heading, const QList<QAction*>& list) {
         auto* files = column();
@@ -58,6 +68,7 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     addFiles(tr("To try and to mend"), {actions.reduced, actions.seam_strip, actions.patch});
     addFiles(tr("To hold beside it"), {actions.test_sheet, actions.reference, actions.guide});
     outer->addStretch(1);
+    whole->addWidget(new Sideways(parts));
 
     connect(print_, &QPushButton::clicked, this,
             [this] { exports_.print(printers_->currentText(), last_first_->isChecked()); });
@@ -66,8 +77,74 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     refresh();
 }
 
+/// How the chosen piece's printer lays what it is sent, and how to find out.
+QWidget* PrintTray::aboutPrinter() {
+    desk_ = new PrinterDesk(keptPrinters(), store_, service_, this);
+    auto* about = new QWidget;
+    constexpr int wide = 204;
+    about->setFixedWidth(wide);
+    auto* down = column();
+    about->setLayout(down);
+    name_ = strongLabel({});
+    name_->setObjectName(QStringLiteral("printer-name"));
+    known_ = quietLabel({});
+    known_->setObjectName(QStringLiteral("printer-known"));
+    known_->setWordWrap(true);
+    down->addWidget(name_);
+    down->addWidget(known_);
+    const auto link = [&](const char* name, const QString& text, const QString& tip, QBoxLayout* in) {
+        auto* button = linkButton(QLatin1String(name), text);
+        button->setToolTip(tip);
+        in->addWidget(button, 0, Qt::AlignLeft);
+        return button;
+    };
+    kept_ = link("printer-kept", tr("go by what was measured before"),
+                 tr("It is kept under this printer's name, from another job."), down);
+    sheet_ = link("printer-sheet", tr("save its measuring page…"),
+                  tr("A page that tells how large, how straight and how near the edges it prints."), down);
+    auto* answers = new QHBoxLayout;
+    answers->setSpacing(16);
+    scan_ = link(
+        "printer-scan", tr("read a scan…"),
+        tr("A scan or a photograph of the printed page, on something darker, all four edges to be seen."),
+        answers);
+    ruler_ = link("printer-ruler", tr("type measures…"), tr("What a steel ruler says of the printed page."),
+                  answers);
+    answers->addStretch(1);
+    down->addLayout(answers);
+    down->addStretch(1);
+    connect(sheet_, &QPushButton::clicked, this, &PrintTray::savesSheet);
+    connect(scan_, &QPushButton::clicked, this, &PrintTray::opensScan);
+    connect(ruler_, &QPushButton::clicked, this, &PrintTray::askForRuler);
+    connect(kept_, &QPushButton::clicked, desk_, &PrinterDesk::goByKept);
+    connect(desk_, &PrinterDesk::changed, this, &PrintTray::showPrinter);
+    return about;
+}
+
+void PrintTray::showPrinter() {
+    const Printer* printer = desk_->printer();
+    name_->setText(printer ? printerName(*printer) : tr("Its printer"));
+    known_->setText(!printer           ? tr("Drop a picture first.")
+                    : desk_->reading() ? tr("Reading the page…")
+                                       : registrationText(*printer));
+    for (QPushButton* button : {sheet_, scan_, ruler_}) button->setEnabled(printer && !desk_->reading());
+    kept_->setVisible(desk_->offered().has_value());
+}
+
+void PrintTray::askForRuler() {
+    try {
+        if (const auto measures = askRuler(this, store_.job().sheets.paper, store_.job().unit))
+            desk_->measured(*measures);
+    } catch (const Error& error) {
+        emit desk_->told(QString::fromUtf8(error.what()), false);
+    }
+}
+
 /// Each time the station is entered: a printer may have been switched on since.
-void PrintTray::showEvent(QShowEvent*) { lookForPrinters(); }
+void PrintTray::showEvent(QShowEvent*) {
+    lookForPrinters();
+    desk_->lookAgain();
+}
 
 void PrintTray::focusPrint() {
     (print_->isEnabled() ? print_ : findChild<QPushButton*>(QStringLiteral("save-pdf-button")))->setFocus();
@@ -94,6 +171,7 @@ void PrintTray::refresh() {
     printers_->setVisible(printers_->count() > 0);
     last_first_->setVisible(printers_->count() > 0);
     print_->setEnabled(printers_->count() > 0 && !store_.job().pieces.empty());
+    showPrinter();
 }
 
 }  // namespace tympan::app

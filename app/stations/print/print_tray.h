@@ -11,6 +11,7 @@ namespace tympan::app {
 
 class Exports;
 class JobStore;
+class PrinterDesk;
 class RenderService;
 struct Actions;
 
@@ -23,6 +24,12 @@ class PrintTray : public QWidget {
 
     /// Puts the keyboard on what prints.
     void focusPrint();
+    PrinterDesk& desk() { return *desk_; }
+
+  signals:
+    /// A sheet is to be saved under a name, a scan to be chosen: see FileDialogs.
+    void savesSheet();
+    void opensScan();
 
   protected:
     void showEvent(QShowEvent* event) override;
@@ -30,6 +37,9 @@ class PrintTray : public QWidget {
   private:
     void refresh();
     void lookForPrinters();
+    QWidget* aboutPrinter();
+    void showPrinter();
+    void askForRuler();
 
     JobStore& store_;
     RenderService& service_;
@@ -38,6 +48,9 @@ class PrintTray : public QWidget {
     QCheckBox* last_first_;
     QPushButton* print_;
     QLabel* about_;
+    PrinterDesk* desk_;
+    QLabel *name_, *known_;
+    QPushButton *sheet_, *scan_, *ruler_, *kept_;
 };
 
 }  // namespace tympan::app

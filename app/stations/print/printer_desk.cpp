@@ -1,0 +1,169 @@
+#include "app/stations/print/printer_desk.h"
+
+#include <QCoreApplication>
+#include <QDateTime>
+#include <QFileInfo>
+#include <QStringList>
+#include <algorithm>
+#include <cmath>
+
+#include "app/shell/job_store.h"
+#include "app/shell/printers.h"
+#include "app/shell/render_service.h"
+#include "core/artwork/read_picture.h"
+#include "core/base/error.h"
+#include "core/job/edits.h"
+#include "core/printer/printer_json.h"
+#include "core/strip/calibration_sheet.h"
+#include "core/strip/strip_reading.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr double told_mm = 0.15;  // more than that beside where it should be is said
+
+QString tr(const char* words) { return QCoreApplication::translate("PrinterDesk", words); }
+
+/// "1.5 % narrower"; empty for what nobody could measure.
+QString scaleText(double scale, const char* less, const char* more) {
+    const double percent = (scale - 1) * 100;
+    if (std::abs(percent) < 0.02) return {};
+    return QStringLiteral("%1 % %2").arg(std::abs(percent), 0, 'g', 2).arg(tr(percent < 0 ? less : more));
+}
+
+}  // namespace
+
+QString registrationText(const Printer& printer) {
+    const Registration& r = printer.registration;
+    if (r.exact()) return tr("Not measured yet. Printers scale and feed crooked without saying so.");
+    QStringList parts;
+    for (const QString& each :
+         {scaleText(r.scale_x, "narrower", "wider"), scaleText(r.scale_y, "shorter", "longer")})
+        if (!each.isEmpty()) parts << each;
+    if (std::abs(r.skew_deg) >= 0.02)
+        parts << (r.skew_deg > 0 ? tr("turned %1° to the right") : tr("turned %1° to the left"))
+                     .arg(std::abs(r.skew_deg), 0, 'g', 2);
+    if (parts.isEmpty())
+        return tr("Measured: it prints true. Where it begins on the paper is reckoned with.");
+    return tr("Measured: it prints %1. That is reckoned with.").arg(parts.join(QStringLiteral(", ")));
+}
+
+PrinterDesk::PrinterDesk(std::filesystem::path kept, JobStore& store, RenderService& service, QObject* parent)
+    : QObject(parent), kept_(std::move(kept)), store_(store), service_(service) {
+    connect(&store_, &JobStore::changed, this, &PrinterDesk::changed);
+}
+
+const Printer* PrinterDesk::printer() const {
+    const Piece* piece = store_.piece();
+    return piece ? &printerOf(store_.job(), *piece) : nullptr;
+}
+
+void PrinterDesk::lookAgain() {
+    all_ = allKept(kept_);
+    emit changed();
+}
+
+std::optional<Printer> PrinterDesk::offered() const {
+    const Printer* is = printer();
+    if (!is) return {};
+    const std::string name = printerName(*is).toStdString();
+    for (const Printer& each : all_)
+        if (each.name == name && (each.registration != is->registration || each.mirrors != is->mirrors ||
+                                  each.margins != is->margins))
+            return each;
+    return {};
+}
+
+void PrinterDesk::saveSheet(const QString& file) {
+    const Printer* is = printer();
+    if (!is) return;
+    try {
+        writeCalibration(file.toStdString(), printerName(*is).toStdString(), store_.job().sheets.paper,
+                         QDateTime::currentSecsSinceEpoch());
+    } catch (const Error& error) {
+        return emit told(QString::fromUtf8(error.what()), false);
+    }
+    emit told(tr("Saved: %1. Print it at 100 %, then scan it on something dark, or measure it.")
+                  .arg(QFileInfo(file).fileName()),
+              true);
+}
+
+void PrinterDesk::read(const QString& file) {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    reading_ = true;
+    emit changed();
+    service_.request(QStringLiteral("calibration"),
+                     [this, file, id = piece->id, paper = store_.job().sheets.paper](
+                         const std::stop_token& stop) -> RenderService::Finish {
+                         try {
+                             const ArtworkPtr artwork = readPicture(file.toStdString(), {stop, {}});
+                             const Calibration found =
+                                 readCalibration(photographIn(*artwork),
+                                                 QFileInfo(file).fileName().toStdString(), paper.size);
+                             return [this, found, id] {
+                                 reading_ = false;
+                                 take(found, id);
+                             };
+                         } catch (const Error& error) {
+                             if (error.kind() == Error::Kind::stopped) throw;
+                             return [this, sentence = QString::fromUtf8(error.what())] {
+                                 reading_ = false;
+                                 emit told(sentence, false);
+                                 emit changed();
+                             };
+                         }
+                     });
+}
+
+void PrinterDesk::measured(const RulerMeasures& measures) {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    try {
+        take(calibrationBy(measures, store_.job().sheets.paper.size), piece->id);
+    } catch (const Error& error) {
+        emit told(QString::fromUtf8(error.what()), false);
+    }
+}
+
+void PrinterDesk::take(const Calibration& found, int id) {
+    const Piece* piece = findPiece(store_.job(), id);
+    if (!piece) return emit changed();  // it was taken out meanwhile
+    Printer known = calibrated(printerOf(store_.job(), *piece), found);
+    known.name = printerName(known).toStdString();
+    QString sentence = registrationText(known);
+    if (found.mirrors)
+        sentence += QLatin1Char(' ') + tr("It came out mirrored: the driver does that, and it is counted.");
+    if (found.left_over_mm > told_mm)
+        sentence += QLatin1Char(' ') +
+                    tr("The marks lie up to some tenths of a millimetre beside that: the paper was "
+                       "not flat, or the lens bends lines. A scan tells more.");
+    goBy(known, id);
+    try {
+        keepPrinter(kept_, known);
+    } catch (const Error& error) {
+        emit told(QString::fromUtf8(error.what()), false);
+        return lookAgain();
+    }
+    lookAgain();
+    emit told(sentence, true);
+}
+
+void PrinterDesk::goBy(const Printer& printer, int piece) {
+    store_.edit(tr("go by what was measured"),
+                [&](Job job) { return withPrinterChanged(std::move(job), piece, printer); });
+}
+
+void PrinterDesk::goByKept() {
+    const auto kept = offered();
+    const Piece* piece = store_.piece();
+    if (!kept || !piece) return;
+    Printer known = printerOf(store_.job(), *piece);
+    known.registration = kept->registration;
+    known.mirrors = kept->mirrors;
+    known.margins = kept->margins;
+    goBy(known, piece->id);
+}
+
+}  // namespace tympan::app
