@@ -240,24 +240,26 @@ void Exports::writeCopyShop(const QString& folder) {
     });
 }
 
-void Exports::print(const QString& printer, bool last_first) {
-    runOnSheets(tr("Handing it to the printer"), [printer, last_first](const Job& job, Imposition imposition,
-                                                                       const Progress& progress) {
-        QTemporaryDir folder;
-        if (!folder.isValid())
-            throw Error(Error::Kind::output, QDir::tempPath().toStdString(), "cannot be written",
-                        "make room there");
-        const QString file = folder.filePath(QStringLiteral("sheets.pdf"));
-        if (last_first) std::reverse(imposition.sheets.begin(), imposition.sheets.end());
-        writeSheets(path(file), job, imposition, progress);
-        progress.at(1);
-        const QString refused = printPdf(printer, file, QString::fromStdString(job.name), job.sheets.paper);
-        if (!refused.isEmpty())
-            throw Error(Error::Kind::output, printer.toStdString(),
-                        "the printer did not take it (" + refused.toStdString() + ")",
-                        "save a PDF and print that");
-        return Exported{Exported::What::printed, {}, {}, imposition.sheets.size(), printer};
-    });
+void Exports::print(const QString& printer, bool last_first, int only) {
+    runOnSheets(tr("Handing it to the printer"),
+                [printer, last_first, only](const Job& job, Imposition imposition, const Progress& progress) {
+                    QTemporaryDir folder;
+                    if (!folder.isValid())
+                        throw Error(Error::Kind::output, QDir::tempPath().toStdString(), "cannot be written",
+                                    "make room there");
+                    const QString file = folder.filePath(QStringLiteral("sheets.pdf"));
+                    if (only > 0) imposition = onlyPrintedBy(std::move(imposition), job, only);
+                    if (last_first) std::reverse(imposition.sheets.begin(), imposition.sheets.end());
+                    writeSheets(path(file), job, imposition, progress);
+                    progress.at(1);
+                    const QString refused =
+                        printPdf(printer, file, QString::fromStdString(job.name), job.sheets.paper);
+                    if (!refused.isEmpty())
+                        throw Error(Error::Kind::output, printer.toStdString(),
+                                    "the printer did not take it (" + refused.toStdString() + ")",
+                                    "save a PDF and print that");
+                    return Exported{Exported::What::printed, {}, {}, imposition.sheets.size(), printer};
+                });
 }
 
 }  // namespace tympan::app

@@ -51,7 +51,8 @@ class Exports : public QObject {
                    const WorkOrder& own_order, const MeasuredWaits& measured,
                    const std::optional<std::pair<WorkOrder, Plan>>& current);
     void writeCopyShop(const QString& folder);
-    void print(const QString& printer, bool last_first = false);
+    /// `only`: the sheets of this printer of the job, by its id; 0: all.
+    void print(const QString& printer, bool last_first = false, int only = 0);
 
   signals:
     void started(const QString& what);

@@ -43,6 +43,17 @@ Printer printerOfChoice(const QString& choice) {
     return printer;
 }
 
+QString printingText(const Needs::Printing& printing) {
+    QStringList names;
+    for (const std::string& name : printing.pieces) names << QString::fromStdString(name);
+    const QString sheets = printing.sheets > 1    ? tr("%1 sheets, ").arg(printing.sheets)
+                           : printing.sheets == 1 ? tr("one sheet, ")
+                                                  : QString();
+    return QStringLiteral("%1: %2%3: %4")
+        .arg(QString::fromStdString(printing.printer), sheets, QString::fromStdString(printing.carrier),
+             names.join(QStringLiteral(", ")));
+}
+
 QString printerName(const Printer& printer) {
     if (!printer.name.empty()) return QString::fromStdString(printer.name);
     const std::string_view kind = id(printer.kind);

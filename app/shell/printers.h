@@ -1,7 +1,7 @@
 #pragma once
 #include <QString>
 
-#include "core/printer/printer.h"
+#include "core/output/needs.h"
 
 namespace tympan::app {
 
@@ -13,5 +13,8 @@ QString printerChoiceText(const QString& choice);
 Printer printerOfChoice(const QString& choice);
 /// What a printer is called; one without a name by its kind.
 QString printerName(const Printer& printer);
+
+/// What one printer prints on one paper: "the copy shop: one sheet, plain copy paper: Comet".
+QString printingText(const Needs::Printing& printing);
 
 }  // namespace tympan::app

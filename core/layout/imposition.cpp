@@ -111,4 +111,11 @@ Imposition impose(const Job& job, std::optional<Mirrored> forced, const Progress
     return imposition;
 }
 
+Imposition onlyPrintedBy(Imposition imposition, const Job& job, int printer) {
+    std::erase_if(imposition.sheets, [&](const Sheet& sheet) {
+        return printerOf(job, job.pieces[sheet.regions.front().print]).id != printer;
+    });
+    return imposition;
+}
+
 }  // namespace tympan

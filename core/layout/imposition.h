@@ -31,6 +31,9 @@ struct Imposition {
 /// this one output. Throws Error (input) when the margins leave no room; Error (stopped).
 Imposition impose(const Job& job, std::optional<Mirrored> forced = {}, const Progress& progress = {});
 
+/// Only the sheets that one printer of the job prints, by its id.
+Imposition onlyPrintedBy(Imposition imposition, const Job& job, int printer);
+
 /// The tab of a piece; nothing when it has none, or when the paper has no room for the print with it.
 std::optional<Tab> tabOnPaper(const Job& job, const Piece& piece);
 

@@ -13,29 +13,38 @@ void addOnce(std::vector<std::string>& list, const std::string& word) {
     if (std::find(list.begin(), list.end(), word) == list.end()) list.push_back(word);
 }
 
-Needs::Printing& printingOf(Needs& needs, const Job& job, const Piece& piece) {
+Needs::Printing& printingOf(std::vector<Needs::Printing>& printings, const Job& job, const Piece& piece) {
     const std::string& printer = printerOf(job, piece).name;
     const std::string& carrier = piece.method->carrier.name;
-    const auto found = std::find_if(
-        needs.printings.begin(), needs.printings.end(),
-        [&](const Needs::Printing& each) { return each.printer == printer && each.carrier == carrier; });
-    return found != needs.printings.end()
-               ? *found
-               : needs.printings.emplace_back(Needs::Printing{printer, carrier, 0, {}});
+    const auto found = std::find_if(printings.begin(), printings.end(), [&](const Needs::Printing& each) {
+        return each.printer == printer && each.carrier == carrier;
+    });
+    if (found != printings.end()) return *found;
+    // Beside what the same one prints on other papers.
+    const auto last = std::find_if(printings.rbegin(), printings.rend(),
+                                   [&](const Needs::Printing& each) { return each.printer == printer; });
+    return *printings.insert(last == printings.rend() ? printings.end() : last.base(),
+                             {printer, carrier, 0, {}});
 }
 
 }  // namespace
 
-Needs needsOf(const Job& printed, const Imposition* imposition, const Plan& plan, const WorkOrder& order) {
-    Needs needs;
-    for (const Piece& piece : printed.pieces) {
-        addOnce(printingOf(needs, printed, piece).pieces, piece.name);
-        for (const std::string& need : piece.method->needs) addOnce(needs.at_hand, need);
-    }
+std::vector<Needs::Printing> printingsOf(const Job& printed, const Imposition* imposition) {
+    std::vector<Needs::Printing> printings;
+    for (const Piece& piece : printed.pieces)
+        addOnce(printingOf(printings, printed, piece).pieces, piece.name);
     if (imposition && imposition->prints.size() == printed.pieces.size())
         for (const Sheet& sheet : imposition->sheets)
             if (!sheet.regions.empty())
-                ++printingOf(needs, printed, printed.pieces[sheet.regions.front().print]).sheets;
+                ++printingOf(printings, printed, printed.pieces[sheet.regions.front().print]).sheets;
+    return printings;
+}
+
+Needs needsOf(const Job& printed, const Imposition* imposition, const Plan& plan, const WorkOrder& order) {
+    Needs needs;
+    needs.printings = printingsOf(printed, imposition);
+    for (const Piece& piece : printed.pieces)
+        for (const std::string& need : piece.method->needs) addOnce(needs.at_hand, need);
     const std::vector<CoatArea> areas = coatAreas(plan, order);
     for (const CoatArea& area : areas) {
         const auto same = std::find_if(needs.coatings.begin(), needs.coatings.end(),

@@ -1,4 +1,6 @@
 #pragma once
+#include <optional>
+
 #include "core/layout/imposition.h"
 #include "core/schedule/ready.h"
 
@@ -22,6 +24,9 @@ struct Needs {
     std::vector<Coating> coatings;
     std::vector<std::string> at_hand;  ///< by catalogue word: "soft-cloth"
 };
+
+/// What is printed where, on what: by printer, then by paper, in the order of the pieces. Arguments as below.
+std::vector<Needs::Printing> printingsOf(const Job& printed, const Imposition* imposition);
 
 /// `printed` is the job as it is printed (see one_print.h), `imposition` its sheets; nullptr: they are not
 /// laid out yet. Areas are exact, amounts go by the coverage of the job's wishes.

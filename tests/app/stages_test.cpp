@@ -215,6 +215,23 @@ TEST_F(Stages, eachMethodOfTheJobHasItsListsAndCautions) {
     EXPECT_THAT(words, Not(HasSubstr(findMethod(shippedMethods(), "release-sheet-press").name)));
 }
 
+TEST_F(Stages, aJobOfSeveralPrintersSaysWhatIsPrintedWhere) {
+    hang(marked({300, 200}, 3), "one.png");
+    window.goTo(app::MainWindow::print);
+    EXPECT_EQ(window.findChild<QWidget*>(QStringLiteral("print-where")), nullptr) << "there is but one";
+    hang(marked({300, 200}, 3), "two.png");
+    window.store().edit(QStringLiteral("test"), [&](Job job) {
+        Printer shop;
+        shop.id = 0;
+        shop.name = "the copy shop";
+        return withPrinterLike(std::move(job), piece().id, shop);
+    });
+    ASSERT_TRUE(waitFor([&] { return window.store().upToDate(); }));
+    const std::string words = wordsOf("print-where");
+    EXPECT_THAT(words, HasSubstr("the copy shop: one sheet, plain copy paper: two"));
+    EXPECT_THAT(words, HasSubstr("one sheet, plain copy paper: one"));
+}
+
 TEST_F(Stages, ticketsAreChosenByMouseKeysAndScrolledIntoView) {
     hangMany(14);
     QWidget* line = find("line");

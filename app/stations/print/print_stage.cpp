@@ -3,6 +3,7 @@
 #include <QScrollArea>
 
 #include "app/shell/job_store.h"
+#include "app/shell/printers.h"
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
 #include "app/widgets/icons.h"
@@ -110,6 +111,29 @@ QWidget* sheetFor(const Job& job, const Method& method) {
     return sheet;
 }
 
+/// What is printed where, in one trip, where there is more than one printer.
+QWidget* whereItIsPrinted(const JobStore& store) {
+    const auto sheets = store.upToDate() ? store.sharedImposition() : nullptr;
+    const std::vector<Needs::Printing> printings =
+        printingsOf(sheets ? store.printed() : store.job(), sheets.get());
+    const bool several = std::any_of(printings.begin(), printings.end(), [&](const Needs::Printing& each) {
+        return each.printer != printings.front().printer;
+    });
+    if (!several) return nullptr;
+    auto* list = new QWidget;
+    list->setObjectName(QStringLiteral("print-where"));
+    list->setMaximumWidth(sheet_width);
+    auto* down = column();
+    list->setLayout(down);
+    down->addWidget(titleLabel(PrintStage::tr("What is printed where")));
+    for (const Needs::Printing& each : printings) {
+        auto* words = new QLabel(printingText(each));
+        words->setWordWrap(true);
+        down->addWidget(words);
+    }
+    return list;
+}
+
 }  // namespace
 
 PrintStage::PrintStage(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
@@ -128,6 +152,7 @@ PrintStage::PrintStage(JobStore& store, QWidget* parent) : QWidget(parent), stor
     outer->addWidget(area);
     setAttribute(Qt::WA_StyledBackground);
     connect(&store_, &JobStore::changed, this, &PrintStage::refresh);
+    connect(&store_, &JobStore::foreseen, this, &PrintStage::refresh);
     refresh();
 }
 
@@ -146,6 +171,7 @@ void PrintStage::refresh() {
             methods.push_back(piece.method);
     if (methods.empty())
         sheets_->addWidget(titleLabel(tr("Nothing to print yet. Drop a picture, or press Ctrl+O.")));
+    if (QWidget* where = whereItIsPrinted(store_)) sheets_->addWidget(where);
     for (const Method& method : methods) sheets_->addWidget(sheetFor(store_.job(), method));
     sheets_->addStretch(1);
 }

@@ -37,6 +37,9 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     printers_->setAccessibleName(tr("Printer"));
     printers_->setFixedWidth(150);
     first->addWidget(printers_);
+    which_ = choiceBox(QStringLiteral("print-which"), tr("Which sheets"), 150);
+    which_->setToolTip(tr("Each piece names its printer: only what this one prints is handed over."));
+    first->addWidget(which_);
     print_ = pushButton(QStringLiteral("print-now"), tr("Print at true size"));
     print_->setProperty("main", true);
     first->addWidget(print_, 0, Qt::AlignLeft);
@@ -70,8 +73,9 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     outer->addStretch(1);
     whole->addWidget(new Sideways(parts));
 
-    connect(print_, &QPushButton::clicked, this,
-            [this] { exports_.print(printers_->currentText(), last_first_->isChecked()); });
+    connect(print_, &QPushButton::clicked, this, [this] {
+        exports_.print(printers_->currentText(), last_first_->isChecked(), which_->currentData().toInt());
+    });
     connect(&store_, &JobStore::changed, this, &PrintTray::refresh);
     about_->setText(tr("Looking for printers…"));
     refresh();
@@ -131,6 +135,22 @@ void PrintTray::showPrinter() {
     kept_->setVisible(desk_->offered().has_value());
 }
 
+/// Of a job with several printers: those of the chosen piece's, unless another was asked for.
+void PrintTray::showWhich() {
+    std::vector<const Printer*> used;
+    for (const Piece& piece : store_.job().pieces) {
+        const Printer* printer = &printerOf(store_.job(), piece);
+        if (std::find(used.begin(), used.end(), printer) == used.end()) used.push_back(printer);
+    }
+    which_->setVisible(printers_->count() > 0 && used.size() > 1);
+    which_->clear();
+    if (used.size() < 2) return;
+    for (const Printer* printer : used)
+        which_->addItem(tr("what %1 prints").arg(printerName(*printer)), printer->id);
+    which_->addItem(tr("all sheets"), 0);
+    if (const Printer* printer = desk_->printer()) which_->setCurrentIndex(which_->findData(printer->id));
+}
+
 void PrintTray::askForRuler() {
     try {
         if (const auto measures = askRuler(this, store_.job().sheets.paper, store_.job().unit))
@@ -170,6 +190,7 @@ void PrintTray::lookForPrinters() {
 void PrintTray::refresh() {
     printers_->setVisible(printers_->count() > 0);
     last_first_->setVisible(printers_->count() > 0);
+    showWhich();
     print_->setEnabled(printers_->count() > 0 && !store_.job().pieces.empty());
     showPrinter();
 }

@@ -39,12 +39,14 @@ class PrintTray : public QWidget {
     void lookForPrinters();
     QWidget* aboutPrinter();
     void showPrinter();
+    void showWhich();
     void askForRuler();
 
     JobStore& store_;
     RenderService& service_;
     Exports& exports_;
     QComboBox* printers_;
+    QComboBox* which_;  ///< whose sheets are handed over, where the job has several printers
     QCheckBox* last_first_;
     QPushButton* print_;
     QLabel* about_;

@@ -8,6 +8,7 @@
 
 #include "app/runs/planning.h"
 #include "app/shell/job_store.h"
+#include "app/shell/printers.h"
 #include "app/shell/words.h"
 #include "app/widgets/tray_parts.h"
 #include "core/output/needs.h"
@@ -25,16 +26,6 @@ struct CoverageRow {
     QDoubleSpinBox* coverage = nullptr;
     QLabel* amount = nullptr;
 };
-
-QString printingText(const Needs::Printing& printing) {
-    QStringList names;
-    for (const std::string& name : printing.pieces) names << QString::fromStdString(name);
-    const QString sheets =
-        printing.sheets > 0 ? counted(printing.sheets, tr("one sheet, "), tr("%1 sheets, ")) : QString();
-    return QStringLiteral("%1: %2%3: %4")
-        .arg(QString::fromStdString(printing.printer), sheets, QString::fromStdString(printing.carrier),
-             names.join(QStringLiteral(", ")));
-}
 
 QString areasText(const Needs::Coating& coating, const WorkOrder& order) {
     QStringList areas;

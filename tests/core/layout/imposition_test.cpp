@@ -77,6 +77,24 @@ RC_GTEST_PROP(Imposition, regionsPartitionThePrintAndLieWithinThePrintableArea, 
     RC_ASSERT(area == static_cast<long>(print.size.width) * print.size.height);
 }
 
+TEST(Imposition, whatOnePrinterPrintsIsItsSheetsAlone) {
+    Job job = jobOf(artworkOf(marked({300, 200}, 1)), {60, 40});
+    job = withPiece(job, {artworkOf(marked({300, 200}, 1)), {}, job.pieces.front().method, {60, 40}, 1});
+    Printer shop;
+    shop.id = 0;
+    shop.name = "the copy shop";
+    const Job two = withPrinterLike(job, job.pieces[1].id, shop);
+    EXPECT_EQ(impose(job).sheets.size(), 1U) << "one printer: they share a sheet";
+    const Imposition all = impose(two);
+    ASSERT_EQ(all.sheets.size(), 2U);
+    for (std::size_t i = 0; i < 2; ++i) {
+        const Imposition some = onlyPrintedBy(all, two, printerOf(two, two.pieces[i]).id);
+        ASSERT_EQ(some.sheets.size(), 1U);
+        EXPECT_EQ(some.sheets.front().regions.front().print, i);
+    }
+    EXPECT_TRUE(onlyPrintedBy(all, two, 99).sheets.empty());
+}
+
 TEST(Imposition, whatFitsThePrintableAreaStaysOnOneSheet) {
     EXPECT_EQ(impose(jobAt({199.8, 286.8}, 300, "A4")).sheets.size(), 1u)
         << "all of A4 but 5 mm all round; no band, as there is no seam";
