@@ -113,4 +113,16 @@ void RenderService::finished(const Task& task, const Finish& finish, const QStri
     });
 }
 
+RenderService::Work tellingErrors(RenderService::Work work, std::function<void(const QString&)> tell) {
+    return [work = std::move(work),
+            tell = std::move(tell)](const std::stop_token& stop) -> RenderService::Finish {
+        try {
+            return work(stop);
+        } catch (const Error& error) {
+            if (error.kind() == Error::Kind::stopped) throw;
+            return [tell, sentence = QString::fromUtf8(error.what())] { tell(sentence); };
+        }
+    };
+}
+
 }  // namespace tympan::app

@@ -63,4 +63,7 @@ class RenderService : public QObject {
     std::vector<std::jthread> threads_;
 };
 
+/// The same work; of an Error in it, `tell` gets the sentence on the interface thread, in place of `failed`.
+RenderService::Work tellingErrors(RenderService::Work work, std::function<void(const QString&)> tell);
+
 }  // namespace tympan::app

@@ -22,13 +22,16 @@ constexpr double points_per_mm = 72 / mm_per_inch;
 
 }  // namespace
 
-std::vector<RectPx> partsOf(const RectPx& box) {
+int overlapFor(const Printer& printer) { return printer.registration.exact() ? 0 : 2; }
+
+std::vector<RectPx> partsOf(const RectPx& box, int overlap_px) {
     std::vector<RectPx> parts;
     const int columns = std::min(box.width, most_columns),
               rows = std::max(fewest_rows, most_at_once_px / std::max(1, columns));
     for (int y = box.y; y < box.bottom(); y += rows)
         for (int x = box.x; x < box.right(); x += columns)
-            parts.push_back({x, y, std::min(columns, box.right() - x), std::min(rows, box.bottom() - y)});
+            parts.push_back({x, y, std::min(columns + overlap_px, box.right() - x),
+                             std::min(rows + overlap_px, box.bottom() - y)});
     return parts;
 }
 
@@ -111,7 +114,7 @@ void PdfFile::place(std::size_t stored, int x, int y, const PixelGrid& grid, con
 }
 
 void PdfFile::picture(const cv::Mat& ink, int x, int y, const PixelGrid& grid) {
-    for (const RectPx& part : partsOf({0, 0, ink.cols, ink.rows}))
+    for (const RectPx& part : partsOf({0, 0, ink.cols, ink.rows}, overlapFor(state_->printer)))
         place(store(packed(ink(cv::Rect(part.x, part.y, part.width, part.height)))), x + part.x, y + part.y,
               grid);
 }
@@ -119,7 +122,7 @@ void PdfFile::picture(const cv::Mat& ink, int x, int y, const PixelGrid& grid) {
 void PdfFile::pictureIn(const RectMm& where, const cv::Mat& ink) {
     const double across = where.width / ink.cols * points_per_mm,
                  down = where.height / ink.rows * points_per_mm;
-    for (const RectPx& part : partsOf({0, 0, ink.cols, ink.rows}))
+    for (const RectPx& part : partsOf({0, 0, ink.cols, ink.rows}, overlapFor(state_->printer)))
         state_->place(store(packed(ink(cv::Rect(part.x, part.y, part.width, part.height)))),
                       {where.x * points_per_mm + part.x * across, where.y * points_per_mm + part.y * down,
                        part.width * across, part.height * down});

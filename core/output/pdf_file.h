@@ -50,6 +50,10 @@ class PdfFile {
 
 /// A large picture is made and stored in parts: of no more pixels than may be held at once, and narrow enough
 /// for every viewer (some stop at 32,767).
-std::vector<RectPx> partsOf(const RectPx& box);
+/// `overlap_px`: each goes on into the next ones by so much. On a page that is not sent as it is, parts do
+/// not end at whole pixels of what draws them, and a light line would be seen where two only touch.
+std::vector<RectPx> partsOf(const RectPx& box, int overlap_px = 0);
+/// How much that is for what a printer prints.
+int overlapFor(const Printer& printer);
 
 }  // namespace tympan

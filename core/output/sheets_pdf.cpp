@@ -158,12 +158,13 @@ struct InkOnPage {
 };
 
 /// The ink of a part, in pictures of no more than may be held at once.
-std::vector<InkOnPage> inkOf(const Imposition& imposition, const std::vector<Print>& prints,
+std::vector<InkOnPage> inkOf(const Job& job, const Imposition& imposition, const std::vector<Print>& prints,
                              const PlacedRegion& part) {
+    const int overlap = overlapFor(printerOf(job, job.pieces[part.print]));
     std::vector<InkOnPage> pictures;
     const Print& print = prints[part.print];
     if (quarterTurns(part.rotation_deg)) {
-        for (const RectPx& box : partsOf(part.inked)) {
+        for (const RectPx& box : partsOf(part.inked, overlap)) {
             const RectPx on_page = part.onPage(box);
             pictures.push_back({[&imposition, &print, part, box](const std::stop_token& stop) {
                                     return packed(regionInk(imposition, print, part, box, {stop, {}}));
@@ -173,7 +174,7 @@ std::vector<InkOnPage> inkOf(const Imposition& imposition, const std::vector<Pri
         return pictures;
     }
     const auto turned = std::make_shared<const Print>(turnedOn(part, print));
-    for (const RectPx& box : partsOf({0, 0, turned->size.width, turned->size.height}))
+    for (const RectPx& box : partsOf({0, 0, turned->size.width, turned->size.height}, overlap))
         pictures.push_back({[turned, box](const std::stop_token& stop) {
                                 return packed(renderRegion(*turned, box, {stop, {}}));
                             },
@@ -213,7 +214,7 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
     for (const Sheet& sheet : imposition.sheets)
         for (const PlacedRegion& part : sheet.regions)
             if (met.insert(sameInk(part)).second)
-                for (InkOnPage& picture : inkOf(imposition, prints, part))
+                for (InkOnPage& picture : inkOf(job, imposition, prints, part))
                     makers.push_back(
                         [make = std::move(picture.make), stop = progress.stop] { return make(stop); });
     const auto count = static_cast<double>(makers.size());
@@ -226,7 +227,7 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
             pdf.printedBy(printerOf(job, *piece));
         pdf.beginPage(sheet.page);
         for (const PlacedRegion& part : sheet.regions) {
-            const std::vector<InkOnPage> pictures = inkOf(imposition, prints, part);
+            const std::vector<InkOnPage> pictures = inkOf(job, imposition, prints, part);
             std::vector<std::size_t>& numbers = stored[sameInk(part)];
             while (numbers.size() < pictures.size()) {
                 progress.at(all_stored * made++ / count);

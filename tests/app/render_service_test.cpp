@@ -6,6 +6,7 @@
 
 #include <gtest/gtest.h>
 
+#include "core/base/error.h"
 #include "core/base/progress.h"
 
 using namespace tympan;
@@ -128,4 +129,19 @@ TEST(RenderService, whatIsLookedAtNeverWaitsForTheBackground) {
     released = true;
     ASSERT_TRUE(settled(service));
     EXPECT_EQ(begun, 3);
+}
+
+TEST(RenderService, anErrorIsToldByWhoeverAsked) {
+    RenderService service;
+    QSignalSpy failed(&service, &RenderService::failed);
+    QString told;
+    service.request(QStringLiteral("a"), tellingErrors(
+                                             [](const std::stop_token&) -> Finish {
+                                                 throw Error(Error::Kind::input, "a.png", "is no picture",
+                                                             "take another");
+                                             },
+                                             [&](const QString& sentence) { told = sentence; }));
+    ASSERT_TRUE(settled(service));
+    EXPECT_EQ(told, QStringLiteral("a.png: is no picture; take another"));
+    EXPECT_EQ(failed.count(), 0) << "said once";
 }

@@ -81,10 +81,15 @@ void ProofDesk::read(const QString& file, const QString& shop) {
         });
     reading_ = true;
     emit changed();
+    const auto wrong = [this](const QString& sentence) {
+        reading_ = false;
+        emit told(sentence, false);
+        emit changed();
+    };
     service_.request(
         QStringLiteral("proof"),
-        [this, file, shop, job = store_.job(), id](const std::stop_token& stop) -> RenderService::Finish {
-            try {
+        tellingErrors(
+            [this, file, shop, job = store_.job(), id](const std::stop_token& stop) -> RenderService::Finish {
                 const ArtworkPtr artwork = readPicture(file.toStdString(), {stop, {}});
                 const ReadProof read =
                     readProof(photographIn(*artwork), QFileInfo(file).fileName().toStdString(), job,
@@ -109,15 +114,8 @@ void ProofDesk::read(const QString& file, const QString& shop) {
                     }
                     emit changed();
                 };
-            } catch (const Error& error) {
-                if (error.kind() == Error::Kind::stopped) throw;
-                return [this, sentence = QString::fromUtf8(error.what())] {
-                    reading_ = false;
-                    emit told(sentence, false);
-                    emit changed();
-                };
-            }
-        });
+            },
+            wrong));
 }
 
 void ProofDesk::choose(const ShopProof& proof) {

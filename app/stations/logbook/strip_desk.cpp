@@ -143,10 +143,15 @@ void StripDesk::read(const QString& file) {
     reading_ = true;
     said_.reset();
     emit changed();
+    const auto wrong = [this](const QString& sentence) {
+        reading_ = false;
+        emit told(sentence, false);
+        emit changed();
+    };
     service_.request(
         QStringLiteral("strip"),
-        [this, file, of = of_](const std::stop_token& stop) -> RenderService::Finish {
-            try {
+        tellingErrors(
+            [this, file, of = of_](const std::stop_token& stop) -> RenderService::Finish {
                 const ArtworkPtr artwork = readPicture(file.toStdString(), {stop, {}});
                 const StripFace face =
                     faceOf(photographIn(*artwork), QFileInfo(file).fileName().toStdString());
@@ -175,15 +180,8 @@ void StripDesk::read(const QString& file) {
                                                   "one would tell pale shades better.");
                     keep(strip, picture, about);
                 };
-            } catch (const Error& error) {
-                if (error.kind() == Error::Kind::stopped) throw;
-                return [this, sentence = QString::fromUtf8(error.what())] {
-                    reading_ = false;
-                    emit told(sentence, false);
-                    emit changed();
-                };
-            }
-        });
+            },
+            wrong));
 }
 
 void StripDesk::keep(const MeasuredTransfer& strip, const QImage& picture, const QString& about) {

@@ -143,12 +143,17 @@ void PrintTray::showWhich() {
         if (std::find(used.begin(), used.end(), printer) == used.end()) used.push_back(printer);
     }
     which_->setVisible(printers_->count() > 0 && used.size() > 1);
+    const int before = which_->count() > 0 ? which_->currentData().toInt() : -1;
+    const int of_piece = desk_->printer() ? desk_->printer()->id : 0;
     which_->clear();
     if (used.size() < 2) return;
     for (const Printer* printer : used)
         which_->addItem(tr("what %1 prints").arg(printerName(*printer)), printer->id);
     which_->addItem(tr("all sheets"), 0);
-    if (const Printer* printer = desk_->printer()) which_->setCurrentIndex(which_->findData(printer->id));
+    // What a hand chose stays until another printer's piece is chosen.
+    const int shown = of_piece == which_of_ && before >= 0 ? which_->findData(before) : -1;
+    which_->setCurrentIndex(std::max(0, shown >= 0 ? shown : which_->findData(of_piece)));
+    which_of_ = of_piece;
 }
 
 void PrintTray::askForRuler() {

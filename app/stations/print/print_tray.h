@@ -47,6 +47,7 @@ class PrintTray : public QWidget {
     Exports& exports_;
     QComboBox* printers_;
     QComboBox* which_;  ///< whose sheets are handed over, where the job has several printers
+    int which_of_ = 0;  ///< the printer of the piece that was chosen then
     QCheckBox* last_first_;
     QPushButton* print_;
     QLabel* about_;

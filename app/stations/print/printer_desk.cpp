@@ -94,10 +94,15 @@ void PrinterDesk::read(const QString& file) {
     if (!piece) return;
     reading_ = true;
     emit changed();
+    const auto wrong = [this](const QString& sentence) {
+        reading_ = false;
+        emit told(sentence, false);
+        emit changed();
+    };
     service_.request(QStringLiteral("calibration"),
-                     [this, file, id = piece->id, paper = store_.job().sheets.paper](
-                         const std::stop_token& stop) -> RenderService::Finish {
-                         try {
+                     tellingErrors(
+                         [this, file, id = piece->id, paper = store_.job().sheets.paper](
+                             const std::stop_token& stop) -> RenderService::Finish {
                              const ArtworkPtr artwork = readPicture(file.toStdString(), {stop, {}});
                              const Calibration found =
                                  readCalibration(photographIn(*artwork),
@@ -106,15 +111,8 @@ void PrinterDesk::read(const QString& file) {
                                  reading_ = false;
                                  take(found, id);
                              };
-                         } catch (const Error& error) {
-                             if (error.kind() == Error::Kind::stopped) throw;
-                             return [this, sentence = QString::fromUtf8(error.what())] {
-                                 reading_ = false;
-                                 emit told(sentence, false);
-                                 emit changed();
-                             };
-                         }
-                     });
+                         },
+                         wrong));
 }
 
 void PrinterDesk::measured(const RulerMeasures& measures) {

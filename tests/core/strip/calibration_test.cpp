@@ -9,6 +9,7 @@
 #include "core/base/error.h"
 #include "core/base/random.h"
 #include "core/job/edits.h"
+#include "core/output/pdf_file.h"
 #include "core/output/sheets_pdf.h"
 #include "core/printer/paper.h"
 #include "core/printer/printer_json.h"
@@ -241,4 +242,64 @@ TEST(Calibration, closesOnItself) {
         else
             EXPECT_GT(worst, 0.5) << "else it proves nothing";
     }
+}
+
+TEST(Calibration, pagesLieTrueWhicheverWayTheyLieAndWhoeverMirrors) {
+    const ScratchFolder folder;
+    for (const bool mirrors : {false, true})
+        for (const SizeMm& page : {SizeMm{210, 297}, SizeMm{297, 210}}) {
+            Printer printer = printerWith({0.98, 1.015, 0.7, {1.5, -2}}, evenMargins(0));
+            printer.mirrors = mirrors;
+            PdfFile pdf(folder / "p.pdf", "a box", 0);
+            pdf.printedBy(printer);
+            pdf.beginPage(page);
+            pdf.marks({box({60, 50, 100, 30})});
+            // 127 x 25.4 mm, its upper left corner at (50.8, 101.6).
+            pdf.picture(cv::Mat(300, 1500, CV_8UC1, cv::Scalar(0)), 600, 1200, PixelGrid{300});
+            pdf.endPage();
+            pdf.commit();
+            cv::Mat sheet = printedBy({printer, {}}, *readPicture(folder / "p.pdf"), 1).picture, dark;
+            if (mirrors) cv::flip(sheet, sheet, 1);
+            if (sheet.channels() == 3) cv::cvtColor(sheet, sheet, cv::COLOR_RGB2GRAY);
+            cv::threshold(sheet, dark, 127, 255, cv::THRESH_BINARY_INV);
+            const double mm = 25.4 / tray_ppi, whole = page.width > page.height ? 297 : 210;
+            const auto lies = [&](const cv::Rect& within) {
+                const cv::Rect at = cv::boundingRect(dark(within));
+                // Flipped back, the paper's right edge is where the picture's left one was.
+                const double odd = mirrors ? sheet.cols * mm - whole : 0;
+                return RectMm{(within.x + at.x) * mm - odd, (within.y + at.y) * mm, at.width * mm,
+                              at.height * mm};
+            };
+            const int between = cvRound(90 / mm);
+            const auto expect = [&](const RectMm& at, const RectMm& where) {
+                EXPECT_NEAR(at.x, where.x, 0.1) << mirrors << page.width;
+                EXPECT_NEAR(at.y, where.y, 0.1);
+                EXPECT_NEAR(at.width, where.width, 0.1);
+                EXPECT_NEAR(at.height, where.height, 0.1);
+            };
+            expect(lies({0, 0, sheet.cols, between}), {60, 50, 100, 30});
+            expect(lies({0, between, sheet.cols, sheet.rows - between}), {50.8, 101.6, 127, 25.4});
+        }
+}
+
+TEST(Calibration, noLightLineIsSeenWhereAPictureIsDrawnInParts) {
+    // 7 million pixels of one grey: drawn in several parts.
+    const ArtworkPtr dark = artworkOf(cv::Mat(300, 200, CV_8UC1, cv::Scalar(40)));
+    Job job = jobOf(dark, {180, 270});
+    job.pieces.front().tone.contrast = {Contrast::Kind::none, 0};
+    job.printers.front().registration = {0.985, 1.01, 0.4, {1.2, -0.8}};
+    const ScratchFolder folder;
+    const Imposition imposition = impose(job);
+    ASSERT_EQ(imposition.sheets.size(), 1U);
+    writeSheets(folder / "s.pdf", job, imposition);
+    const std::string pages = (folder / "p").string();
+    ASSERT_EQ(
+        run({"pdftocairo", "-r", "600", "-gray", "-png", "-singlefile", (folder / "s.pdf").string(), pages})
+            .status,
+        0);
+    const cv::Mat page = load(folder / "p.png");
+    const cv::Rect inside(page.cols / 5, page.rows / 6, page.cols * 3 / 5, page.rows * 2 / 3);
+    double lightest = 0;
+    cv::minMaxLoc(page(inside), nullptr, &lightest);
+    EXPECT_LT(lightest, 60);
 }
