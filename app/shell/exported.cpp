@@ -52,6 +52,11 @@ QString sentence(const Exported& exported) {
                            QObject::tr("Handed %1 sheet to %2, at true size. Check the bar."),
                            QObject::tr("Handed %1 sheets to %2, at true size. Check the bar."))
                 .arg(exported.to);
+        case What::tried:
+            return counted(static_cast<qsizetype>(exported.sheets),
+                           QObject::tr("%1 sheet lies in the tray of %2."),
+                           QObject::tr("%1 sheets lie in the tray of %2."))
+                .arg(exported.to);
     }
     return {};
 }

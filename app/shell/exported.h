@@ -1,9 +1,12 @@
 #pragma once
 #include <QString>
 #include <filesystem>
+#include <memory>
 #include <vector>
 
 namespace tympan::app {
+
+struct Tried;
 
 /// What has left the program: kept by whoever remembers it, said by `sentence`.
 struct Exported {
@@ -24,6 +27,7 @@ struct Exported {
         plan_sheet,
         for_shop,  ///< `files` lie in `place`
         printed,   ///< on the printer `to`
+        tried,     ///< on the simulated printer `to`: see `tray`
     };
     What what = What::sheets;
     std::filesystem::path place;  ///< the file or folder that was asked for; none when printed
@@ -31,6 +35,7 @@ struct Exported {
         files;               ///< all that were written; a test sheet may lie beside the sheets
     std::size_t sheets = 0;  ///< of sheets, printed or written
     QString to;
+    std::shared_ptr<const Tried> tray = {};
 };
 
 QString sentence(const Exported& exported);

@@ -7,6 +7,9 @@
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
 #include "app/shell/system_printers.h"
+#include "app/shell/tried.h"
+#include "app/widgets/to_image.h"
+#include "core/artwork/read_picture.h"
 #include "core/base/write_aside.h"
 #include "core/output/assembly_guide.h"
 #include "core/output/copy_shop.h"
@@ -30,6 +33,8 @@ namespace tympan::app {
 namespace {
 
 std::filesystem::path path(const QString& file) { return file.toStdString(); }
+
+constexpr double looked_at_ppi = 72;  // of sheets in a tray on the screen
 
 /// One file that was asked for and written.
 Exported oneFile(Exported::What what, const QString& file) { return {what, path(file), {path(file)}, 0, {}}; }
@@ -240,26 +245,65 @@ void Exports::writeCopyShop(const QString& folder) {
     });
 }
 
+namespace {
+
+/// The sheets that are handed over, as the PDF that is sent.
+class Sent {
+  public:
+    Sent(const Job& job, Imposition& imposition, bool last_first, int only, const Progress& progress) {
+        if (!folder_.isValid())
+            throw Error(Error::Kind::output, QDir::tempPath().toStdString(), "cannot be written",
+                        "make room there");
+        if (only > 0) imposition = onlyPrintedBy(std::move(imposition), job, only);
+        if (last_first) std::reverse(imposition.sheets.begin(), imposition.sheets.end());
+        writeSheets(path(file()), job, imposition, progress);
+    }
+    QString file() const { return folder_.filePath(QStringLiteral("sheets.pdf")); }
+
+  private:
+    QTemporaryDir folder_;
+};
+
+}  // namespace
+
 void Exports::print(const QString& printer, bool last_first, int only) {
     runOnSheets(tr("Handing it to the printer"),
                 [printer, last_first, only](const Job& job, Imposition imposition, const Progress& progress) {
-                    QTemporaryDir folder;
-                    if (!folder.isValid())
-                        throw Error(Error::Kind::output, QDir::tempPath().toStdString(), "cannot be written",
-                                    "make room there");
-                    const QString file = folder.filePath(QStringLiteral("sheets.pdf"));
-                    if (only > 0) imposition = onlyPrintedBy(std::move(imposition), job, only);
-                    if (last_first) std::reverse(imposition.sheets.begin(), imposition.sheets.end());
-                    writeSheets(path(file), job, imposition, progress);
+                    const Sent sent(job, imposition, last_first, only, progress);
                     progress.at(1);
                     const QString refused =
-                        printPdf(printer, file, QString::fromStdString(job.name), job.sheets.paper);
+                        printPdf(printer, sent.file(), QString::fromStdString(job.name), job.sheets.paper);
                     if (!refused.isEmpty())
                         throw Error(Error::Kind::output, printer.toStdString(),
                                     "the printer did not take it (" + refused.toStdString() + ")",
                                     "save a PDF and print that");
                     return Exported{Exported::What::printed, {}, {}, imposition.sheets.size(), printer};
                 });
+}
+
+void Exports::tryOn(const SimulatedPrinter& printer, bool last_first, int only) {
+    runOnSheets(tr("Trying it"), [printer, last_first, only](const Job& job, Imposition imposition,
+                                                             const Progress& progress) {
+        constexpr double written = 0.4;  // of the time
+        const auto half = [&](double part) { progress.at(written * part); };
+        const Sent sent(job, imposition, last_first, only, {progress.stop, half});
+        const ArtworkPtr document = readPicture(path(sent.file()), {progress.stop, {}});
+        auto tray = std::make_shared<Tried>();
+        tray->printer = QString::fromStdString(printer.printer.name);
+        const auto count = static_cast<double>(imposition.sheets.size());
+        for (const Sheet& sheet : imposition.sheets) {
+            const auto number = static_cast<int>(tray->sheets.size());
+            progress.at(written + (1 - written) * number / count);
+            const TraySheet out =
+                printedBy(printer, *document, number + 1, looked_at_ppi, {progress.stop, {}});
+            const Printer& known = printerOf(job, job.pieces[sheet.regions.front().print]);
+            const QString name = QString::fromStdString(sheetName(job, sheet));
+            tray->sheets.push_back(
+                {sheet.label.empty() ? name : tr("%1 · %2").arg(QString::fromStdString(sheet.label), name),
+                 out.jammed ? QImage() : toImage(out.picture), out.paper, trayFaults(out, printer, known)});
+        }
+        return Exported{Exported::What::tried, {}, {}, imposition.sheets.size(), tray->printer, tray};
+    });
 }
 
 }  // namespace tympan::app

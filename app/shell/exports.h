@@ -6,6 +6,7 @@
 #include "core/base/progress.h"
 #include "core/layout/imposition.h"
 #include "core/output/placement_template.h"
+#include "core/printer/simulated.h"
 #include "core/schedule/plan.h"
 
 namespace tympan::app {
@@ -53,6 +54,9 @@ class Exports : public QObject {
     void writeCopyShop(const QString& folder);
     /// `only`: the sheets of this printer of the job, by its id; 0: all.
     void print(const QString& printer, bool last_first = false, int only = 0);
+
+    /// The same on a printer that is not there: what would lie in its tray.
+    void tryOn(const SimulatedPrinter& printer, bool last_first = false, int only = 0);
 
   signals:
     void started(const QString& what);

@@ -1,6 +1,7 @@
 // How a printer lays what it is sent, at the Print station.
 #include <QCheckBox>
 #include <QLabel>
+#include <QSignalSpy>
 #include <QTimer>
 #include <opencv2/imgproc.hpp>
 
@@ -9,13 +10,16 @@
 #include "app/stations/print/print_tray.h"
 #include "app/stations/print/printer_desk.h"
 #include "core/artwork/read_picture.h"
+#include "core/job/edits.h"
+#include "core/job/turns.h"
 #include "core/printer/printer_json.h"
-#include "core/printer/simulated.h"
+#include "core/printer/tray_check.h"
 #include "tests/app/driver.h"
 
 using namespace tympan;
 using namespace tympan::tests;
 using testing::HasSubstr;
+using testing::Not;
 
 namespace {
 
@@ -102,4 +106,107 @@ TEST_F(PrinterStation, whatIsNoTestPageIsSaid) {
     EXPECT_THAT(said(), HasSubstr("cat.png: the measuring page's four round corner marks"));
     EXPECT_TRUE(find("printer-scan")->isEnabled());
     EXPECT_TRUE(printer().registration.exact());
+}
+
+TEST_F(PrinterStation, aNewJobKnowsWhatWasMeasuredBefore) {
+    desk().measured({148.5, 230, 30, 30, 30, {}, false});
+    ASSERT_NEAR(printer().registration.scale_x, 0.99, 1e-9);
+    const std::string name = printer().name;
+    window.store().begin();
+    EXPECT_EQ(job().printers.front().name, name);
+    EXPECT_NEAR(job().printers.front().registration.scale_x, 0.99, 1e-9);
+    hang(marked({300, 200}, 3), "next.png");
+    EXPECT_NEAR(printer().registration.scale_x, 0.99, 1e-9);
+    EXPECT_FALSE(desk().offered());
+}
+
+TEST_F(PrinterStation, aDamagedProfileIsInNobodysWay) {
+    std::filesystem::create_directories(keptPrinters());
+    write(keptPrinters() / "laser printer.json", "{ broken");
+    desk().lookAgain();
+    EXPECT_FALSE(desk().offered());
+    desk().measured({148.5, 230, 30, 30, 30, {}, false});
+    EXPECT_NEAR(printer().registration.scale_x, 0.99, 1e-9);
+    EXPECT_EQ(contentOf(keptPrinters() / "laser printer.json"), "{ broken") << "and it stays";
+    EXPECT_EQ(allKept(keptPrinters()).size(), 1U);
+}
+
+TEST_F(PrinterStation, whatCannotBeKeptIsSaidAndGoneByAllTheSame) {
+    std::filesystem::create_directories(keptPrinters().parent_path());
+    write(keptPrinters(), "a file where the folder should be");
+    desk().measured({148.5, 230, 30, 30, 30, {}, false});
+    EXPECT_THAT(said(), HasSubstr("cannot be"));
+    EXPECT_NEAR(printer().registration.scale_x, 0.99, 1e-9);
+}
+
+TEST_F(PrinterStation, aPrinterThatMirrorsIsCountedAsATurn) {
+    const auto before = mirroredInPrint(job(), piece());
+    desk().measured({150, 230, 30.5, 30, 30, {}, true});
+    EXPECT_TRUE(printer().mirrors);
+    EXPECT_NE(mirroredInPrint(job(), piece()), before);
+}
+
+TEST_F(PrinterStation, aSimulatedOneShowsWhatComesOut) {
+    ASSERT_TRUE(waitFor(
+        [&] { return find<QComboBox>("printers")->findText(QStringLiteral("a simulated laser")) >= 0; }));
+    find<QComboBox>("printers")->setCurrentText(QStringLiteral("a simulated laser"));
+    EXPECT_EQ(find<QPushButton>("print-now")->text(), QStringLiteral("See it come out"));
+    EXPECT_FALSE(find("tray-page")->isVisible());
+    const auto words = [&] {
+        QString all;
+        for (const auto* label : find("tray-page")->findChildren<QLabel*>())
+            all += label->text() + QLatin1Char('\n');
+        return all.replace(QChar(0xA0), QLatin1Char(' ')).toStdString();  // units keep to their figures
+    };
+    click("print-now");
+    ASSERT_TRUE(waitFor([&] { return find("tray-page")->isVisible(); }));
+    EXPECT_FALSE(find("print-lists")->isVisible());
+    EXPECT_THAT(words(), HasSubstr("In the tray of a simulated laser"));
+    EXPECT_THAT(words(), HasSubstr("3.8 mm too narrow over 250 mm"));
+    EXPECT_THAT(words(), HasSubstr("2.5 mm too long over 250 mm"));
+    EXPECT_THAT(words(), Not(HasSubstr("mirrored")));
+
+    // Once it is known, what comes out is as it should be.
+    Printer known = shippedSimulated().front().printer;
+    known.id = printer().id;
+    known.name = printer().name;
+    window.store().edit(QStringLiteral("test"),
+                        [&](Job job) { return withPrinterChanged(std::move(job), piece().id, known); });
+    EXPECT_FALSE(find("tray-page")->isVisible()) << "of another job it says nothing";
+    click("print-now");
+    ASSERT_TRUE(waitFor([&] { return find("tray-page")->isVisible(); }));
+    EXPECT_THAT(words(), HasSubstr("as it should be"));
+    EXPECT_THAT(words(), Not(HasSubstr("too narrow")));
+    click("tray-back");
+    EXPECT_TRUE(find("print-lists")->isVisible());
+}
+
+TEST_F(PrinterStation, aSheetThatStuckAndOneThatMirroredAreSaid) {
+    window.store().edit(QStringLiteral("test"),
+                        [&](Job job) { return withCopies(std::move(job), piece().id, 40); });
+    ASSERT_TRUE(waitFor(
+        [&] { return find<QComboBox>("printers")->findText(QStringLiteral("a simulated inkjet")) >= 0; }));
+    find<QComboBox>("printers")->setCurrentText(QStringLiteral("a simulated inkjet"));
+    click("print-now");
+    ASSERT_TRUE(waitFor([&] { return find("tray-page")->isVisible(); }));
+    const auto of = [&](const char* sheet) {
+        QString all;
+        for (const auto* label : find(sheet)->findChildren<QLabel*>())
+            all += label->text() + QLatin1Char('\n');
+        return all.replace(QChar(0xA0), QLatin1Char(' ')).toStdString();  // units keep to their figures
+    };
+    EXPECT_THAT(of("tray-sheet-1"), HasSubstr("the other way round: stop"));
+    EXPECT_EQ(window.findChild<QWidget*>(QStringLiteral("tray-common")), nullptr)
+        << "not of the one that stuck";
+    EXPECT_THAT(of("tray-sheet-2"), HasSubstr("It stuck in the printer"));
+    EXPECT_FALSE(find("tray-picture-2")->isVisible());
+
+    // What is wrong with all of them is said once.
+    find<QComboBox>("printers")->setCurrentText(QStringLiteral("a simulated laser"));
+    QSignalSpy exported(&window.exports(), &app::Exports::ended);
+    click("print-now");
+    ASSERT_TRUE(waitFor([&] { return exported.count() > 0; }));
+    EXPECT_THAT(of("tray-common"), HasSubstr("All of them: 3.8 mm too narrow"));
+    EXPECT_THAT(of("tray-sheet-1"), Not(HasSubstr("too narrow")));
+    EXPECT_TRUE(find("tray-picture-1")->isVisible());
 }

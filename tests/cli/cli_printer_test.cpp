@@ -99,3 +99,35 @@ TEST_F(CliPrinter, whatIsMissingIsSaid) {
     EXPECT_EQ(none.status, 3);
     EXPECT_THAT(none.err, HasSubstr("measuring page's four round corner marks"));
 }
+
+TEST_F(CliPrinter, aJobsPrinterTakesTheProfileOfItsName) {
+    save(file("art.png"), marked({60, 90}, 3));
+    write(folder / "r.json",
+          R"({"schema": "tympan-recipe-1", "name": "two", "paper": "A4", "created": 0,
+              "printers": [{"name": "fresh", "kind": "laser"}, {"name": "the copy shop", "kind": "laser"}],
+              "pieces": [{"name": "one", "picture": "art.png", "width_mm": 60, "method": "gel-rub-off",
+                          "object": {"name": "board", "material": "pale-wood", "shape": {"kind": "spot"}}},
+                         {"name": "two", "picture": "art.png", "width_mm": 60, "method": "gel-rub-off",
+                          "printer": "the copy shop",
+                          "object": {"name": "plate", "material": "pale-wood", "shape": {"kind": "spot"}}}]})");
+    ASSERT_EQ(cli({"job", file("r.json"), "-o", file("j.tympan")}).status, 0);
+    ASSERT_EQ(cli({"sheets", file("j.tympan"), "-o", file("plain.pdf")}).status, 0);
+    ASSERT_EQ(
+        cli({"sheets", file("j.tympan"), "-o", file("known.pdf"), "--printer", file("fresh.json")}).status,
+        0);
+    const auto inkOf = [&](const char* pdf, int page) {
+        const std::string number = std::to_string(page);
+        EXPECT_EQ(run({"pdftoppm", "-r", "100", "-f", number, "-l", number, "-png", "-singlefile", file(pdf),
+                       file("page")})
+                      .status,
+                  0);
+        return load(folder / "page.png");
+    };
+    EXPECT_GT(cv::norm(inkOf("plain.pdf", 1), inkOf("known.pdf", 1), cv::NORM_INF), 60)
+        << "its sheet is sent otherwise";
+    EXPECT_EQ(cv::norm(inkOf("plain.pdf", 2), inkOf("known.pdf", 2), cv::NORM_INF), 0) << "the shop's is not";
+    write(folder / "other.json", R"({"schema": "tympan-printer-1", "name": "another", "kind": "laser"})");
+    const Ran other = cli({"sheets", file("j.tympan"), "-o", file("s.pdf"), "--printer", file("other.json")});
+    EXPECT_EQ(other.status, 2);
+    EXPECT_THAT(other.err, HasSubstr("no printer of the job is called \"another\""));
+}

@@ -2,10 +2,12 @@
 
 #include <QScrollArea>
 
+#include "app/shell/exports.h"
 #include "app/shell/job_store.h"
 #include "app/shell/printers.h"
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
+#include "app/stations/print/tray_page.h"
 #include "app/widgets/icons.h"
 #include "app/widgets/tray_parts.h"
 
@@ -136,7 +138,7 @@ QWidget* whereItIsPrinted(const JobStore& store) {
 
 }  // namespace
 
-PrintStage::PrintStage(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
+PrintStage::PrintStage(JobStore& store, Exports& exports, QWidget* parent) : QWidget(parent), store_(store) {
     setObjectName(QStringLiteral("print-stage"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
@@ -150,13 +152,31 @@ PrintStage::PrintStage(JobStore& store, QWidget* parent) : QWidget(parent), stor
     sheets_->setSpacing(24);
     area->setWidget(body);
     outer->addWidget(area);
+    lists_ = area;
+    tray_ = new TrayPage;
+    outer->addWidget(tray_);
+    showTray(false);
+    connect(tray_, &TrayPage::closed, this, [this] { showTray(false); });
+    connect(&exports, &Exports::exported, this, [this](const Exported& done) {
+        if (done.what != Exported::What::tried) return;
+        tray_->show(*done.tray, store_.job().unit);
+        tried_of_ = store_.revision();
+        showTray(true);
+    });
     setAttribute(Qt::WA_StyledBackground);
     connect(&store_, &JobStore::changed, this, &PrintStage::refresh);
     connect(&store_, &JobStore::foreseen, this, &PrintStage::refresh);
     refresh();
 }
 
+void PrintStage::showTray(bool shown) {
+    lists_->setVisible(!shown);
+    tray_->setVisible(shown);
+}
+
 void PrintStage::refresh() {
+    // Of another job than this one it says nothing.
+    if (tried_of_ != store_.revision()) showTray(false);
     while (QLayoutItem* item = sheets_->takeAt(0)) {
         if (item->widget()) item->widget()->hide(), item->widget()->deleteLater();
         delete item;

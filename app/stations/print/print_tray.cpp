@@ -36,6 +36,7 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     printers_->setObjectName(QStringLiteral("printers"));
     printers_->setAccessibleName(tr("Printer"));
     printers_->setFixedWidth(150);
+    simulated_ = shippedSimulated();
     first->addWidget(printers_);
     which_ = choiceBox(QStringLiteral("print-which"), tr("Which sheets"), 150);
     which_->setToolTip(tr("Each piece names its printer: only what this one prints is handed over."));
@@ -73,9 +74,8 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     outer->addStretch(1);
     whole->addWidget(new Sideways(parts));
 
-    connect(print_, &QPushButton::clicked, this, [this] {
-        exports_.print(printers_->currentText(), last_first_->isChecked(), which_->currentData().toInt());
-    });
+    connect(print_, &QPushButton::clicked, this, &PrintTray::print);
+    connect(printers_, &QComboBox::currentIndexChanged, this, &PrintTray::refresh);
     connect(&store_, &JobStore::changed, this, &PrintTray::refresh);
     about_->setText(tr("Looking for printers…"));
     refresh();
@@ -175,6 +175,21 @@ void PrintTray::focusPrint() {
     (print_->isEnabled() ? print_ : findChild<QPushButton*>(QStringLiteral("save-pdf-button")))->setFocus();
 }
 
+/// Simulated ones stand behind those of the system, with their number.
+const SimulatedPrinter* PrintTray::simulated() const {
+    const QVariant number = printers_->currentData();
+    return number.isValid() ? &simulated_[static_cast<std::size_t>(number.toInt())] : nullptr;
+}
+
+void PrintTray::print() {
+    const bool last_first = last_first_->isChecked();
+    const int which = which_->currentData().toInt();
+    if (const SimulatedPrinter* printer = simulated())
+        exports_.tryOn(*printer, last_first, which);
+    else
+        exports_.print(printers_->currentText(), last_first, which);
+}
+
 void PrintTray::lookForPrinters() {
     service_.request(QStringLiteral("printers"), [this](const std::stop_token&) -> RenderService::Finish {
         const QStringList names = systemPrinters();
@@ -182,11 +197,18 @@ void PrintTray::lookForPrinters() {
             const QString chosen = printers_->currentText();
             printers_->clear();
             printers_->addItems(names);
+            for (std::size_t i = 0; i < simulated_.size(); ++i)
+                printers_->addItem(QString::fromStdString(simulated_[i].printer.name), static_cast<int>(i));
             printers_->setCurrentIndex(std::max(0, static_cast<int>(names.indexOf(chosen))));
-            about_->setText(
-                names.isEmpty()
-                    ? tr("No printer is set up on this computer. Save a PDF and print it at 100 % elsewhere.")
-                    : tr("The PDF itself is handed over, unscaled."));
+            about_->setText(names.isEmpty() ? tr("No printer is set up here.") : QString());
+            about_->setToolTip(names.isEmpty()
+                                   ? tr("Save a PDF and print it at 100 % elsewhere. A simulated printer "
+                                        "shows what would come out.")
+                                   : QString());
+            about_->setVisible(names.isEmpty());
+            printers_->setToolTip(
+                tr("A real one is handed the PDF itself, unscaled; a simulated one shows what would "
+                   "come out of it, and uses no paper."));
             refresh();
         };
     });
@@ -194,8 +216,9 @@ void PrintTray::lookForPrinters() {
 
 void PrintTray::refresh() {
     printers_->setVisible(printers_->count() > 0);
-    last_first_->setVisible(printers_->count() > 0);
+    last_first_->setVisible(printers_->count() > 0 && !simulated());
     showWhich();
+    print_->setText(simulated() ? tr("See it come out") : tr("Print at true size"));
     print_->setEnabled(printers_->count() > 0 && !store_.job().pieces.empty());
     showPrinter();
 }

@@ -1,6 +1,8 @@
 #pragma once
 #include <QWidget>
 
+#include "core/printer/tray_check.h"
+
 class QAction;
 class QCheckBox;
 class QComboBox;
@@ -40,12 +42,15 @@ class PrintTray : public QWidget {
     QWidget* aboutPrinter();
     void showPrinter();
     void showWhich();
+    void print();
+    const SimulatedPrinter* simulated() const;
     void askForRuler();
 
     JobStore& store_;
     RenderService& service_;
     Exports& exports_;
     QComboBox* printers_;
+    std::vector<SimulatedPrinter> simulated_;
     QComboBox* which_;  ///< whose sheets are handed over, where the job has several printers
     int which_of_ = 0;  ///< the printer of the piece that was chosen then
     QCheckBox* last_first_;

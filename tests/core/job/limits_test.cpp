@@ -97,6 +97,7 @@ Job edited(Job job) {
             Printer printer = printerOf(job, *findPiece(job, id));
             printer.id = *rc::gen::element(0, 1);
             printer.margins = {anything(), anything(), anything(), anything()};
+            printer.registration = {anything(), anything(), anything(), {anything(), anything()}};
             return withPrinterChanged(job, id, printer);
         }
         default: {

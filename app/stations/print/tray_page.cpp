@@ -1,0 +1,162 @@
+#include "app/stations/print/tray_page.h"
+
+#include <QCoreApplication>
+#include <QPainter>
+#include <QScrollArea>
+#include <algorithm>
+#include <cmath>
+
+#include "app/shell/theme.h"
+#include "app/shell/words.h"
+#include "app/widgets/fitted_picture.h"
+#include "app/widgets/icons.h"
+#include "app/widgets/tray_parts.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr int sheet_px = 200, columns = 5;  // of a sheet's longer side; beside each other at 1280
+
+QString tr(const char* words) { return QCoreApplication::translate("TrayPage", words); }
+
+QWidget* marked(const char* mark, const QColor& colour, const QString& sentence) {
+    auto* row = new QWidget;
+    auto* across = new QHBoxLayout(row);
+    across->setContentsMargins(0, 0, 0, 0);
+    across->setSpacing(6);
+    auto* sign = new QLabel;
+    sign->setPixmap(icon(QLatin1String(mark), colour, 16));
+    across->addWidget(sign, 0, Qt::AlignTop);
+    auto* words = new QLabel(sentence);
+    words->setWordWrap(true);
+    across->addWidget(words, 1);
+    return row;
+}
+
+bool holds(const std::vector<TrayFault>& faults, const TrayFault& fault) {
+    return std::find(faults.begin(), faults.end(), fault) != faults.end();
+}
+
+/// What is wrong with every sheet of several: said once.
+std::vector<TrayFault> commonFaults(const Tried& tried) {
+    if (tried.sheets.size() < 2) return {};
+    std::vector<TrayFault> common = tried.sheets.front().faults;
+    for (const TriedSheet& sheet : tried.sheets)
+        std::erase_if(common, [&](const TrayFault& fault) { return !holds(sheet.faults, fault); });
+    return common;
+}
+
+/// One sheet, and under it what is wrong with it alone.
+QWidget* sheetIn(const TriedSheet& sheet, const std::vector<TrayFault>& common, int number, Unit unit) {
+    auto* place = new QWidget;
+    place->setObjectName(QStringLiteral("tray-sheet-%1").arg(number));
+    place->setFixedWidth(sheet_px);
+    auto* down = column();
+    place->setLayout(down);
+    auto* paper = new FittedPicture(QStringLiteral("tray-picture-%1").arg(number));
+    const double scale = sheet_px / std::max(sheet.paper.width, sheet.paper.height);
+    paper->setFixedSize(static_cast<int>(std::ceil(sheet.paper.width * scale)),
+                        static_cast<int>(std::ceil(sheet.paper.height * scale)));
+    paper->setAccessibleName(tr("%1, as it came out").arg(sheet.name));
+    paper->show(sheet.picture);
+    down->addWidget(paper, 0, Qt::AlignLeft);
+    auto* name = strongLabel(sheet.name);
+    name->setWordWrap(true);
+    down->addWidget(name);
+    for (const TrayFault& fault : sheet.faults)
+        if (!holds(common, fault)) down->addWidget(marked("look", theme().look, faultText(fault, unit)));
+    if (sheet.faults.empty()) down->addWidget(marked("fine", theme().text, tr("as it should be")));
+    down->addStretch(1);
+    return place;
+}
+
+}  // namespace
+
+QString faultText(const TrayFault& fault, Unit unit) {
+    using Kind = TrayFault::Kind;
+    const QString amount = lengthText(std::round(std::abs(fault.mm) * 10) / 10, unit);
+    const QString over = lengthText(told_over_mm, unit);
+    switch (fault.kind) {
+        case Kind::jammed:
+            return tr("It stuck in the printer: print it again.");
+        case Kind::mirrored:
+            return tr("It came out the other way round: stop. Look at the mirroring in the driver.");
+        case Kind::width:
+            return (fault.mm > 0 ? tr("%1 too wide over %2") : tr("%1 too narrow over %2")).arg(amount, over);
+        case Kind::height:
+            return (fault.mm > 0 ? tr("%1 too long over %2") : tr("%1 too short over %2")).arg(amount, over);
+        case Kind::crooked:
+            return tr("fed crooked: %1 aside over %2").arg(amount, over);
+        case Kind::beside:
+            return tr("%1 beside its place").arg(amount);
+        case Kind::cut_off:
+            return tr("up to %1 more is left bare at an edge than the job keeps free").arg(amount);
+        case Kind::other_face:
+            return tr("It printed the other face: lay the sheets the other way round.");
+    }
+    return {};
+}
+
+TrayPage::TrayPage(QWidget* parent) : QWidget(parent) {
+    setObjectName(QStringLiteral("tray-page"));
+    auto* down = new QVBoxLayout(this);
+    down->setContentsMargins(24, 16, 24, 8);
+    down->setSpacing(6);
+    auto* top = new QHBoxLayout;
+    title_ = titleLabel({});
+    title_->setObjectName(QStringLiteral("tray-title"));
+    top->addWidget(title_, 1);
+    QPushButton* back = linkButton(QStringLiteral("tray-back"), tr("back to what to do"));
+    connect(back, &QPushButton::clicked, this, &TrayPage::closed);
+    top->addWidget(back);
+    down->addLayout(top);
+    says_ = quietLabel({});
+    says_->setObjectName(QStringLiteral("tray-says"));
+    down->addWidget(says_);
+    area_ = new QScrollArea;
+    area_->setObjectName(QStringLiteral("tray-sheets"));
+    area_->setWidgetResizable(true);
+    area_->setFrameShape(QFrame::NoFrame);
+    down->addWidget(area_, 1);
+}
+
+void TrayPage::show(const Tried& tried, Unit unit) {
+    title_->setText(tr("In the tray of %1").arg(tried.printer));
+    const auto wrong = std::count_if(tried.sheets.begin(), tried.sheets.end(),
+                                     [](const TriedSheet& sheet) { return !sheet.faults.empty(); });
+    const QString all = counted(static_cast<qsizetype>(tried.sheets.size()), tr("%1 sheet"), tr("%1 sheets"));
+    says_->setText(wrong == 0
+                       ? tr("%1, as they should be. No paper was used: this printer is not there.").arg(all)
+                       : tr("%1, %2 with something wrong. Measure a printer by its page, and that is made up "
+                            "for. No paper was used: this printer is not there.")
+                             .arg(all)
+                             .arg(wrong));
+    const std::vector<TrayFault> common = commonFaults(tried);
+    auto* body = new QWidget;
+    auto* down = new QVBoxLayout(body);
+    down->setContentsMargins(0, 8, 0, 8);
+    down->setSpacing(12);
+    if (!common.empty()) {
+        QStringList words;
+        for (const TrayFault& fault : common) words << faultText(fault, unit);
+        QWidget* all_of_them =
+            marked("look", theme().look, tr("All of them: %1").arg(words.join(QStringLiteral("; "))));
+        all_of_them->setObjectName(QStringLiteral("tray-common"));
+        down->addWidget(all_of_them);
+    }
+    auto* grid = new QGridLayout;
+    down->addLayout(grid, 1);
+    grid->setHorizontalSpacing(24);
+    grid->setVerticalSpacing(20);
+    int at = 0;
+    for (const TriedSheet& sheet : tried.sheets) {
+        grid->addWidget(sheetIn(sheet, common, at + 1, unit), at / columns, at % columns, Qt::AlignTop);
+        ++at;
+    }
+    grid->setColumnStretch(columns, 1);
+    grid->setRowStretch(at / columns + 1, 1);
+    area_->setWidget(body);
+}
+
+}  // namespace tympan::app

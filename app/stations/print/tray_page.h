@@ -1,0 +1,30 @@
+#pragma once
+#include <QWidget>
+
+#include "app/shell/tried.h"
+#include "core/measure/length.h"
+
+class QLabel;
+class QScrollArea;
+
+namespace tympan::app {
+
+/// The tray of a printer, from above: each sheet as it came out, and what is wrong with it.
+class TrayPage : public QWidget {
+    Q_OBJECT
+  public:
+    explicit TrayPage(QWidget* parent = nullptr);
+    void show(const Tried& tried, Unit unit);
+
+  signals:
+    void closed();
+
+  private:
+    QLabel *title_, *says_;
+    QScrollArea* area_;
+};
+
+/// "It came out mirrored: stop. …"
+QString faultText(const TrayFault& fault, Unit unit);
+
+}  // namespace tympan::app
