@@ -39,7 +39,8 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     simulated_ = shippedSimulated();
     first->addWidget(printers_);
     which_ = choiceBox(QStringLiteral("print-which"), tr("Which sheets"), 150);
-    which_->setToolTip(tr("Each piece names its printer: only what this one prints is handed over."));
+    which_->setToolTip(
+        tr("Whose sheets: each piece names its printer, and only what this one prints is handed over."));
     first->addWidget(which_);
     print_ = pushButton(QStringLiteral("print-now"), tr("Print at true size"));
     print_->setProperty("main", true);
@@ -147,8 +148,7 @@ void PrintTray::showWhich() {
     const int of_piece = desk_->printer() ? desk_->printer()->id : 0;
     which_->clear();
     if (used.size() < 2) return;
-    for (const Printer* printer : used)
-        which_->addItem(tr("what %1 prints").arg(printerName(*printer)), printer->id);
+    for (const Printer* printer : used) which_->addItem(printerName(*printer), printer->id);
     which_->addItem(tr("all sheets"), 0);
     // What a hand chose stays until another printer's piece is chosen.
     const int shown = of_piece == which_of_ && before >= 0 ? which_->findData(before) : -1;
