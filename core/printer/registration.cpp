@@ -39,7 +39,7 @@ Affine sentFor(const Printer& printer, const SizeMm& page) {
 }
 
 Decomposed decomposed(const Affine& laid) {
-    // The axis across keeps its direction: its turn is the skew, what the other one differs is shear.
+    // The skew is the mean turn of both axes; by how much they turn apart is shear.
     const double across = std::atan2(laid.b, laid.a), down = std::atan2(-laid.c, laid.d);
     const double skew = (across + down) / 2;
     return {{std::hypot(laid.a, laid.b), std::hypot(laid.c, laid.d), skew / degrees, {laid.e, laid.f}},

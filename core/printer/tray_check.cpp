@@ -43,7 +43,7 @@ std::vector<TrayFault> trayFaults(const TraySheet& sheet, const SimulatedPrinter
         faults.push_back({Kind::beside, beside});
 
     const PageMargins &is = did.printer.margins,
-                      kept = bareEdges(known, lying ? SizeMm{paper.height, paper.width} : paper);
+                      kept = bareEdges(sent, lying ? SizeMm{paper.height, paper.width} : paper);
     const double bare =
         std::max({is.left - kept.left, is.top - kept.top, is.right - kept.right, is.bottom - kept.bottom});
     if (bare > seen_bare_mm) faults.push_back({Kind::cut_off, bare});

@@ -42,6 +42,13 @@ TEST(TrayCheck, sizeAndTurnAreToldOverASheet) {
     EXPECT_THAT(trayFaults(sheet(), did, {}), IsEmpty()) << "nobody sees that";
 }
 
+TEST(TrayCheck, marginsOfOneThatMirrorsAreThoseOfThePaper) {
+    SimulatedPrinter did;
+    did.printer.mirrors = true;
+    did.printer.margins = {3, 4, 9, 5};
+    EXPECT_THAT(trayFaults(sheet(), did, did.printer), IsEmpty());
+}
+
 TEST(TrayCheck, whatStopsTheWorkComesFirst) {
     SimulatedPrinter did;
     did.printer.mirrors = true;
