@@ -13,6 +13,7 @@
 #include "core/job/edits.h"
 #include "core/job/job_file.h"
 #include "core/method/catalogue.h"
+#include "core/object/materials.h"
 
 namespace tympan::cli {
 
@@ -70,6 +71,7 @@ void PieceOptions::addTo(Command& command) {
         "--height", height,
         "its height; with another shape than the picture's, the picture is cropped about its centre");
     command.whole("--page", page, 1, 1'000'000, "which page of a PDF");
+    command.option("--ground", ground, "the object's colour: #e8dfc8");
     command.option("--method", method, "how it is transferred; `tympan-cli methods` lists them");
 }
 
@@ -78,13 +80,13 @@ Job PieceOptions::job() const {
         failUsage("--width is required", "say how wide the picture is on the object: --width 200mm");
     NewPiece piece;
     piece.method = findMethod(shippedMethods(), method);
-    if (!selectable(piece.method))
-        failUsage(fmt::format("--method {} needs {} printed passes, which cannot be prepared yet", method,
-                              piece.method->passes),
-                  "choose another; `tympan-cli methods` lists them");
     piece.size.width = sizeOf("--width", width);
     std::optional<double> asked_height;
     if (!height.empty()) asked_height = sizeOf("--height", height);
+    if (piece.method->passes > 1) {  // what goes by that has a white of its own, for dark cloth
+        piece.object.material = findMaterial(shippedMaterials(), "cotton-dark");
+        piece.object.ground = piece.object.material.ground;
+    }
     if (!ground.empty()) {
         const auto colour = parseColour(ground);
         if (!colour) failUsage("--ground " + ground + " is not a colour", "write it as #e8dfc8");

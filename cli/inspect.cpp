@@ -95,7 +95,6 @@ void addInspect(CommandLine& line) {
     Command command = line.add("inspect", "say what a picture comes to at a size, by a method");
     auto options = std::make_shared<Options>();
     options->piece.addTo(command);
-    command.option("--ground", options->piece.ground, "the object's colour: #e8dfc8");
     command.flag("--json", options->json, "one JSON object on standard output");
     command.does([options] {
         const Job job = options->piece.job();

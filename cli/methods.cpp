@@ -46,9 +46,7 @@ int listMethods(bool json) {
     }
     for (const Method& method : shippedMethods())
         print(fmt::format("{:22}{}\n{:22}{}\n", method.id, method.name, "",
-                          !selectable(method) ? "needs two printed passes: cannot be prepared yet"
-                          : mirroredBy(method) == Mirrored::yes ? "printed mirrored"
-                                                                : "printed as it reads"));
+                          mirroredBy(method) == Mirrored::yes ? "printed mirrored" : "printed as it reads"));
     return 0;
 }
 

@@ -9,7 +9,7 @@ namespace tympan::cli {
 namespace {
 
 struct Options {
-    std::string file, printer, out;
+    std::string file, printer, out, onto;
 };
 
 int print(const Options& options) {
@@ -20,7 +20,7 @@ int print(const Options& options) {
                     "name one as simulated:PROFILE.json; print on a real one in the program, or with the "
                     "system's own");
     const SimulatedPrinter printer = readSimulated(options.printer.substr(simulated.size()));
-    const int out = printInto(options.out, printer, options.file, progressLine());
+    const int out = printInto(options.out, printer, options.file, options.onto, progressLine());
     for (const int jammed : printer.faults.jams) say(fmt::format("sheet {} jammed", jammed));
     say(fmt::format("{} sheet{} in the tray", out, out == 1 ? "" : "s"));
     return 0;
@@ -34,6 +34,8 @@ void addPrint(CommandLine& line) {
     command.required("FILE", options->file, "a PDF that `sheets` wrote");
     command.required("--printer", options->printer, "simulated:PROFILE.json");
     command.required("-o,--output", options->out, "the folder for what comes out");
+    command.option("--onto", options->onto,
+                   "a tray whose sheets are fed again: the file is the white (see sheets --pass 2)");
     command.does([options] { return print(*options); });
 }
 

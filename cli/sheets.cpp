@@ -30,7 +30,7 @@ struct Options {
     std::string printer;  ///< a profile, or the name of one that is kept
     std::string only, joint, overlap = "10mm", seams = "quiet";
     bool fewest = false;
-    int more_sheets = 0;
+    int more_sheets = 0, pass = 0;
     std::string cuts, cut_from = "printed-side", cut_beyond = "0mm", turning;
     bool cut_lines = false, corner_marks = false, spares = false;
     double nest_seconds = 0;
@@ -131,7 +131,7 @@ OpenedJob jobOf(const Options& options) {
                       options),
             0};
     for (const char* option :
-         {"--width", "--height", "--page", "--method", "--colour", "--contrast", "--line-art", "--enlarge"})
+         {"--width", "--height", "--page", "--ground", "--method", "--colour", "--contrast", "--line-art", "--enlarge"})
         if (options.command->given(option))
             throw Error(Error::Kind::usage, "", fmt::format("a job has its own {}", option + 2),
                         "leave it out, or change it in the job");
@@ -183,7 +183,11 @@ Job closer(const Options& options, const Job& job) {
 
 int sheets(const Options& options, const OpenedJob& opened) {
     const Job job = closer(options, asPrinted(opened.job));
-    const Imposition whole = impose(job, options.print.forced()), imposition = onlyAsked(whole, options.only);
+    const Imposition whole = impose(job, options.print.forced());
+    const Imposition asked = onlyAsked(whole, options.only);
+    const Imposition imposition = options.pass > 0 ? onlyPass(asked, options.pass) : withPasses(asked);
+    if (imposition.sheets.empty())
+        throw Error(Error::Kind::usage, "", "--pass 2: no sheet is printed twice", "leave it out");
     if (!options.guide.empty() && !needsGuide(whole))
         throw Error(Error::Kind::usage, "",
                     "--guide: every picture fits one sheet, so nothing is put together", "leave it out");
@@ -230,6 +234,8 @@ void addSheets(CommandLine& line) {
     command.oneOf("--seams", options->seams, namesOf(seam_manners), "where seams are laid");
     command.flag("--fewest", options->fewest, "as few sheets as any way of laying them takes");
     command.whole("--more-sheets", options->more_sheets, 0, 50, "sheets more than it takes, to hide seams");
+    command.whole("--pass", options->pass, 1, 2,
+                  "of sheets that are printed twice, only the first or the second pass");
     command.option("--only", options->only, "print these sheets alone: B2,C1");
     command.option("--guide", options->guide, "also write how to put the sheets together, as a PDF");
     command.number("--nest", options->nest_seconds, 0, 86'400,

@@ -4,7 +4,6 @@
 #include <QComboBox>
 #include <QGridLayout>
 #include <QPushButton>
-#include <QStandardItemModel>
 #include <QStyle>
 
 #include "app/shell/known_methods.h"
@@ -67,13 +66,7 @@ MethodFinder::MethodFinder(const QString& name, QWidget* parent)
     all_->setObjectName(name + QStringLiteral("-method"));
     all_->setAccessibleName(tr("Every way of transfer"));
     for (const Method& method : knownMethods()) {
-        all_->addItem(selectable(method) ? methodName(method)
-                                         : tr("%1 (two printed passes: not yet)").arg(methodName(method)),
-                      QString::fromStdString(method.id));
-        if (!selectable(method)) {
-            QStandardItem* item = qobject_cast<QStandardItemModel*>(all_->model())->item(all_->count() - 1);
-            item->setEnabled(false);
-        }
+        all_->addItem(methodName(method), QString::fromStdString(method.id));
     }
     all_->setMaxVisibleItems(20);
     every->addWidget(all_, 1);

@@ -35,6 +35,11 @@ Tone within(Tone tone) {
     tone.screen.per_cm = screen_per_cm.nearest(tone.screen.per_cm);
     tone.screen.angle_deg = rotation_deg.nearest(tone.screen.angle_deg);
     tone.vividness = {around.nearest(tone.vividness.pale), around.nearest(tone.vividness.all)};
+    DarkCloth& cloth = tone.dark_cloth;
+    cloth.limit = percent.nearest(cloth.limit);
+    cloth.soft = percent.nearest(cloth.soft);
+    cloth.white = percent.nearest(cloth.white);
+    if (cloth.choke_mm) cloth.choke_mm = choke_mm.nearest(*cloth.choke_mm);
     return tone;
 }
 
@@ -113,6 +118,11 @@ Printer withinLimits(Printer printer) {
     r.scale_x = printer_scale.nearest(r.scale_x);
     r.scale_y = printer_scale.nearest(r.scale_y);
     r.skew_deg = printer_skew_deg.nearest(r.skew_deg);
+    printer.white_beside = {printer_offset_mm.nearest(printer.white_beside.x),
+                            printer_offset_mm.nearest(printer.white_beside.y)};
+    if (printer.shrink)
+        printer.shrink =
+            SheetShrink{sheet_shrink.nearest(printer.shrink->x), sheet_shrink.nearest(printer.shrink->y)};
     r.offset = {printer_offset_mm.nearest(r.offset.x), printer_offset_mm.nearest(r.offset.y)};
     return printer;
 }

@@ -29,6 +29,7 @@ inline constexpr Range percent{0, 100}, around{-100, 100};
 inline constexpr Range steps{0, 16}, grey{0, 255};
 inline constexpr Range local_mm{0.1, 50}, limit_around_mm{0.5, 50}, repair_mm{0, 2};
 inline constexpr Range screen_per_cm{2, 60};
+inline constexpr Range choke_mm{0, 5};
 
 inline constexpr Range seen_from_mm{150, 50'000}, quality{1, 100}, speck_mm{0, 10};
 

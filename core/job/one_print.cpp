@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "core/job/turns.h"
+#include "core/job/two_passes.h"
 
 namespace tympan {
 
@@ -15,7 +16,7 @@ bool maySharePrint(const Job& job, const Piece& a, const Piece& b) {
 
 bool asks(const Job& job, const Piece& piece) {
     const Object& object = objectOf(job, piece);
-    return object.one_print && !object.spot() && object.shape.kind != ShapeKind::tapered;
+    return object.one_print && !hasWhite(piece) && !object.spot() && object.shape.kind != ShapeKind::tapered;
 }
 
 }  // namespace

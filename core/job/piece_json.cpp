@@ -52,6 +52,16 @@ Screen readScreen(JsonReader reader) {
     return screen;
 }
 
+DarkCloth readDarkCloth(JsonReader reader) {
+    DarkCloth cloth;
+    cloth.limit = reader.integer("limit", limits::percent, cloth.limit);
+    cloth.soft = reader.integer("soft", limits::percent, cloth.soft);
+    cloth.white = reader.integer("white", limits::percent, cloth.white);
+    if (reader.has("choke_mm")) cloth.choke_mm = reader.number("choke_mm", limits::choke_mm);
+    reader.finish();
+    return cloth;
+}
+
 std::array<int, 3> readParts(JsonReader& reader, const std::string& field) {
     const std::vector<double> read = reader.numbers(field, limits::percent.least, limits::percent.most, 3);
     if (read.size() != 3) reader.fail(field, "must be three numbers: of red, green and blue");
@@ -116,6 +126,7 @@ Tone readTone(JsonReader reader) {
     if (reader.has("screen")) tone.screen = readScreen(reader.object("screen"));
     tone.vividness = {reader.integer("vivid_pale", limits::around, 0),
                       reader.integer("vivid_all", limits::around, 0)};
+    if (reader.has("dark_cloth")) tone.dark_cloth = readDarkCloth(reader.object("dark_cloth"));
     reader.finish();
     return tone;
 }
@@ -190,6 +201,10 @@ json toJson(const Tone& tone) {
                            {"angle_deg", tone.screen.angle_deg}};
     if (tone.vividness.pale != 0) value["vivid_pale"] = tone.vividness.pale;
     if (tone.vividness.all != 0) value["vivid_all"] = tone.vividness.all;
+    if (const DarkCloth& cloth = tone.dark_cloth; cloth != usual.dark_cloth) {
+        value["dark_cloth"] = {{"limit", cloth.limit}, {"soft", cloth.soft}, {"white", cloth.white}};
+        if (cloth.choke_mm) value["dark_cloth"]["choke_mm"] = *cloth.choke_mm;
+    }
     return value;
 }
 

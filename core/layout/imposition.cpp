@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "core/job/landing.h"
+#include "core/job/two_passes.h"
 #include "core/layout/cut_outline.h"
 #include "core/layout/kept_places.h"
 #include "core/layout/remainders.h"
@@ -103,11 +104,31 @@ Imposition impose(const Job& job, std::optional<Mirrored> forced, const Progress
         for (Sheet& sheet : sheets) imposition.sheets.push_back(std::move(sheet));
     int shared = 0;
     for (Sheet& sheet : imposition.sheets) {
+        sheet.passes = passesOf(job, job.pieces[sheet.regions.front().print]);
         if (sheet.regions.size() > 1 && !sheet.regions.front().tile)
             sheet.label = std::to_string(++shared);
         else if (sheet.label.empty())
             sheet.label = sheet.regions.front().label;
     }
+    return imposition;
+}
+
+Imposition withPasses(Imposition imposition) {
+    std::vector<Sheet> again;
+    for (const Sheet& sheet : imposition.sheets)
+        for (int pass = 2; pass <= sheet.passes; ++pass) {
+            again.push_back(sheet);
+            again.back().pass = pass;
+        }
+    std::stable_sort(again.begin(), again.end(),
+                     [](const Sheet& a, const Sheet& b) { return a.pass < b.pass; });
+    for (Sheet& sheet : again) imposition.sheets.push_back(std::move(sheet));
+    return imposition;
+}
+
+Imposition onlyPass(Imposition imposition, int pass) {
+    imposition = withPasses(std::move(imposition));
+    std::erase_if(imposition.sheets, [&](const Sheet& sheet) { return sheet.pass != pass; });
     return imposition;
 }
 

@@ -14,6 +14,8 @@ struct Sheet {
     std::string label;  ///< "A1" for a part of one piece, "3" for a sheet that pieces share
     Tab::Side printed_side = Tab::Side::up;  ///< what happens to it when it is laid
     bool laid_whole = false;  ///< goes onto the object untrimmed: nothing but the picture is inked
+    int passes = 1;           ///< how often it goes through the printer
+    int pass = 1;             ///< which of them this is
 };
 
 /// Which region of which piece lands where on which sheet: a pure function of the job.
@@ -30,6 +32,13 @@ struct Imposition {
 /// parted over as few sheets as either orientation of the page allows. `forced` overrides the mirroring of
 /// this one output. Throws Error (input) when the margins leave no room; Error (stopped).
 Imposition impose(const Job& job, std::optional<Mirrored> forced = {}, const Progress& progress = {});
+
+/// With every sheet once for each time that it goes through the printer: all first passes, then the second
+/// ones in the same order, since something is changed at the printer in between. What is printed, not what
+/// paper it takes.
+Imposition withPasses(Imposition imposition);
+/// Only what is printed in one of them.
+Imposition onlyPass(Imposition imposition, int pass);
 
 /// Only the sheets that one printer of the job prints, by its id.
 Imposition onlyPrintedBy(Imposition imposition, const Job& job, int printer);

@@ -25,7 +25,7 @@ bool printable(const Method& method, const FinderQuestion& question) {
 std::vector<FinderAnswer> findMethods(const std::vector<Method>& methods, const FinderQuestion& question) {
     std::vector<FinderAnswer> answers;
     for (const Method& method : methods) {
-        if (!selectable(method) || !printable(method, question)) continue;
+        if (!printable(method, question)) continue;
         if (!question.material.empty() && !holds(method.suits, question.material)) continue;
         FinderAnswer answer{method, {}};
         if (!question.at_hand.empty())

@@ -81,7 +81,7 @@ struct Method {
     bool seen_through = false;  ///< the object is clear and looked at from its other side: one turn more
     bool laid_whole =
         false;       ///< the sheet goes onto the object untrimmed: nothing but the picture may be inked
-    int passes = 1;  ///< printed one after the other on the same sheet; more than one cannot be prepared yet
+    int passes = 1;  ///< printed one after the other on the same sheet; the second is a white under the first
     /// What carries the ink stays on, so that sheets of one picture may overlap when laid; else they meet
     /// edge to edge, since paper between would keep the ink of the upper one off.
     bool overlaps = false;
@@ -116,9 +116,6 @@ struct Method {
 
     bool operator==(const Method&) const = default;
 };
-
-/// Whether the program can prepare it: one printed pass.
-inline bool selectable(const Method& method) { return method.passes == 1; }
 
 /// From printing to the finished piece, with the least, usual and longest waits, in minutes. Deadlines take
 /// no time. A guess as soon as any part of it is one.

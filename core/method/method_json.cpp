@@ -110,7 +110,7 @@ Method readMethod(JsonReader reader) {
     method.turns = reader.texts("turns");
     method.seen_through = reader.flag("seen_through", false);
     method.laid_whole = reader.flag("laid_whole", false);
-    method.passes = reader.integer("passes", 1, 4, 1);
+    method.passes = reader.integer("passes", 1, 2, 1);
     // What stands under "overlaps" in older copies was true of nearly all, and read by nobody.
     reader.flag("overlaps", false);
     method.overlaps = reader.flag("sheets_overlap", false);

@@ -22,7 +22,12 @@ constexpr double points_per_mm = 72 / mm_per_inch;
 
 }  // namespace
 
-int overlapFor(const Printer& printer) { return printer.registration.exact() ? 0 : 2; }
+int overlapFor(const Printer& printer, int pass) {
+    const SizeMm any{1, 2};
+    const bool as_it_is =
+        printer.registration.exact() && (pass == 1 || sentAgainFor(printer, any) == Affine{});
+    return as_it_is ? 0 : 2;
+}
 
 std::vector<RectPx> partsOf(const RectPx& box, int overlap_px) {
     std::vector<RectPx> parts;
@@ -42,6 +47,7 @@ struct PdfFile::State {
     PdfPictures pictures;
     double page_height = 0;
     Printer printer;
+    int pass = 1;
     cairo_surface_t* surface = nullptr;
     cairo_t* page = nullptr;
 
@@ -85,19 +91,23 @@ PdfFile::PdfFile(const std::filesystem::path& target, const std::string& title, 
 
 PdfFile::~PdfFile() = default;
 
-void PdfFile::printedBy(const Printer& printer) { state_->printer = printer; }
+void PdfFile::printedBy(const Printer& printer, int pass) {
+    state_->printer = printer;
+    state_->pass = pass;
+}
 
 void PdfFile::beginPage(const SizeMm& page) {
     state_->page_height = page.height * points_per_mm;
-    const Affine sent = sentFor(state_->printer, page);
+    const Affine sent =
+        state_->pass > 1 ? sentAgainFor(state_->printer, page) : sentFor(state_->printer, page);
+    const bool as_it_is = sent == Affine{};
     // The same in points, y up from the page's lower edge.
     const Affine up{points_per_mm, 0, 0, -points_per_mm, 0, state_->page_height};
-    state_->pictures.beginPage(state_->printer.registration.exact() ? Affine{}
-                                                                    : up.after(sent).after(up.inverse()));
+    state_->pictures.beginPage(as_it_is ? Affine{} : up.after(sent).after(up.inverse()));
     cairo_pdf_surface_set_size(state_->surface, page.width * points_per_mm, page.height * points_per_mm);
     cairo_identity_matrix(state_->page);
     cairo_scale(state_->page, points_per_mm, points_per_mm);
-    if (state_->printer.registration.exact()) return;
+    if (as_it_is) return;
     const cairo_matrix_t matrix{sent.a, sent.b, sent.c, sent.d, sent.e, sent.f};
     cairo_transform(state_->page, &matrix);
 }
@@ -114,7 +124,7 @@ void PdfFile::place(std::size_t stored, int x, int y, const PixelGrid& grid, con
 }
 
 void PdfFile::picture(const cv::Mat& ink, int x, int y, const PixelGrid& grid) {
-    for (const RectPx& part : partsOf({0, 0, ink.cols, ink.rows}, overlapFor(state_->printer)))
+    for (const RectPx& part : partsOf({0, 0, ink.cols, ink.rows}, overlapFor(state_->printer, state_->pass)))
         place(store(packed(ink(cv::Rect(part.x, part.y, part.width, part.height)))), x + part.x, y + part.y,
               grid);
 }
@@ -122,7 +132,7 @@ void PdfFile::picture(const cv::Mat& ink, int x, int y, const PixelGrid& grid) {
 void PdfFile::pictureIn(const RectMm& where, const cv::Mat& ink) {
     const double across = where.width / ink.cols * points_per_mm,
                  down = where.height / ink.rows * points_per_mm;
-    for (const RectPx& part : partsOf({0, 0, ink.cols, ink.rows}, overlapFor(state_->printer)))
+    for (const RectPx& part : partsOf({0, 0, ink.cols, ink.rows}, overlapFor(state_->printer, state_->pass)))
         state_->place(store(packed(ink(cv::Rect(part.x, part.y, part.width, part.height)))),
                       {where.x * points_per_mm + part.x * across, where.y * points_per_mm + part.y * down,
                        part.width * across, part.height * down});

@@ -23,7 +23,8 @@ class PdfFile {
 
     /// The pages that are begun from now on are printed by this: what is drawn at a place is sent to where
     /// the printer must be told for it to lie there.
-    void printedBy(const Printer& printer);
+    /// In its second pass: onto what the first laid, on a sheet that may have shrunk.
+    void printedBy(const Printer& printer, int pass = 1);
     void beginPage(const SizeMm& page);
     /// Stores ink, and returns its number: it may be placed as often as it is wanted.
     std::size_t store(const PackedInk& ink);
@@ -54,6 +55,6 @@ class PdfFile {
 /// not end at whole pixels of what draws them, and a light line would be seen where two only touch.
 std::vector<RectPx> partsOf(const RectPx& box, int overlap_px = 0);
 /// How much that is for what a printer prints.
-int overlapFor(const Printer& printer);
+int overlapFor(const Printer& printer, int pass = 1);
 
 }  // namespace tympan

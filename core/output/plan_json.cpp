@@ -113,6 +113,7 @@ std::string planJson(const Job& job, const Imposition& imposition) {
         if (imposition.prints.size() == 1) {
             for (const PlacedRegion& part : sheet.regions) {
                 Json entry{{"page", number}};
+                if (sheet.passes > 1) entry["pass"] = sheet.pass;
                 entry.update(placeOf(part, imposition));
                 plan["sheets"].push_back(std::move(entry));
             }
@@ -124,10 +125,10 @@ std::string planJson(const Job& job, const Imposition& imposition) {
             entry.update(placeOf(part, imposition));
             parts.push_back(std::move(entry));
         }
-        plan["sheets"].push_back({{"page", number},
-                                  {"label", sheet.label},
-                                  {"page_mm", pageSize(sheet)},
-                                  {"parts", std::move(parts)}});
+        Json entry{{"page", number}, {"label", sheet.label}, {"page_mm", pageSize(sheet)}};
+        if (sheet.passes > 1) entry["pass"] = sheet.pass;
+        entry["parts"] = std::move(parts);
+        plan["sheets"].push_back(std::move(entry));
     }
     return plan.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }

@@ -17,7 +17,8 @@ const char* const tell_tale = "backwards here? the printer mirrored: stop";
 namespace {
 
 constexpr double line_mm = 0.2;
-constexpr double clear_of_bleed_mm = 0.4, clear_of_picture_mm = 1.5, clear_of_tick_mm = 0.4;
+constexpr double clear_of_bleed_mm = 0.4, clear_of_picture_mm = 1.5, clear_of_tick_mm = 0.4,
+                 clear_of_others_mm = 1.2;
 constexpr double between_blocks_mm = 3;
 constexpr double words_mm = 2.6, leading_mm = 3.5;
 
@@ -192,7 +193,7 @@ SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const st
     std::vector<RectMm> taken;
     for (const Mark& mark : others) {
         result.marks.push_back(mark);
-        taken.push_back(grown(extent(mark), clear_of_tick_mm));
+        taken.push_back(grown(extent(mark), clear_of_others_mm));
     }
     bool gauges = false;
     for (const PlacedRegion& part : sheet.regions) {

@@ -16,6 +16,7 @@
 #include "core/measure/outline_operations.h"
 #include "core/output/cut_marks.h"
 #include "core/output/pdf_file.h"
+#include "core/output/register_marks.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/swab_patches.h"
 #include "core/render/render_region.h"
@@ -113,9 +114,14 @@ class Patches {
 /// All that lies on a sheet beside pictures.
 Marks marksOn(const Job& job, const Imposition& imposition, const Sheet& sheet, Patches& patches,
               const Progress& progress) {
-    Marks marks = sheetMarks(imposition, sheet, wordsOn(job, sheet), labelsOn(job, sheet),
-                             drawn(cornerMarks(job, imposition, sheet)), patches.on(job, sheet, progress))
-                      .marks;
+    const RegisterMarks fit = registerMarks(imposition, sheet);
+    if (sheet.pass > 1) return drawn(fit);
+    Marks others = drawn(cornerMarks(job, imposition, sheet));
+    for (Mark& mark : drawn(fit)) others.push_back(std::move(mark));
+    std::vector<Marks> waste = patches.on(job, sheet, progress);
+    if (sheet.passes > 1) waste.push_back(wordsFor(fit));
+    Marks marks =
+        sheetMarks(imposition, sheet, wordsOn(job, sheet), labelsOn(job, sheet), others, waste).marks;
     for (Mark& mark : cutLines(job, imposition, sheet)) marks.push_back(std::move(mark));
     return marks;
 }
@@ -126,6 +132,11 @@ Print printIn(const Imposition& imposition, const Job& job, std::size_t print, d
     Print made = printOf(job, job.pieces[print], ppi);
     made.mirrored = imposition.prints[print].mirrored;
     return made;
+}
+
+Print inPass(Print print, int pass) {
+    print.layer = pass > 1 ? PrintLayer::white : PrintLayer::colour;
+    return print;
 }
 
 Print turnedOn(const PlacedRegion& part, const Print& print) {
@@ -144,11 +155,11 @@ cv::Mat regionInk(const Imposition& imposition, const Print& print, const Placed
 namespace {
 
 /// Copies of a piece lie on their sheets with the same pixels, which are made and stored once.
-using SameInk = std::tuple<std::size_t, std::size_t, int, int, int, int, double>;
+using SameInk = std::tuple<int, std::size_t, std::size_t, int, int, int, int, double>;
 
-SameInk sameInk(const PlacedRegion& part) {
-    return {part.print,       part.tile.value_or(0), part.inked.x,     part.inked.y,
-            part.inked.width, part.inked.height,     part.rotation_deg};
+SameInk sameInk(const PlacedRegion& part, int pass) {
+    return {pass,         part.print,       part.tile.value_or(0), part.inked.x,
+            part.inked.y, part.inked.width, part.inked.height,     part.rotation_deg};
 }
 
 /// A picture on a page: how it is made, and where its upper left corner lies, in pixels of the page.
@@ -159,15 +170,16 @@ struct InkOnPage {
 
 /// The ink of a part, in pictures of no more than may be held at once.
 std::vector<InkOnPage> inkOf(const Job& job, const Imposition& imposition, const std::vector<Print>& prints,
-                             const PlacedRegion& part) {
-    const int overlap = overlapFor(printerOf(job, job.pieces[part.print]));
+                             const PlacedRegion& part, int pass) {
+    const int overlap = overlapFor(printerOf(job, job.pieces[part.print]), pass);
     std::vector<InkOnPage> pictures;
-    const Print& print = prints[part.print];
+    const Print print = inPass(prints[part.print], pass);
     if (quarterTurns(part.rotation_deg)) {
+        const auto upright = std::make_shared<const Print>(print);
         for (const RectPx& box : partsOf(part.inked, overlap)) {
             const RectPx on_page = part.onPage(box);
-            pictures.push_back({[&imposition, &print, part, box](const std::stop_token& stop) {
-                                    return packed(regionInk(imposition, print, part, box, {stop, {}}));
+            pictures.push_back({[&imposition, upright, part, box](const std::stop_token& stop) {
+                                    return packed(regionInk(imposition, *upright, part, box, {stop, {}}));
                                 },
                                 {on_page.x, on_page.y}});
         }
@@ -213,8 +225,8 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
     std::set<SameInk> met;
     for (const Sheet& sheet : imposition.sheets)
         for (const PlacedRegion& part : sheet.regions)
-            if (met.insert(sameInk(part)).second)
-                for (InkOnPage& picture : inkOf(job, imposition, prints, part))
+            if (met.insert(sameInk(part, sheet.pass)).second)
+                for (InkOnPage& picture : inkOf(job, imposition, prints, part, sheet.pass))
                     makers.push_back(
                         [make = std::move(picture.make), stop = progress.stop] { return make(stop); });
     const auto count = static_cast<double>(makers.size());
@@ -224,11 +236,11 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
     Patches patches;
     for (const Sheet& sheet : imposition.sheets) {
         if (const Piece* piece = findPiece(job, sheet.regions.front().piece))
-            pdf.printedBy(printerOf(job, *piece));
+            pdf.printedBy(printerOf(job, *piece), sheet.pass);
         pdf.beginPage(sheet.page);
         for (const PlacedRegion& part : sheet.regions) {
-            const std::vector<InkOnPage> pictures = inkOf(job, imposition, prints, part);
-            std::vector<std::size_t>& numbers = stored[sameInk(part)];
+            const std::vector<InkOnPage> pictures = inkOf(job, imposition, prints, part, sheet.pass);
+            std::vector<std::size_t>& numbers = stored[sameInk(part, sheet.pass)];
             while (numbers.size() < pictures.size()) {
                 progress.at(all_stored * made++ / count);
                 numbers.push_back(pdf.store(inks.next()));
@@ -252,7 +264,7 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t n
                     cv::Scalar::all(255));
     for (const PlacedRegion& part : sheet.regions) {
         // The print at screen resolution is another raster, alike but not bit-equal: enough to look at.
-        const Print small = printIn(imposition, job, part.print, ppi);
+        const Print small = inPass(printIn(imposition, job, part.print, ppi), sheet.pass);
         const double scale = ppi / imposition.grid.ppi;
         cv::Mat ink;
         cv::Point at;

@@ -22,6 +22,9 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t s
 /// Imposition::prints.
 Print printIn(const Imposition& imposition, const Job& job, std::size_t print, double ppi);
 
+/// What of it is laid when its sheet goes through the printer for this time, from 1.
+Print inPass(Print print, int pass);
+
 /// A print as a part lies on its page at an angle that is no quarter: its raster is the part's box there.
 Print turnedOn(const PlacedRegion& part, const Print& print);
 

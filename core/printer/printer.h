@@ -50,6 +50,12 @@ struct DriverRecipe {
     bool operator==(const DriverRecipe&) const = default;
 };
 
+/// What becomes of a sheet's size when heat has gone over it once, in parts of its former size.
+struct SheetShrink {
+    double x = 1, y = 1;
+    bool operator==(const SheetShrink&) const = default;
+};
+
 /// What prints: the machine at home, a copy shop, a friend's. A Job keeps its own copy.
 struct Printer {
     int id = 1;
@@ -64,6 +70,10 @@ struct Printer {
     std::vector<DriverRecipe> recipes;
     /// How dark k comes out when it is asked, from 0 to 1; empty: as it was asked.
     std::vector<std::pair<double, double>> curve;
+    std::optional<SheetShrink> shrink;  ///< between two passes, as it was measured; none: nobody has
+    PointMm
+        white_beside{};  ///< where a second pass came to lie beside the first for all that, mm of the sheet
+    bool white_with_colour = false;  ///< it lays white and colour in one go
     bool operator==(const Printer&) const = default;
 };
 

@@ -37,6 +37,16 @@ std::pair<double, double> readPair(JsonReader& reader, const std::string& field,
     return {both[0], both[1]};
 }
 
+}  // namespace
+
+std::optional<SheetShrink> readShrink(JsonReader& reader) {
+    if (!reader.has("shrink_after_first")) return {};
+    const auto [x, y] = readPair(reader, "shrink_after_first", limits::sheet_shrink, 1);
+    return SheetShrink{x, y};
+}
+
+namespace {
+
 bool sameName(const std::string& a, const std::string& b) {
     const auto lower = [](unsigned char c) { return std::tolower(c); };
     return std::equal(a.begin(), a.end(), b.begin(), b.end(), [&](char x, char y) {
@@ -79,6 +89,10 @@ json printerFields(const Printer& printer) {
                                     {"quality", recipe.quality},
                                     {"notes", recipe.notes}});
     for (const auto& [asked, laid] : printer.curve) value["curve"].push_back({asked, laid});
+    if (printer.shrink) value["shrink_after_first"] = {printer.shrink->x, printer.shrink->y};
+    if (printer.white_beside != PointMm{})
+        value["white_beside_mm"] = {printer.white_beside.x, printer.white_beside.y};
+    if (printer.white_with_colour) value["white_with_colour"] = true;
     return value;
 }
 
@@ -114,6 +128,10 @@ Printer readPrinterFields(JsonReader& reader) {
             reader.fail("curve", "what is asked must grow from step to step");
         printer.curve.emplace_back(step[0], step[1]);
     }
+    printer.shrink = readShrink(reader);
+    std::tie(printer.white_beside.x, printer.white_beside.y) =
+        readPair(reader, "white_beside_mm", limits::printer_offset_mm, 0);
+    printer.white_with_colour = reader.flag("white_with_colour", false);
     return printer;
 }
 

@@ -12,6 +12,7 @@ namespace limits {
 inline constexpr Range printer_scale{0.8, 1.25};
 inline constexpr Range printer_skew_deg{-10, 10};
 inline constexpr Range printer_offset_mm{-100, 100};
+inline constexpr Range sheet_shrink{0.8, 1.2};
 }  // namespace limits
 
 /// The fields of a printer, as a job and a profile have them; without its id. What is as it is at first is
@@ -19,6 +20,9 @@ inline constexpr Range printer_offset_mm{-100, 100};
 nlohmann::json printerFields(const Printer& printer);
 /// Reads them; the caller finishes the reader. Throws Error (input).
 Printer readPrinterFields(JsonReader& reader);
+
+/// "shrink_after_first": two numbers, across and down; nothing when it is not there.
+std::optional<SheetShrink> readShrink(JsonReader& reader);
 
 /// A profile ("tympan-printer-1") by itself. Throws Error (input, output).
 nlohmann::json profileOf(const Printer& printer);

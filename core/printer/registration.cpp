@@ -38,6 +38,22 @@ Affine sentFor(const Printer& printer, const SizeMm& page) {
     return flip.after(sent).after(flip);
 }
 
+Affine shrunkBy(const SheetShrink& shrink, const SizeMm& page) {
+    const Affine turn = fed(page);
+    return turn.inverse().after(Affine{shrink.x, 0, 0, shrink.y, 0, 0}).after(turn);
+}
+
+Affine sentAgainFor(const Printer& printer, const SizeMm& page) {
+    const Affine turn = fed(page);
+    const Affine back{1, 0, 0, 1, -printer.white_beside.x, -printer.white_beside.y};
+    // All of this is about the sheet: of a printer that mirrors, about the flip of the page.
+    Affine sent = laidBy(printer.registration, page).inverse().after(turn.inverse().after(back).after(turn));
+    if (printer.shrink) sent = sent.after(shrunkBy(*printer.shrink, page));
+    if (!printer.mirrors) return sent;
+    const Affine flip{-1, 0, 0, 1, page.width, 0};
+    return flip.after(sent).after(flip);
+}
+
 Decomposed decomposed(const Affine& laid) {
     // The skew is the mean turn of both axes; by how much they turn apart is shear.
     const double across = std::atan2(laid.b, laid.a), down = std::atan2(-laid.c, laid.d);

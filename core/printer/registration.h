@@ -16,6 +16,14 @@ Affine laidBy(const Registration& registration, const SizeMm& page);
 /// the flip of the page has it.
 Affine sentFor(const Printer& printer, const SizeMm& page);
 
+/// What a sheet's shrinking does to what lies on it, in the page's frame: it stays against the upright
+/// sheet's left and upper edge, as it is fed again.
+Affine shrunkBy(const SheetShrink& shrink, const SizeMm& page);
+
+/// The same for the second pass over a sheet: to where something must stand that is to lie on what the first
+/// laid at a place, once the sheet has shrunk.
+Affine sentAgainFor(const Printer& printer, const SizeMm& page);
+
 /// The registration that lays an upright page as `laid` does, but for what of it is neither scale, turn nor
 /// offset: `shear`, the angle by which its axes are not square to each other, in degrees.
 struct Decomposed {

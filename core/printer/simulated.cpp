@@ -1,6 +1,7 @@
 #include "core/printer/simulated.h"
 
 #include <cmath>
+#include <map>
 #include <nlohmann/json.hpp>
 #include <opencv2/imgproc.hpp>
 
@@ -22,7 +23,7 @@ namespace {
 
 namespace fs = std::filesystem;
 constexpr double pdf_ppi = 72, most_noise_mm = 20;
-constexpr Range shrink{0.8, 1.2};
+constexpr auto tray_schema = "tympan-tray-1";
 
 /// A page as it would be on white paper, CV_8UC3 RGB. One pixel of it is exactly 25.4 mm / `ppi`.
 cv::Mat pageOf(const Artwork& document, int page, double ppi, const Progress& progress) {
@@ -115,11 +116,7 @@ SimulatedPrinter readSimulated(const fs::path& file) {
     JsonReader reader = JsonReader::lenient(source, root, rest);
     if (!reader.has("faults")) return simulated;
     JsonReader faults = reader.object("faults");
-    if (faults.has("shrink_after_first")) {
-        const auto both = faults.numbers("shrink_after_first", shrink.least, shrink.most, 2);
-        if (both.size() != 2) faults.fail("shrink_after_first", "must be two numbers");
-        simulated.faults.shrink_x = both[0], simulated.faults.shrink_y = both[1];
-    }
+    simulated.faults.shrink = readShrink(faults).value_or(SheetShrink{});
     if (faults.has("jams"))
         for (const double sheet : faults.numbers("jams", 1, 1e6, 1000))
             simulated.faults.jams.push_back(static_cast<int>(sheet));
@@ -128,37 +125,110 @@ SimulatedPrinter readSimulated(const fs::path& file) {
     return simulated;
 }
 
-TraySheet printedBy(const SimulatedPrinter& simulated, const Artwork& document, int page, double ppi,
-                    const Progress& progress) {
+namespace {
+
+/// Ink as the printer lays it, before the sheet changes: on a page as large as was sent.
+cv::Mat laidInk(const SimulatedPrinter& simulated, const Artwork& document, int page, double ppi, int fed,
+                const Progress& progress) {
     const Printer& printer = simulated.printer;
-    const PrinterFaults& faults = simulated.faults;
-    TraySheet sheet{page, {}, {}, ppi, printer.prints_face, printer.mirrors, false};
     cv::Mat ink = pageOf(document, page, ppi, progress);
     const double px_per_mm = ppi / mm_per_inch;
     const SizeMm paper{ink.cols / px_per_mm, ink.rows / px_per_mm};
-    const Affine shrunk{faults.shrink_x, 0, 0, faults.shrink_y, 0, 0};
-    const bool lying = paper.width > paper.height;
-    const Affine shrunk_here = lying ? Affine{faults.shrink_y, 0, 0, faults.shrink_x, 0, 0} : shrunk;
-    sheet.paper = {paper.width * shrunk_here.a, paper.height * shrunk_here.d};
-    if (std::find(faults.jams.begin(), faults.jams.end(), page) != faults.jams.end()) {
-        sheet.jammed = true;
-        return sheet;
-    }
     if (printer.black_only) cv::cvtColor(ink, ink, cv::COLOR_RGB2GRAY);
     if (!printer.curve.empty()) cv::LUT(ink, levelsOf(printer.curve), ink);
     if (printer.mirrors) cv::flip(ink, ink, 1);
-    const Affine laid = missedBy(faults, page).after(laidBy(printer.registration, paper));
+    const Affine laid = missedBy(simulated.faults, fed).after(laidBy(printer.registration, paper));
     if (!(laid == Affine{})) ink = moved(ink, laid, px_per_mm, ink.size());
-    clip(ink, printer.margins, lying, px_per_mm);
-    if (!(shrunk == Affine{}))
-        ink = moved(ink, shrunk_here, px_per_mm,
+    clip(ink, printer.margins, paper.width > paper.height, px_per_mm);
+    return ink;
+}
+
+bool jams(const PrinterFaults& faults, int sheet) {
+    return std::find(faults.jams.begin(), faults.jams.end(), sheet) != faults.jams.end();
+}
+
+}  // namespace
+
+TraySheet printedBy(const SimulatedPrinter& simulated, const Artwork& document, int page, double ppi,
+                    const Progress& progress) {
+    const PrinterFaults& faults = simulated.faults;
+    TraySheet sheet;
+    sheet.number = page, sheet.ppi = ppi;
+    sheet.face = simulated.printer.prints_face;
+    sheet.mirrored = simulated.printer.mirrors;
+    const cv::Mat ink = laidInk(simulated, document, page, ppi, page, progress);
+    const double px_per_mm = ppi / mm_per_inch;
+    const SizeMm paper{ink.cols / px_per_mm, ink.rows / px_per_mm};
+    // About the page's own corner: the sheet that is cut out below is the same wherever that lies.
+    const bool lying = paper.width > paper.height;
+    const Affine shrunk = lying ? Affine{faults.shrink.y, 0, 0, faults.shrink.x, 0, 0}
+                                : Affine{faults.shrink.x, 0, 0, faults.shrink.y, 0, 0};
+    sheet.paper = {paper.width * shrunk.a, paper.height * shrunk.d};
+    sheet.jammed = jams(faults, page);
+    if (sheet.jammed) return sheet;
+    sheet.picture =
+        shrunk == Affine{}
+            ? ink
+            : moved(ink, shrunk, px_per_mm,
                     {cvRound(sheet.paper.width * px_per_mm), cvRound(sheet.paper.height * px_per_mm)});
-    sheet.picture = ink;
     return sheet;
 }
 
+TraySheet printedAgain(const SimulatedPrinter& simulated, const TraySheet& first, const Artwork& document,
+                       int page, const Progress& progress) {
+    TraySheet sheet = first;
+    sheet.white.release();
+    sheet.jammed = first.jammed || jams(simulated.faults, page);
+    if (sheet.jammed) return sheet;
+    // Another feed, another miss.
+    constexpr int second_feed = 1'000'000;
+    cv::Mat white = laidInk(simulated, document, page, first.ppi, page + second_feed, progress);
+    if (white.channels() == 3) cv::cvtColor(white, white, cv::COLOR_RGB2GRAY);
+    // The sheet lies against the upright page's left and upper edges: of one that lies, these are the lower
+    // and the left one.
+    const cv::Size size = first.picture.size();
+    const int top = size.width > size.height ? white.rows - size.height : 0;
+    cv::Mat there(size, CV_8UC1, cv::Scalar(255));
+    const cv::Rect on_page = cv::Rect(0, top, size.width, size.height) & cv::Rect({}, white.size());
+    white(on_page).copyTo(there(on_page - cv::Point(0, top)));
+    cv::bitwise_not(there, sheet.white);
+    return sheet;
+}
+
+namespace {
+
+/// The sheets that lie in a tray, by page; those that jammed are not among them.
+std::map<int, TraySheet> sheetsIn(const fs::path& folder) {
+    const fs::path file = folder / "tray.json";
+    const JsonText source = readJsonText(file);
+    const nlohmann::json root = parseJson(source);
+    nlohmann::json rest;
+    JsonReader reader = JsonReader::lenient(source, root, rest);
+    if (reader.note("schema") != tray_schema)
+        reader.fail("schema", fmt::format("must be \"{}\": this is no tray", tray_schema));
+    std::map<int, TraySheet> sheets;
+    for (JsonReader& each : reader.objects("sheets")) {
+        TraySheet sheet;
+        sheet.number = each.integer("page", 1, 1'000'000);
+        if (each.flag("jammed", false)) continue;
+        const std::string picture = each.text("picture");
+        if (fs::path(picture).filename() != picture)
+            each.fail("picture", "must be a file in the tray's folder");
+        sheet.picture = readPicture(folder / picture)->pixels;
+        const auto paper = each.numbers("paper_mm", 1, 10'000, 2);
+        if (paper.size() != 2) each.fail("paper_mm", "must be two numbers");
+        sheet.paper = {paper[0], paper[1]};
+        sheet.mirrored = each.flag("mirrored_by_driver", false);
+        sheets.emplace(sheet.number, std::move(sheet));
+    }
+    return sheets;
+}
+
+}  // namespace
+
 int printInto(const fs::path& folder, const SimulatedPrinter& printer, const fs::path& document,
-              const Progress& progress) {
+              const fs::path& onto, const Progress& progress) {
+    const std::map<int, TraySheet> fed = onto.empty() ? std::map<int, TraySheet>{} : sheetsIn(onto);
     const ArtworkPtr read = readPicture(document, {progress.stop, {}});
     if (read->format != "pdf")
         throw Error(Error::Kind::input, document.string(), "is not a PDF",
@@ -168,7 +238,7 @@ int printInto(const fs::path& folder, const SimulatedPrinter& printer, const fs:
     if (failed)
         throw Error(Error::Kind::output, folder.string(), "cannot be made (" + failed.message() + ")",
                     "look whether the folder above it may be written to");
-    nlohmann::json tray{{"schema", "tympan-tray-1"},
+    nlohmann::json tray{{"schema", tray_schema},
                         {"printer", printer.printer.name},
                         {"document", document.filename().string()},
                         {"ppi", tray_ppi},
@@ -177,7 +247,14 @@ int printInto(const fs::path& folder, const SimulatedPrinter& printer, const fs:
     int out = 0;
     for (int page = 1; page <= read->pages; ++page) {
         progress.at((page - 1.0) / read->pages);
-        const TraySheet sheet = printedBy(printer, *read, page, tray_ppi, {progress.stop, {}});
+        TraySheet sheet;
+        if (onto.empty()) {
+            sheet = printedBy(printer, *read, page, tray_ppi, {progress.stop, {}});
+        } else {
+            const auto first = fed.find(page);
+            if (first == fed.end()) continue;  // it never came out
+            sheet = printedAgain(printer, first->second, *read, page, {progress.stop, {}});
+        }
         nlohmann::json entry{{"page", page},
                              {"paper_mm", {sheet.paper.width, sheet.paper.height}},
                              {"mirrored_by_driver", sheet.mirrored},
@@ -187,6 +264,11 @@ int printInto(const fs::path& folder, const SimulatedPrinter& printer, const fs:
             const std::string picture = fmt::format("sheet-{:0{}}.png", page, digits);
             writePicture(folder / picture, sheet.picture, tray_ppi);
             entry["picture"] = picture;
+            if (!sheet.white.empty()) {
+                const std::string white = fmt::format("sheet-{:0{}}-white.png", page, digits);
+                writePicture(folder / white, sheet.white, tray_ppi);
+                entry["white"] = white;
+            }
             ++out;
         }
         tray["sheets"].push_back(std::move(entry));

@@ -14,9 +14,9 @@ namespace tympan {
 
 /// What goes wrong in it, besides how it lays what it is sent.
 struct PrinterFaults {
-    double shrink_x = 1, shrink_y = 1;  ///< of a sheet once heat has gone over it, of its former size
-    std::vector<int> jams;              ///< sheets that stick, from 1
-    double noise_mm = 0;                ///< how far each sheet is laid beside where it should be (one sigma)
+    SheetShrink shrink;     ///< of a sheet once heat has gone over it
+    std::vector<int> jams;  ///< sheets that stick, from 1
+    double noise_mm = 0;    ///< how far each sheet is laid beside where it should be (one sigma)
     bool operator==(const PrinterFaults&) const = default;
 };
 
@@ -35,6 +35,7 @@ inline constexpr double tray_ppi = 600;
 struct TraySheet {
     int number = 1;      ///< which page of the document, from 1
     SizeMm paper{0, 0};  ///< as it is now, lying as its page does
+    cv::Mat white;       ///< what white lies over the colour, 255 all of it (CV_8UC1); none: one pass
     cv::Mat picture;     ///< from the printed side: CV_8UC3 RGB or CV_8UC1, at `ppi`; none of one that jammed
     double ppi = tray_ppi;
     std::optional<PaperFace> face;  ///< as it lay in the tray; none: the profile does not say
@@ -46,9 +47,17 @@ struct TraySheet {
 TraySheet printedBy(const SimulatedPrinter& printer, const Artwork& document, int page, double ppi = tray_ppi,
                     const Progress& progress = {});
 
+/// The same sheet once more, fed the same way up against the same edges: one page of a document printed on it
+/// with white in the black's place. Throws Error (input, stopped).
+TraySheet printedAgain(const SimulatedPrinter& printer, const TraySheet& first, const Artwork& document,
+                       int page, const Progress& progress = {});
+
 /// All of a document, into a folder that is made when it is not there: `sheet-01.png` and so on, and
 /// `tray.json` that says what lies in it. How many sheets came out. Throws Error (input, output, stopped).
+/// `onto`: a tray whose sheets are fed again, one for each page, in the order of its pages: then the document
+/// is the white, and each sheet has a picture of that beside its own, `sheet-01-white.png`.
 int printInto(const std::filesystem::path& folder, const SimulatedPrinter& printer,
-              const std::filesystem::path& document, const Progress& progress = {});
+              const std::filesystem::path& document, const std::filesystem::path& onto = {},
+              const Progress& progress = {});
 
 }  // namespace tympan

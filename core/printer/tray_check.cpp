@@ -24,10 +24,10 @@ std::vector<TrayFault> trayFaults(const TraySheet& sheet, const SimulatedPrinter
     if (known.prints_face && did.printer.prints_face && *known.prints_face != *did.printer.prints_face)
         faults.push_back({Kind::other_face, 0});
 
-    const PrinterFaults& heat = did.faults;
+    const SheetShrink& heat = did.faults.shrink;
     const bool lying = sheet.paper.width > sheet.paper.height;
-    const SizeMm paper{sheet.paper.width / (lying ? heat.shrink_y : heat.shrink_x),
-                       sheet.paper.height / (lying ? heat.shrink_x : heat.shrink_y)};
+    const SizeMm paper{sheet.paper.width / (lying ? heat.y : heat.x),
+                       sheet.paper.height / (lying ? heat.x : heat.y)};
     // Both mirror, or neither does: what is left over is the same.
     Printer sent = known;
     sent.mirrors = false;

@@ -1,13 +1,16 @@
 #include "core/render/finished.h"
 
 #include <cmath>
+#include <numbers>
 #include <opencv2/imgproc.hpp>
 
 #include "core/artwork/pixels.h"
 #include "core/base/cache.h"
 #include "core/job/landing.h"
+#include "core/job/two_passes.h"
 #include "core/measure/outline_operations.h"
 #include "core/render/preview.h"
+#include "core/tone/dark_cloth.h"
 
 namespace tympan {
 
@@ -80,12 +83,31 @@ cv::Mat veiled(const cv::Mat& ground, double veil) {
     return result;
 }
 
+/// Whether what the paper or sheet brings along is the white of the picture, all over.
+bool bringsWhite(const Piece& piece) { return !piece.method->light_ground && !hasWhite(piece); }
+
+/// The white of a print where it lies when the second pass misses the first by so much, aslant; as ink.
+cv::Mat whiteBeside(const Print& print, double mm) {
+    Print white = print;
+    white.layer = PrintLayer::white;
+    cv::Mat laid = previewInk(white);
+    if (mm == 0) return laid;
+    const double px = mm / print.grid.pixel_mm() / std::numbers::sqrt2;
+    cv::Mat moved;
+    cv::warpAffine(laid, moved, cv::Matx23d(1, 0, px, 0, 1, px), laid.size(), cv::INTER_LINEAR,
+                   cv::BORDER_CONSTANT, cv::Scalar::all(255));
+    return moved;
+}
+
 }  // namespace
 
 cv::Mat finishedPrint(const Job& job, const Piece& piece, const Print& print, const cv::Mat& ink,
                       const Likeness& likeness) {
     const cv::Mat stays = wornInk(arrivedInk(ink, print), print, likeness.wear);
-    return hazed(onGround(stays, groundUnder(job, piece, print)), print, likeness.haze);
+    const cv::Mat ground = groundUnder(job, piece, print);
+    const cv::Mat face = print.cloth ? onCloth(stays, whiteBeside(print, likeness.white_beside_mm), ground)
+                                     : onGround(stays, ground);
+    return hazed(face, print, likeness.haze);
 }
 
 Rgb8 whiteOf(const Job& job, const Piece& piece) {
@@ -107,7 +129,7 @@ Rgb8 whiteOf(const Job& job, const Piece& piece) {
 
 cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print) {
     const SizePx size = print.size;
-    if (!piece.method->light_ground)
+    if (bringsWhite(piece))
         return cv::Mat(size.height, size.width, CV_8UC3,
                        cv::Scalar(paper_white.red, paper_white.green, paper_white.blue));
     const Object& object = objectOf(job, piece);
@@ -146,7 +168,15 @@ cv::Mat finishedFace(const Job& job, const Object& object, const FaceWindow& win
         cv::Mat laid;
         cv::warpAffine(ink, laid, map, face.size(), cv::INTER_LINEAR | cv::WARP_INVERSE_MAP,
                        cv::BORDER_CONSTANT, cv::Scalar::all(255));
-        const bool opaque = !piece.method->light_ground;
+        if (print.cloth) {
+            cv::Mat white;
+            cv::warpAffine(whiteBeside(print, 0), white, map, face.size(),
+                           cv::INTER_LINEAR | cv::WARP_INVERSE_MAP, cv::BORDER_CONSTANT,
+                           cv::Scalar::all(255));
+            face = onCloth(laid, white, face);
+            continue;
+        }
+        const bool opaque = bringsWhite(piece);
         if (!opaque && piece.method->veil == 0) {
             face = onGround(laid, face);
             continue;

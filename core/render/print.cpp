@@ -7,6 +7,7 @@
 #include "core/job/matching.h"
 #include "core/job/one_print.h"
 #include "core/job/print_geometry.h"
+#include "core/job/two_passes.h"
 
 namespace tympan {
 
@@ -63,6 +64,7 @@ Print printOf(const Job& job, const Piece& piece, double ppi) {
     const Holds holds = holdsOf(job, piece);
     print.solids = holds.solids;
     if (holds.curve) print.transfer = *holds.curve;
+    if (hasWhite(piece)) print.cloth = PrintCloth{objectOf(job, piece).ground, chokeOf(job, piece)};
     if (landing.ink && !put_together)
         print.edge =
             std::make_shared<const InkEdge>(InkEdge{moved(*landing.ink, {-landing.box.x, -landing.box.y}),
@@ -84,6 +86,8 @@ Print beforeTone(Print print) {
     print.solids = {};
     print.transfer.reset();
     print.edge.reset();
+    print.cloth.reset();
+    print.layer = PrintLayer::colour;
     return print;
 }
 

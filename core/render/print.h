@@ -26,6 +26,15 @@ struct PrintTurn {
     SizePx upright;      ///< the size of that
 };
 
+/// The dark cloth that a print with a white of its own goes onto.
+struct PrintCloth {
+    Rgb8 colour;
+    double choke_mm = 0;  ///< how far its white stops inside the rim of its colour
+};
+
+/// What is drawn of such a print.
+enum class PrintLayer { colour, white };
+
 /// A piece resolved to what one print of it is: exactly one raster at one resolution. Everything that shows
 /// pixels, on paper or on screen, asks `renderRegion` for boxes of this raster.
 struct Print {
@@ -51,6 +60,8 @@ struct Print {
     std::shared_ptr<const InkEdge> edge;    ///< none: the whole raster, sharp
     std::shared_ptr<const PrintBend> bend;  ///< none: upright
     std::optional<PrintTurn> turn;          ///< none: as it is printed, or by quarters
+    std::optional<PrintCloth> cloth;        ///< none: whatever is under it is its white
+    PrintLayer layer = PrintLayer::colour;
 };
 
 /// The print of a piece of a job at a resolution. Mirroring follows from the turns alone.

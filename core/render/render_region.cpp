@@ -11,6 +11,7 @@
 #include "core/enlarge/resample.h"
 #include "core/render/bend.h"
 #include "core/render/judged_tone.h"
+#include "core/render/separated.h"
 #include "core/render/source_rows.h"
 #include "core/render/turned.h"
 #include "core/tone/line_art.h"
@@ -267,6 +268,7 @@ cv::Mat inked(const Print& print, const cv::Mat& resampled, const RectPx& box, R
         inTwoParts(ink.rows, [&](int first, int last) {
             colourRows(resampled, print.tone.vividness, ink, first, last);
         });
+    if (print.cloth) return separated(print, ink, resampled, box, rims);
     if (print.edge) trim(print, ink, box);
     if (grey) {
         breakUp(ink, print.tone.solids, print.solids, print.grid, box, rims);
@@ -279,8 +281,9 @@ namespace {
 
 /// How far about a pixel its ink depends on what is there, in pixels.
 int reachOf(const Print& print) {
-    if (print.ink != Ink::grey) return 0;
-    return reachOf(localContrastOf(print), print.grid) + reachOf(print.tone.line_art, print.grid) +
+    const int layer = separationReach(print);
+    if (print.ink != Ink::grey) return layer;
+    return layer + reachOf(localContrastOf(print), print.grid) + reachOf(print.tone.line_art, print.grid) +
            reachOf(print.tone.solids, print.solids, print.grid);
 }
 
@@ -311,7 +314,8 @@ cv::Mat scatteredDots(const Print& print, const Progress& progress) {
 
 cv::Mat renderRegion(const Print& print, const RectPx& box, const Progress& progress) {
     const RectPx finished = flipped(box, print.size.width, print.mirrored);
-    const bool dots = print.ink == Ink::grey && print.tone.screen.kind == Screen::Kind::scatter;
+    const bool dots =
+        print.ink == Ink::grey && !print.cloth && print.tone.screen.kind == Screen::Kind::scatter;
     cv::Mat ink =
         dots ? unpacked(scatteredDots(print, progress), finished) : inkOf(print, finished, progress);
     if (print.mirrored == Mirrored::yes) cv::flip(ink, ink, 1);

@@ -25,6 +25,7 @@ enum class Amount { none, little, some, much };
 struct Likeness {
     Amount wear = Amount::none;  ///< ink rubbed off
     Amount haze = Amount::none;  ///< paper fibre left
+    double white_beside_mm = 0;  ///< by how much a white of its own misses the colour
     bool operator==(const Likeness&) const = default;
 };
 

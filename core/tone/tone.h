@@ -1,6 +1,7 @@
 #pragma once
 #include <array>
 #include <compare>
+#include <optional>
 #include <string>
 #include <string_view>
 
@@ -100,6 +101,18 @@ struct Vividness {
     auto operator<=>(const Vividness&) const = default;
 };
 
+/// Of a picture that goes onto dark cloth over a white of its own: what of it is left to the cloth, and the
+/// white under the rest. How far colours are from the cloth's is told in hundredths: see dark_cloth.h.
+struct DarkCloth {
+    int limit = 8;    ///< no farther than this from the cloth's own colour: left to it
+    int soft = 12;    ///< over so much more they come in
+    int white = 100;  ///< how much of the white is laid, in hundredths
+    /// How far the white stops inside the rim of the colour, so that none of it is seen when it lies a little
+    /// beside it; none: as much as is proposed for the printer (job/two_passes.h).
+    std::optional<double> choke_mm = {};
+    auto operator<=>(const DarkCloth&) const = default;
+};
+
 /// "none", "line", "round" …, in the order of the kinds.
 const std::array<std::string_view, 8>& screenNames();
 inline std::string_view name(Screen::Kind kind) { return screenNames().at(static_cast<std::size_t>(kind)); }
@@ -121,6 +134,7 @@ struct Tone {
     /// Printed so that, after what the transfer loses, the greys on the object are those that were asked for.
     bool compensated = false;
     Vividness vividness{};
+    DarkCloth dark_cloth{};
     auto operator<=>(const Tone&) const = default;
 };
 

@@ -122,13 +122,6 @@ TEST_F(Cli, sheetsOfAJobAreThoseOfTheJob) {
     EXPECT_NEAR(json::parse(contentOf(folder / "plan.json"))["page_mm"][0].get<double>(), 210, 0.1);
 }
 
-TEST_F(Cli, aMethodOfTwoPassesIsRefusedWithTheReason) {
-    const Ran ran = cli({"prepare", picture(), "-o", (folder / "p.png").string(), "--width", "5cm",
-                         "--method", "two-part-dark-cloth"});
-    EXPECT_EQ(ran.status, 2);
-    EXPECT_THAT(ran.err, HasSubstr("2 printed passes"));
-}
-
 TEST_F(Cli, smallPiecesAreLaidCloseAndCutPathsWritten) {
     // Seven rounds of 80 mm: two sheets in rows, one when they are laid close.
     std::ofstream(file("list.json"))

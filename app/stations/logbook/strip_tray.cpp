@@ -136,7 +136,8 @@ void StripTray::refresh() {
     printer_->setCurrentIndex(std::max(0, printer_->findData(QString::fromStdString(of.printer))));
     method_->clear();
     for (const Method& method : knownMethods())
-        if (selectable(method))
+        if (method.passes == 1)  // a strip of greys has no white of its own
+           
             method_->addItem(QString::fromStdString(method.name), QString::fromStdString(method.id));
     method_->setCurrentIndex(std::max(0, method_->findData(QString::fromStdString(of.method))));
     material_->clear();

@@ -4,7 +4,6 @@
 #include <QComboBox>
 #include <QDialog>
 #include <QDialogButtonBox>
-#include <QStandardItemModel>
 #include <QStyle>
 #include <QTextBrowser>
 
@@ -190,13 +189,7 @@ MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
 void MethodPanel::fill() {
     methods_->clear();
     for (const Method& method : knownMethods()) {
-        methods_->addItem(selectable(method) ? methodName(method)
-                                             : tr("%1 (two printed passes: not yet)").arg(methodName(method)),
-                          QString::fromStdString(method.id));
-        if (!selectable(method))
-            qobject_cast<QStandardItemModel*>(methods_->model())
-                ->item(methods_->count() - 1)
-                ->setEnabled(false);
+        methods_->addItem(methodName(method), QString::fromStdString(method.id));
     }
 }
 

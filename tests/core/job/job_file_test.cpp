@@ -74,6 +74,7 @@ Job everything(const ScratchFolder& folder) {
     tone.compensated = true;
     tone.screen = {Screen::Kind::ellipse, 9.5, -30};
     tone.vividness = {40, -7};
+    tone.dark_cloth = {14, 30, 80, 0.45};
     job = withTone(job, 3, tone);
     job = withEdge(job, 3, {Cut::silhouette, -1.5, Rim::torn, 2.5, 42, true});
     job = withCare(job, 3, {{"face", {0.1, 0.2, 0.3, 0.4}}});

@@ -58,6 +58,7 @@ Tone anyTone() {
     tone.solids = {static_cast<Solids::Kind>(kind(4)), anyInt()};
     tone.screen = {static_cast<Screen::Kind>(kind(8)), anything(), anything()};
     tone.vividness = {anyInt(), anyInt()};
+    tone.dark_cloth = {anyInt(), anyInt(), anyInt(), anything()};
     return tone;
 }
 

@@ -73,7 +73,7 @@ TEST(MethodEffects, numbersOutOfRangeAreNamed) {
 
 TEST(MethodEffects, waysThatKeepThePaperHaveNothingAgainstBlack) {
     for (const Method& method : shippedMethods()) {
-        if (method.light_ground || !selectable(method)) continue;
+        if (method.light_ground) continue;
         EXPECT_GE(method.solids.width_mm, 100) << method.id;
         EXPECT_TRUE(method.transfer.empty()) << method.id;
         EXPECT_EQ(method.veil, 0) << method.id << ": its paper is no veil";

@@ -58,11 +58,9 @@ TEST(Methods, allSayWhatEachNeeds) {
     }
 }
 
-TEST(Methods, oneThatNeedsTwoPassesIsListedButCannotBeChosen) {
-    const Method& two = findMethod(shippedMethods(), "two-part-dark-cloth");
-    EXPECT_FALSE(selectable(two));
-    for (const FinderAnswer& answer : findMethods(shippedMethods(), {}))
-        EXPECT_TRUE(selectable(answer.method));
+TEST(Methods, darkClothAndAPrinterWithWhiteTonerFindTheWayOfTwoPasses) {
+    const auto answers = findMethods(shippedMethods(), {"cotton-dark", {PrinterKind::white_toner}, {}});
+    EXPECT_THAT(ids(answers), testing::Contains("two-part-dark-cloth"));
 }
 
 TEST(Finder, asksWhatItIsOnWhichPrinterAndWhatIsThere) {

@@ -24,6 +24,9 @@ Printer full() {
     printer.trays = {{"rear feed", PaperFace::up}, {"drawer", {}}};
     printer.recipes = {{"label backing", "glossy photo paper", "best", "one sheet at a time"}};
     printer.curve = {{0, 0}, {0.5, 0.6}, {1, 0.95}};
+    printer.shrink = SheetShrink{0.993, 0.995};
+    printer.white_beside = {0.2, -0.1};
+    printer.white_with_colour = true;
     return printer;
 }
 

@@ -92,7 +92,7 @@ TEST_F(Simulated, mirrorsAndClips) {
 }
 
 TEST_F(Simulated, shrinksTheSheetWithHeat) {
-    printer_.faults.shrink_x = 0.9, printer_.faults.shrink_y = 0.95;
+    printer_.faults.shrink = {0.9, 0.95};
     const TraySheet sheet = printedBy(printer_, *document_, 1, 300);
     EXPECT_NEAR(sheet.paper.width, 90, 0.1);
     EXPECT_NEAR(sheet.paper.height, 142.5, 0.1);

@@ -1,0 +1,90 @@
+#include "core/tone/dark_cloth.h"
+
+#include <opencv2/imgproc.hpp>
+
+#include <gtest/gtest.h>
+
+using namespace tympan;
+
+namespace {
+
+const Rgb8 navy{30, 36, 66};
+
+cv::Mat row(const std::vector<cv::Vec3b>& colours) { return cv::Mat(colours, true).reshape(3, 1); }
+
+}  // namespace
+
+TEST(DarkCloth, leavesToTheClothWhatIsAsDarkAsTheCloth) {
+    const cv::Mat kept =
+        keptFrom(row({{30, 36, 66}, {32, 40, 60}, {255, 255, 255}, {200, 20, 20}, {0, 0, 0}}), navy,
+                 {.limit = 8, .soft = 12});
+    EXPECT_EQ(kept.at<uchar>(0), 0) << "the cloth's own colour";
+    EXPECT_EQ(kept.at<uchar>(1), 0) << "hardly another";
+    EXPECT_EQ(kept.at<uchar>(2), 255) << "white is printed: the cloth is not";
+    EXPECT_EQ(kept.at<uchar>(3), 255);
+    EXPECT_GT(kept.at<uchar>(4), 128) << "black is not navy, and is printed on it";
+}
+
+TEST(DarkCloth, theLimitIsSoftAndRises) {
+    cv::Mat greys(1, 256, CV_8UC1);
+    for (int v = 0; v < 256; ++v) greys.at<uchar>(v) = static_cast<uchar>(v);
+    const cv::Mat kept = keptFrom(greys, {0, 0, 0}, {.limit = 10, .soft = 20});
+    EXPECT_EQ(kept.at<uchar>(25), 0);
+    EXPECT_NEAR(kept.at<uchar>(51), 127, 3);
+    EXPECT_EQ(kept.at<uchar>(77), 255);
+    for (int v = 1; v < 256; ++v) EXPECT_GE(kept.at<uchar>(v), kept.at<uchar>(v - 1));
+    const cv::Mat hard = keptFrom(greys, {0, 0, 0}, {.limit = 10, .soft = 0});
+    for (int v = 0; v < 256; ++v) EXPECT_EQ(hard.at<uchar>(v), v > 25.5 ? 255 : 0);
+}
+
+TEST(DarkCloth, theWhiteStopsAsFarInsideAsIsAsked) {
+    // A disc is left with a smaller one, whatever fraction of a pixel that is.
+    constexpr int radius = 100;
+    cv::Mat kept(260, 260, CV_8UC1, cv::Scalar(0));
+    cv::circle(kept, {130, 130}, radius, 255, cv::FILLED);
+    const double before = cv::sum(kept)[0] / 255;
+    double last = before;
+    for (const double choke : {0.4, 1.0, 3.54, 11.8}) {
+        const double area = cv::sum(choked(kept, choke))[0] / 255;
+        const double less = std::sqrt(before / CV_PI) - std::sqrt(area / CV_PI);
+        EXPECT_NEAR(less, choke, 0.35) << choke;
+        EXPECT_LT(area, last);
+        last = area;
+    }
+    EXPECT_EQ(cv::countNonZero(choked(kept, 0) != kept), 0);
+    EXPECT_EQ(cv::countNonZero(choked(kept, 101)), 0) << "nothing is left of what is finer";
+}
+
+TEST(DarkCloth, howFarTheWhiteStopsDependsOnWhatIsNearAlone) {
+    cv::Mat kept(200, 300, CV_8UC1);
+    cv::randu(kept, 0, 256);
+    cv::blur(kept, kept, {21, 21});
+    kept.setTo(0, kept < 127);
+    const cv::Mat whole = choked(kept, 6.3);
+    const int reach = chokeReach(6.3);
+    const cv::Rect part(90, 70, 80, 60), with(90 - reach, 70 - reach, 80 + 2 * reach, 60 + 2 * reach);
+    EXPECT_EQ(
+        cv::countNonZero(choked(kept(with).clone(), 6.3)(cv::Rect(reach, reach, 80, 60)) != whole(part)), 0);
+}
+
+TEST(DarkCloth, isSeenThroughTheColourWhereNoWhiteLies) {
+    const cv::Mat colour = row({{255, 0, 0}, {255, 0, 0}, {255, 255, 255}, {255, 255, 255}});
+    const cv::Mat white = cv::Mat(std::vector<uchar>{0, 255, 0, 255}, true).reshape(1, 1);  // as ink
+    const cv::Mat cloth(1, 4, CV_8UC3, cv::Scalar(30, 36, 66));
+    const cv::Mat face = onCloth(colour, white, cloth);
+    EXPECT_EQ(face.at<cv::Vec3b>(0), cv::Vec3b(255, 0, 0));
+    EXPECT_EQ(face.at<cv::Vec3b>(1), cv::Vec3b(30, 0, 0)) << "red on bare navy";
+    EXPECT_EQ(face.at<cv::Vec3b>(2), cv::Vec3b(255, 255, 255)) << "white alone";
+    EXPECT_EQ(face.at<cv::Vec3b>(3), cv::Vec3b(30, 36, 66)) << "neither";
+}
+
+TEST(DarkCloth, whatIsSharedWithTheClothComesToTheSameColour) {
+    // Full colour on as much of the cloth as its strongest channel: black cloth between makes it what it was.
+    cv::Mat ink = row({{200, 100, 50}, {10, 5, 0}, {0, 0, 0}}), kept(1, 3, CV_8UC1, cv::Scalar(255));
+    const cv::Mat before = ink.clone();
+    shareWithCloth(ink, kept);
+    EXPECT_EQ(ink.at<cv::Vec3b>(0)[0], 255);
+    for (int i = 0; i < 3; ++i)
+        for (int c = 0; c < 3; ++c)
+            EXPECT_NEAR(ink.at<cv::Vec3b>(i)[c] * kept.at<uchar>(i) / 255.0, before.at<cv::Vec3b>(i)[c], 1);
+}
