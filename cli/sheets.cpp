@@ -130,8 +130,8 @@ OpenedJob jobOf(const Options& options) {
                                  options, !options.printer.empty()),
                       options),
             0};
-    for (const char* option :
-         {"--width", "--height", "--page", "--ground", "--method", "--colour", "--contrast", "--line-art", "--enlarge"})
+    for (const char* option : {"--width", "--height", "--page", "--ground", "--method", "--colour",
+                               "--contrast", "--line-art", "--enlarge"})
         if (options.command->given(option))
             throw Error(Error::Kind::usage, "", fmt::format("a job has its own {}", option + 2),
                         "leave it out, or change it in the job");

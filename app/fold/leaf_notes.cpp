@@ -6,6 +6,7 @@
 #include "app/widgets/tray_parts.h"
 #include "core/job/fit.h"
 #include "core/job/holds.h"
+#include "core/job/two_passes.h"
 
 namespace tympan::app {
 
@@ -99,6 +100,9 @@ void LeafNotes::say(const Job& job, const Piece& piece, const FoldScene& scene) 
                                              .arg(QDateTime::fromSecsSinceEpoch(piece.measured->made)
                                                       .date()
                                                       .toString(Qt::ISODate))
+                : hasWhite(piece)
+                    ? tr("How it may look: a guess. The white under it is printed; where it ends, "
+                         "the cloth shows.")
                 : piece.method->light_ground
                     ? tr("How it may look: a guess. Bare paper prints as nothing, so the object is the white "
                          "of "

@@ -27,6 +27,7 @@
 #include "core/output/whole_print.h"
 #include "core/render/as_printed.h"
 #include "core/schedule/calendar_file.h"
+#include "core/tone/dark_cloth.h"
 
 namespace tympan::app {
 
@@ -85,7 +86,7 @@ void Exports::runOnSheets(const QString& what, const SheetWork& work) {
 void Exports::writePdf(const QString& file) {
     runOnSheets(tr("Saving the PDF"),
                 [file](const Job& job, const Imposition& imposition, const Progress& progress) {
-                    writeSheets(path(file), job, imposition, progress);
+                    writeSheets(path(file), job, withPasses(imposition), progress);
                     Exported done = oneFile(Exported::What::sheets, file);
                     done.sheets = imposition.sheets.size();
                     if (needsTestSheet(imposition)) {
@@ -100,7 +101,7 @@ void Exports::writeSheet(const QString& file, std::size_t sheet) {
     runOnSheets(tr("Saving the sheet"),
                 [file, sheet](const Job& job, Imposition imposition, const Progress& progress) {
                     if (sheet < imposition.sheets.size()) imposition.sheets = {imposition.sheets[sheet]};
-                    writeSheets(path(file), job, imposition, progress);
+                    writeSheets(path(file), job, withPasses(imposition), progress);
                     Exported done = oneFile(Exported::What::sheets, file);
                     done.sheets = 1;
                     return done;
@@ -236,27 +237,30 @@ void Exports::writeProof(const QString& file, const PointMm& spot, const std::ve
 }
 
 void Exports::writeCopyShop(const QString& folder) {
-    run(tr("Saving the files for the shop"), [folder](const Job& job, const Progress& progress) {
-        return Exported{Exported::What::for_shop,
-                        path(folder),
-                        writeCopyShopSet(path(folder), asPrinted(job, {progress.stop, {}}), progress),
-                        0,
-                        {}};
+    const Piece* piece = store_.piece();
+    const int printer = piece ? printerOf(store_.job(), *piece).id : 0;
+    run(tr("Saving the files for the shop"), [folder, printer](const Job& job, const Progress& progress) {
+        return Exported{
+            Exported::What::for_shop,
+            path(folder),
+            writeCopyShopSet(path(folder), asPrinted(job, {progress.stop, {}}), printer, progress),
+            0,
+            {}};
     });
 }
 
 namespace {
 
-/// The sheets that are handed over, as the PDF that is sent.
+/// A file of sheets that are handed over, for as long as that takes.
 class Sent {
   public:
-    Sent(const Job& job, Imposition& imposition, bool last_first, int only, const Progress& progress) {
+    Sent() {
         if (!folder_.isValid())
             throw Error(Error::Kind::output, QDir::tempPath().toStdString(), "cannot be written",
                         "make room there");
-        if (only > 0) imposition = onlyPrintedBy(std::move(imposition), job, only);
-        if (last_first) std::reverse(imposition.sheets.begin(), imposition.sheets.end());
-        writeSheets(path(file()), job, imposition, progress);
+    }
+    void write(const Job& job, const Imposition& sheets, const Progress& progress) {
+        writeSheets(path(file()), job, sheets, progress);
     }
     QString file() const { return folder_.filePath(QStringLiteral("sheets.pdf")); }
 
@@ -264,45 +268,92 @@ class Sent {
     QTemporaryDir folder_;
 };
 
+Imposition asked(Imposition imposition, const Job& job, const WhichSheets& which) {
+    if (which.printer > 0) imposition = onlyPrintedBy(std::move(imposition), job, which.printer);
+    if (which.last_first) std::reverse(imposition.sheets.begin(), imposition.sheets.end());
+    return imposition;
+}
+
+QString nameOf(const Job& job, const Sheet& sheet) {
+    const QString name = QString::fromStdString(sheetName(job, sheet));
+    return sheet.label.empty() ? name : Exports::tr("%1 · %2").arg(QString::fromStdString(sheet.label), name);
+}
+
+/// A sheet that went through twice, as it looks once it lies on the cloth: turned over.
+QImage pressed(const TraySheet& sheet, const Job& job, const Piece& piece) {
+    const Rgb8 cloth = objectOf(job, piece).ground;
+    cv::Mat face =
+        onCloth(sheet.picture, 255 - sheet.white,
+                cv::Mat(sheet.picture.size(), CV_8UC3, cv::Scalar(cloth.red, cloth.green, cloth.blue)));
+    cv::flip(face, face, 1);
+    return toImage(face);
+}
+
 }  // namespace
 
-void Exports::print(const QString& printer, bool last_first, int only) {
+void Exports::print(const QString& printer, const WhichSheets& which, int pass) {
     runOnSheets(tr("Handing it to the printer"),
-                [printer, last_first, only](const Job& job, Imposition imposition, const Progress& progress) {
-                    const Sent sent(job, imposition, last_first, only, progress);
+                [=](const Job& job, const Imposition& imposition, const Progress& progress) {
+                    const Imposition sheets = onlyPass(asked(imposition, job, which), pass);
+                    Sent sent;
+                    sent.write(job, sheets, progress);
                     progress.at(1);
-                    const QString refused =
+                    const auto [number, refused] =
                         printPdf(printer, sent.file(), QString::fromStdString(job.name), job.sheets.paper);
                     if (!refused.isEmpty())
                         throw Error(Error::Kind::output, printer.toStdString(),
                                     "the printer did not take it (" + refused.toStdString() + ")",
                                     "save a PDF and print that");
-                    return Exported{Exported::What::printed, {}, {}, imposition.sheets.size(), printer};
+                    return Exported{Exported::What::printed, {}, {}, sheets.sheets.size(), printer};
                 });
 }
 
-void Exports::tryOn(const SimulatedPrinter& printer, bool last_first, int only) {
-    runOnSheets(tr("Trying it"), [printer, last_first, only](const Job& job, Imposition imposition,
-                                                             const Progress& progress) {
-        constexpr double written = 0.4;  // of the time
-        const auto half = [&](double part) { progress.at(written * part); };
-        const Sent sent(job, imposition, last_first, only, {progress.stop, half});
-        const ArtworkPtr document = readPicture(path(sent.file()), {progress.stop, {}});
-        auto tray = std::make_shared<Tried>();
-        tray->printer = QString::fromStdString(printer.printer.name);
-        const auto count = static_cast<double>(imposition.sheets.size());
-        for (const Sheet& sheet : imposition.sheets) {
-            const auto number = static_cast<int>(tray->sheets.size());
-            progress.at(written + (1 - written) * number / count);
-            const TraySheet out =
-                printedBy(printer, *document, number + 1, looked_at_ppi, {progress.stop, {}});
-            const Printer& known = printerOf(job, job.pieces[sheet.regions.front().print]);
-            const QString name = QString::fromStdString(sheetName(job, sheet));
-            tray->sheets.push_back(
-                {sheet.label.empty() ? name : tr("%1 · %2").arg(QString::fromStdString(sheet.label), name),
-                 out.jammed ? QImage() : toImage(out.picture), out.paper, trayFaults(out, printer, known)});
+void Exports::tryOn(const SimulatedPrinter& printer, const WhichSheets& which) {
+    runOnSheets(tr("Trying it"), [printer, which](const Job& job, const Imposition& imposition,
+                                                  const Progress& progress) {
+        const Imposition sheets = asked(imposition, job, which);
+        Sent sent;
+        std::vector<TraySheet> tray;
+        // Writing and printing of a pass take about as long; so do both passes.
+        const bool twice = std::any_of(sheets.sheets.begin(), sheets.sheets.end(),
+                                       [](const Sheet& sheet) { return sheet.passes > 1; });
+        double done = 0;
+        const double step = twice ? 0.25 : 0.5;
+        const auto part = [&](double of) { progress.at(done + step * of); };
+        sent.write(job, sheets, {progress.stop, part});
+        done += step;
+        ArtworkPtr document = readPicture(path(sent.file()), {progress.stop, {}});
+        for (std::size_t i = 0; i < sheets.sheets.size(); ++i) {
+            part(static_cast<double>(i) / static_cast<double>(sheets.sheets.size()));
+            tray.push_back(
+                printedBy(printer, *document, static_cast<int>(i) + 1, looked_at_ppi, {progress.stop, {}}));
         }
-        return Exported{Exported::What::tried, {}, {}, imposition.sheets.size(), tray->printer, tray};
+        done += step;
+        if (twice) {
+            sent.write(job, onlyPass(sheets, 2), {progress.stop, part});
+            done += step;
+            document = readPicture(path(sent.file()), {progress.stop, {}});
+            int page = 0;
+            for (std::size_t i = 0; i < tray.size(); ++i) {
+                part(static_cast<double>(i) / static_cast<double>(tray.size()));
+                if (sheets.sheets[i].passes > 1)
+                    tray[i] = printedAgain(printer, tray[i], *document, ++page, {progress.stop, {}});
+            }
+        }
+        auto tried = std::make_shared<Tried>();
+        tried->printer = QString::fromStdString(printer.printer.name);
+        for (std::size_t i = 0; i < tray.size(); ++i) {
+            const Piece& piece = job.pieces[sheets.sheets[i].regions.front().print];
+            TriedSheet sheet{nameOf(job, sheets.sheets[i]),
+                             {},
+                             !tray[i].white.empty(),
+                             tray[i].paper,
+                             trayFaults(tray[i], printer, printerOf(job, piece))};
+            if (!tray[i].jammed)
+                sheet.picture = sheet.on_cloth ? pressed(tray[i], job, piece) : toImage(tray[i].picture);
+            tried->sheets.push_back(std::move(sheet));
+        }
+        return Exported{Exported::What::tried, {}, {}, tray.size(), tried->printer, tried};
     });
 }
 

@@ -14,6 +14,12 @@ namespace tympan::app {
 class JobStore;
 class RenderService;
 
+/// Which sheets of a job are printed, and in what order.
+struct WhichSheets {
+    int printer = 0;          ///< those of this printer of the job, by its id; 0: all
+    bool last_first = false;  ///< so that they lie in order where each falls on the one before
+};
+
 /// Everything that leaves the program: one at a time, off the interface thread, with progress and a way to
 /// stop it.
 class Exports : public QObject {
@@ -51,12 +57,13 @@ class Exports : public QObject {
     void writePlan(const QString& file, bool for_calendar, const TimeZone& zone, Moment now,
                    const WorkOrder& own_order, const MeasuredWaits& measured,
                    const std::optional<std::pair<WorkOrder, Plan>>& current);
+    /// Of what the chosen piece's printer prints.
     void writeCopyShop(const QString& folder);
-    /// `only`: the sheets of this printer of the job, by its id; 0: all.
-    void print(const QString& printer, bool last_first = false, int only = 0);
+    /// `pass`: of sheets that go through the printer twice, the colour or the white.
+    void print(const QString& printer, const WhichSheets& which, int pass = 1);
 
-    /// The same on a printer that is not there: what would lie in its tray.
-    void tryOn(const SimulatedPrinter& printer, bool last_first = false, int only = 0);
+    /// The same on a printer that is not there: what would lie in its tray after all passes.
+    void tryOn(const SimulatedPrinter& printer, const WhichSheets& which);
 
   signals:
     void started(const QString& what);

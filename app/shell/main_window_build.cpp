@@ -100,7 +100,7 @@ void MainWindow::build() {
     trays_->addWidget(picture_tray_);
     object_tray_ = new ObjectTray(store_, service_, fold_->hand());
     trays_->addWidget(object_tray_);
-    tone_tray_ = new ToneTray(store_);
+    tone_tray_ = new ToneTray(store_, service_);
     connect(tone_tray_, &ToneTray::likenessWanted, fold_, &FoldView::picture);
     trays_->addWidget(tone_tray_);
     sharpness_tray_ = new SharpnessTray(store_, service_, *loupe_);
@@ -113,6 +113,10 @@ void MainWindow::build() {
     connect(print_tray_, &PrintTray::savesSheet, this, [this] {
         dialogs_->savePdf(tr("Save the measuring page"), tr("measuring page"),
                           [this](const QString& file) { print_tray_->desk().saveSheet(file); });
+    });
+    connect(print_tray_, &PrintTray::savesSwatches, this, [this] {
+        dialogs_->savePdf(tr("Save the swatches"), tr("swatches"),
+                          [this](const QString& file) { print_tray_->desk().saveSwatches(file); });
     });
     connect(print_tray_, &PrintTray::opensScan, this, [this] {
         dialogs_->openPhotograph([this](const QString& file) { print_tray_->desk().read(file); });

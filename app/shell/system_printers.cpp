@@ -1,5 +1,8 @@
 #include "app/shell/system_printers.h"
 
+#include <algorithm>
+#include <memory>
+
 #include <cups/cups.h>
 
 namespace tympan::app {
@@ -19,7 +22,7 @@ QStringList systemPrinters() {
     return names;
 }
 
-QString printPdf(const QString& printer, const QString& file, const QString& title, const Paper& paper) {
+HandedOver printPdf(const QString& printer, const QString& file, const QString& title, const Paper& paper) {
     cups_option_t* options = nullptr;
     int count = 0;
     count = cupsAddOption("print-scaling", "none", count, &options);
@@ -28,7 +31,91 @@ QString printPdf(const QString& printer, const QString& file, const QString& tit
     const int job = cupsPrintFile(printer.toUtf8().constData(), file.toUtf8().constData(),
                                   title.toUtf8().constData(), count, options);
     cupsFreeOptions(count, options);
-    return job == 0 ? QString::fromUtf8(cupsLastErrorString()) : QString();
+    if (job == 0) return {0, QString::fromUtf8(cupsLastErrorString())};
+    return {job, {}};
 }
+
+namespace {
+
+QByteArray addressOf(const QString& printer) {
+    char uri[HTTP_MAX_URI];
+    httpAssembleURIf(HTTP_URI_CODING_ALL, uri, sizeof uri, "ipp", nullptr, "localhost", 0, "/printers/%s",
+                     printer.toUtf8().constData());
+    return uri;
+}
+
+/// The service's answer about some attributes; freed with it. Null when it does not answer.
+using Answer = std::unique_ptr<ipp_t, decltype(&ippDelete)>;
+Answer ask(ipp_op_t what, const QString& printer, int job, std::initializer_list<const char*> attributes) {
+    ipp_t* request = ippNewRequest(what);
+    ippAddString(request, IPP_TAG_OPERATION, IPP_TAG_URI, "printer-uri", nullptr,
+                 addressOf(printer).constData());
+    if (job > 0) ippAddInteger(request, IPP_TAG_OPERATION, IPP_TAG_INTEGER, "job-id", job);
+    ippAddString(request, IPP_TAG_OPERATION, IPP_TAG_NAME, "requesting-user-name", nullptr, cupsUser());
+    if (attributes.size() > 0)
+        ippAddStrings(request, IPP_TAG_OPERATION, IPP_TAG_KEYWORD, "requested-attributes",
+                      static_cast<int>(attributes.size()), nullptr, attributes.begin());
+    return {cupsDoRequest(CUPS_HTTP_DEFAULT, request, "/"), &ippDelete};
+}
+
+int number(ipp_t* answer, const char* name, int otherwise) {
+    ipp_attribute_t* found = ippFindAttribute(answer, name, IPP_TAG_ZERO);
+    return found ? ippGetInteger(found, 0) : otherwise;
+}
+
+/// Keywords without their severity: "media-empty-warning" is "media-empty".
+void addReasons(ipp_t* answer, const char* name, QStringList& reasons) {
+    ipp_attribute_t* found = ippFindAttribute(answer, name, IPP_TAG_KEYWORD);
+    for (int i = 0; found && i < ippGetCount(found); ++i) {
+        QString reason = QString::fromUtf8(ippGetString(found, i, nullptr));
+        for (const char* severity : {"-error", "-warning", "-report"})
+            if (reason.endsWith(QLatin1String(severity))) reason.chop(static_cast<int>(qstrlen(severity)));
+        if (reason != QStringLiteral("none") && !reasons.contains(reason)) reasons << reason;
+    }
+}
+
+}  // namespace
+
+PrintProgress printProgress(const QString& printer, int job) {
+    PrintProgress progress;
+    const Answer of_job = ask(IPP_OP_GET_JOB_ATTRIBUTES, printer, job,
+                              {"job-state", "job-media-sheets-completed", "job-impressions-completed"});
+    const int state = of_job ? number(of_job.get(), "job-state", 0) : 0;
+    if (state == 0) return progress;
+    progress.sheets = number(of_job.get(), "job-media-sheets-completed",
+                             number(of_job.get(), "job-impressions-completed", -1));
+    const Answer of_printer =
+        ask(IPP_OP_GET_PRINTER_ATTRIBUTES, printer, 0, {"printer-state", "printer-state-reasons"});
+    bool stopped = state == IPP_JSTATE_STOPPED;
+    if (of_printer) {
+        addReasons(of_printer.get(), "printer-state-reasons", progress.reasons);
+        stopped = stopped || number(of_printer.get(), "printer-state", 0) == IPP_PSTATE_STOPPED;
+    }
+    using State = PrintProgress::State;
+    const bool needs_hand =
+        std::any_of(progress.reasons.begin(), progress.reasons.end(), [](const QString& reason) {
+            return reason == QStringLiteral("media-empty") || reason == QStringLiteral("media-needed") ||
+                   reason == QStringLiteral("media-jam") || reason == QStringLiteral("door-open") ||
+                   reason == QStringLiteral("cover-open") || reason == QStringLiteral("toner-empty");
+        });
+    switch (state) {
+        case IPP_JSTATE_COMPLETED:
+            progress.state = State::done;
+            break;
+        case IPP_JSTATE_CANCELED:
+        case IPP_JSTATE_ABORTED:
+            progress.state = State::given_up;
+            break;
+        case IPP_JSTATE_PENDING:
+        case IPP_JSTATE_HELD:
+            progress.state = stopped ? State::stopped : State::waiting;
+            break;
+        default:
+            progress.state = stopped || needs_hand ? State::stopped : State::printing;
+    }
+    return progress;
+}
+
+void cancelPrint(const QString& printer, int job) { ask(IPP_OP_CANCEL_JOB, printer, job, {}); }
 
 }  // namespace tympan::app

@@ -10,8 +10,34 @@ namespace tympan::app {
 /// not for the interface thread. Empty where there is no service.
 QStringList systemPrinters();
 
+/// What became of handing something over: the print service's number for it, or why it would not take it.
+struct HandedOver {
+    int job = 0;
+    QString refused;  ///< empty when it was taken
+};
+
 /// Hands a finished PDF to a printer as it is: one side, no scaling. `paper` helps the printer to choose its
-/// tray. Returns an empty text, or why the print service would not take it.
-QString printPdf(const QString& printer, const QString& file, const QString& title, const Paper& paper);
+/// tray.
+HandedOver printPdf(const QString& printer, const QString& file, const QString& title, const Paper& paper);
+
+/// How far something is that was handed over, as the print service says (RFC 8011).
+struct PrintProgress {
+    enum class State {
+        waiting,  ///< for its turn, or held back
+        printing,
+        stopped,  ///< the printer wants a hand
+        done,
+        given_up,  ///< cancelled, by whomever, or failed
+        unknown,   ///< the service does not answer, or has forgotten it
+    };
+    State state = State::unknown;
+    int sheets = -1;      ///< so many came out; -1: the printer does not say
+    QStringList reasons;  ///< keywords: "media-empty", "media-jam"
+    bool operator==(const PrintProgress&) const = default;
+};
+/// May take seconds; not for the interface thread.
+PrintProgress printProgress(const QString& printer, int job);
+/// Asks the service to stop it. What is in the printer still comes out.
+void cancelPrint(const QString& printer, int job);
 
 }  // namespace tympan::app

@@ -10,7 +10,9 @@ namespace tympan::app {
 /// A sheet that a simulated printer printed.
 struct TriedSheet {
     QString name;
-    QImage picture;  ///< from the printed side; null for one that jammed
+    /// From the printed side; of one that went through twice, how it looks on the cloth. Null: it jammed.
+    QImage picture;
+    bool on_cloth = false;
     SizeMm paper;
     std::vector<TrayFault> faults;
 };

@@ -163,6 +163,7 @@ void lookAtGround(const Job& job, const Piece& piece, const ToneRaster& whole_to
     // Detail of a millimetre is seen as well on half as many pixels each way.
     ToneRaster tone{{}, {whole_tone.grid.ppi / 2}};
     Print print = printOf(job, piece, tone.grid.ppi);
+    if (print.cloth) return;  // what that takes is told where it is set: cloth_share.h
     cv::resize(whole_tone.ink, tone.ink, {print.size.width, print.size.height}, 0, 0, cv::INTER_AREA);
     const cv::Mat paper(tone.ink.rows, tone.ink.cols, CV_8UC3, cv::Scalar::all(255));
     // The bare colours, without a grain that would pass for detail.

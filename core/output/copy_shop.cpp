@@ -1,91 +1,171 @@
 #include "core/output/copy_shop.h"
 
+#include <fstream>
+#include <iterator>
+
 #include <fmt/format.h>
 
 #include "core/base/error.h"
 #include "core/base/file_name.h"
+#include "core/base/sha256.h"
+#include "core/base/write_aside.h"
 #include "core/output/pdf_file.h"
 #include "core/output/reduced_proof.h"
+#include "core/output/set_pages.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
 #include "core/output/test_sheet.h"
-#include "core/output/text_column.h"
+#include "core/seams/roll_paper.h"
 
 namespace tympan {
 
 namespace {
 
-constexpr double side_mm = 16;
+constexpr double common_rolls_mm[] = {610, 914, 1067};  // 24, 36 and 42 inches
 
-std::string mirroring(Mirrored mirrored) {
-    return mirrored == Mirrored::yes ? "already mirrored" : "not mirrored, and right so";
+/// Pages that follow each other and want the same paper, turned the same way.
+struct Batch {
+    std::size_t first = 0, last = 0;  ///< pages of the file, from 1
+    std::string paper;
+    Mirrored mirrored = Mirrored::no;
+    int pass = 1, passes = 1;
+};
+
+std::vector<Batch> batchesOf(const Job& job, const Imposition& sheets) {
+    std::vector<Batch> batches;
+    for (std::size_t i = 0; i < sheets.sheets.size(); ++i) {
+        const Sheet& sheet = sheets.sheets[i];
+        const std::size_t print = sheet.regions.front().print;
+        const Batch page{
+            i + 1,      i + 1,       job.pieces[print].method->carrier.name, sheets.prints[print].mirrored,
+            sheet.pass, sheet.passes};
+        const bool goes_on = !batches.empty() && batches.back().paper == page.paper &&
+                             batches.back().mirrored == page.mirrored && batches.back().pass == page.pass &&
+                             batches.back().passes == page.passes;
+        if (goes_on)
+            batches.back().last = page.last;
+        else
+            batches.push_back(page);
+    }
+    return batches;
 }
 
-/// "already mirrored", "not mirrored, and right so", or both when the pieces differ.
-std::string mirroringOfAll(const Imposition& imposition) {
-    bool yes = false, no = false;
-    for (const PrintGeometry& print : imposition.prints) (print.mirrored == Mirrored::yes ? yes : no) = true;
-    if (yes && no) return "some pages are already mirrored, some are not, and right so";
-    return mirroring(yes ? Mirrored::yes : Mirrored::no);
+std::string inWords(const Batch& batch, const Job& job) {
+    const std::size_t count = batch.last - batch.first + 1;
+    const std::string pages = count == 1 ? fmt::format("Page {}", batch.first)
+                                         : fmt::format("Pages {} to {}", batch.first, batch.last);
+    std::string words = fmt::format("{}: {} sheet{} of {}, {}. ", pages, count, count == 1 ? "" : "s",
+                                    job.sheets.paper.name, batch.paper);
+    words += batch.mirrored == Mirrored::yes ? "Already mirrored." : "Not mirrored, and right so.";
+    if (batch.passes > 1)
+        words += batch.pass == 1
+                     ? " Colour; the same sheets go through again, see below."
+                     : " White toner, onto the sheets that were printed in colour: fed again the same way "
+                       "up, the same edge first.";
+    return words;
 }
 
-void writeInstructions(const std::filesystem::path& file, const std::string& sheets_name, const Job& job,
-                       const Imposition& imposition, const Progress& progress) {
+/// The same job with what one printer prints alone.
+Job onlyFor(const Job& job, int printer) {
+    if (printer == 0) return job;
+    Job part = job;
+    std::erase_if(part.pieces, [&](const Piece& piece) { return printerOf(job, piece).id != printer; });
+    if (part.pieces.empty())
+        throw Error(Error::Kind::input, job.name, "nothing is printed there", "choose another printer");
+    return part;
+}
+
+/// How long a roll is needed, of each width that is common.
+std::vector<std::string> rollsFor(const Job& job) {
+    std::vector<std::string> lines;
+    for (const double width : common_rolls_mm)
+        if (const auto length = lengthFromRoll(job, width))
+            lines.push_back(fmt::format("a roll of {:.0f} mm ({:.0f} in): sheets of {:.0f} mm length", width,
+                                        width / mm_per_inch, *length));
+    return lines;
+}
+
+void writeOrder(const std::filesystem::path& file, const std::string& sheets_name,
+                const std::string& checksum, const Job& job, const Imposition& sheets,
+                const Progress& progress) {
     PdfFile pdf(file, job.name, job.created);
-    const SizeMm page = job.sheets.paper.size;
-    pdf.beginPage(page);
-    TextColumn column({side_mm, 18}, page.width - 2 * side_mm);
-    column.say("For the person at the printer", 7, true);
-    column.say(fmt::format("File: {}", sheets_name), 4.2);
-    column.say(fmt::format("{} {} of {}, one side only", imposition.sheets.size(),
-                           imposition.sheets.size() == 1 ? "page" : "pages", job.sheets.paper.name),
-               4.2);
-    column.space(4);
-    column.say(mirroringOfAll(imposition), 6, true);
-    column.say("print at 100 %", 6, true);
-    column.say("do not fit to page", 6, true);
-    column.say("do not mirror", 6, true);
-    column.space(4);
-    column.say(
-        std::string("On every printed page the small words beside the picture must read normally (\"") +
-            tell_tale + "\"), and the bar must measure what it says.",
+    const SizeMm page = proofPaper(job).size;
+    SetPages order(pdf, page);
+    order.say("For the person at the printer", 7, true);
+    order.say(fmt::format("File: {}", sheets_name), 4.2);
+    order.say(fmt::format("{} page{}, each printed once, one side only", sheets.sheets.size(),
+                          sheets.sheets.size() == 1 ? "" : "s"),
+              4.2);
+    for (const Batch& batch : batchesOf(job, sheets)) order.say(inWords(batch, job), 4.2);
+    order.space(3);
+    order.say("print at 100 %", 6, true);
+    order.say("do not fit to page", 6, true);
+    order.say("do not mirror", 6, true);
+    order.space(3);
+    order.say(std::string("On every printed page the small words beside the picture must read normally (\"") +
+                  tell_tale + "\"), and the bar must measure what it says.",
+              4.2);
+    order.say(
+        "The next pages show each picture as it will be printed, reduced where it is larger than they are, "
+        "so "
+        "that the result can be compared.",
         4.2);
-    column.say(
-        "The next pages show each picture reduced to one sheet, as it will be printed, so that the result "
-        "can be compared.",
-        4.2);
-    pdf.marks(column.marks());
-    pdf.endPage();
+    if (const auto rolls = rollsFor(job); !rolls.empty()) {
+        order.space(2);
+        order.say("If you would rather print from a roll, ask for the file again, laid for it:", 4.2);
+        for (const std::string& line : rolls) order.say(line, 4.2);
+    }
+    order.space(2);
+    order.say("The file is as it should be when its SHA-256 begins with " + checksum.substr(0, 8) +
+                  " and ends with " + checksum.substr(checksum.size() - 8) + ".",
+              3.6);
+    order.space(3);
+    order.say("Your answer, please:", 4.2, true);
+    for (const char* const question :
+         {"paper, and its weight", "price", "ready on", "what could not be done as asked"})
+        order.say(std::string(question) + ": ________________________________________", 4.2);
+    order.end();
 
     for (std::size_t i = 0; i < job.pieces.size(); ++i) {
         progress.at(0.8 + 0.2 * static_cast<double>(i) / static_cast<double>(job.pieces.size()));
-        drawReducedProof(pdf, job, imposition, i, {progress.stop, {}});
+        drawReducedProof(pdf, job, sheets, i, {progress.stop, {}});
     }
     pdf.commit();
 }
 
+std::string checksumOf(const std::filesystem::path& file) {
+    std::ifstream in(file, std::ios::binary);
+    const std::vector<unsigned char> bytes{std::istreambuf_iterator<char>(in), {}};
+    return sha256(bytes);
+}
+
 }  // namespace
 
-std::vector<std::filesystem::path> writeCopyShopSet(const std::filesystem::path& folder, const Job& job,
-                                                    const Progress& progress) {
+std::vector<std::filesystem::path> writeCopyShopSet(const std::filesystem::path& folder, const Job& whole,
+                                                    int printer, const Progress& progress) {
+    const Job job = onlyFor(whole, printer);
     std::error_code failed;
     std::filesystem::create_directories(folder, failed);
     if (failed)
         throw Error(Error::Kind::output, folder.string(),
                     "the folder cannot be made (" + failed.message() + ")", "choose another place");
-    const Imposition imposition = impose(job);
+    const Imposition paper = impose(job, {}, {progress.stop, {}}), sheets = withPasses(paper);
     const std::string name = fileNameFor(job.name);
     const std::string sheets_name = name + " - print at 100 percent.pdf";
     std::vector<std::filesystem::path> files{folder / sheets_name, folder / (name + " - read me first.pdf")};
     const auto part = [&](double fraction) {
         if (progress.sink) progress.sink(0.8 * fraction);
     };
-    writeSheets(files[0], job, imposition, {progress.stop, part});
-    writeInstructions(files[1], sheets_name, job, imposition, progress);
-    if (needsTestSheet(imposition)) {
+    writeSheets(files[0], job, sheets, {progress.stop, part});
+    writeOrder(files[1], sheets_name, checksumOf(files[0]), job, sheets, progress);
+    if (needsTestSheet(paper)) {
         files.push_back(folder / (name + " - test sheet for plain paper.pdf"));
-        writeTestSheet(files.back(), job, imposition);
+        writeTestSheet(files.back(), job, paper);
     }
+    std::string sums;
+    for (const auto& file : files) sums += checksumOf(file) + "  " + file.filename().string() + "\n";
+    files.push_back(folder / (name + " - checksums.txt"));
+    writeText(files.back(), sums);
     return files;
 }
 

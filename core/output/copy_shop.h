@@ -7,10 +7,12 @@
 
 namespace tympan {
 
-/// The files for a copy shop, written into a folder: the sheets under a name that says what to do, a page of
-/// instructions with a reduced proof of each picture as it will be printed, and the test sheet when one is
-/// needed. Returns the files. Throws Error (stopped, output).
+/// The files for a copy shop, written into a folder: the sheets under a name that says what to do; an order
+/// sheet in plain words (how many, on which paper, mirrored already or not, at 100 %, how long a roll), with
+/// a proof of each picture at A4 as it will be printed; the test sheet when one is needed; and their
+/// checksums, as `sha256sum -c` reads them. `printer`: only what this printer of the job prints, by its id;
+/// 0: all. Returns the files. Throws Error (input) when that printer prints nothing; Error (stopped, output).
 std::vector<std::filesystem::path> writeCopyShopSet(const std::filesystem::path& folder, const Job& job,
-                                                    const Progress& progress = {});
+                                                    int printer = 0, const Progress& progress = {});
 
 }  // namespace tympan

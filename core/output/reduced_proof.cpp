@@ -29,9 +29,15 @@ Print proofPrint(const Job& job, const Piece& piece, double ppi) {
 
 }  // namespace
 
+Paper proofPaper(const Job& job) {
+    for (const char* const inches : {"Letter", "Legal", "Tabloid"})
+        if (job.sheets.paper.name == inches) return paperNamed("Letter");
+    return paperNamed("A4");
+}
+
 ProofLayout proofLayout(const Job& job, const Piece& piece) {
     ProofLayout layout;
-    layout.page = job.sheets.paper.size;
+    layout.page = proofPaper(job).size;
     const auto& [width, height] = layout.page;
     layout.corners = {{{mark_in_mm, mark_in_mm},
                        {width - mark_in_mm, mark_in_mm},

@@ -26,6 +26,10 @@ struct ProofLayout {
 };
 ProofLayout proofLayout(const Job& job, const Piece& piece);
 
+/// What proofs are printed on, whatever the sheets are: what every shop and home has, A4, or Letter where the
+/// job's paper is of that family.
+Paper proofPaper(const Job& job);
+
 /// All of it but the picture and the words.
 Marks proofMarks(const ProofLayout& layout);
 /// The picture as it is printed on it, grey or RGB.

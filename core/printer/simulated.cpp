@@ -164,6 +164,7 @@ TraySheet printedBy(const SimulatedPrinter& simulated, const Artwork& document, 
     const Affine shrunk = lying ? Affine{faults.shrink.y, 0, 0, faults.shrink.x, 0, 0}
                                 : Affine{faults.shrink.x, 0, 0, faults.shrink.y, 0, 0};
     sheet.paper = {paper.width * shrunk.a, paper.height * shrunk.d};
+    sheet.laid = shrunk.after(missedBy(faults, page)).after(laidBy(simulated.printer.registration, paper));
     sheet.jammed = jams(faults, page);
     if (sheet.jammed) return sheet;
     sheet.picture =
@@ -188,6 +189,11 @@ TraySheet printedAgain(const SimulatedPrinter& simulated, const TraySheet& first
     // and the left one.
     const cv::Size size = first.picture.size();
     const int top = size.width > size.height ? white.rows - size.height : 0;
+    const double px_per_mm = first.ppi / mm_per_inch;
+    sheet.white_laid =
+        Affine{1, 0, 0, 1, 0, -top / px_per_mm}
+            .after(missedBy(simulated.faults, page + second_feed))
+            .after(laidBy(simulated.printer.registration, {white.cols / px_per_mm, white.rows / px_per_mm}));
     cv::Mat there(size, CV_8UC1, cv::Scalar(255));
     const cv::Rect on_page = cv::Rect(0, top, size.width, size.height) & cv::Rect({}, white.size());
     white(on_page).copyTo(there(on_page - cv::Point(0, top)));

@@ -5,6 +5,7 @@
 
 #include "core/artwork/artwork.h"
 #include "core/base/progress.h"
+#include "core/measure/affine.h"
 #include "core/printer/printer.h"
 
 namespace tympan {
@@ -40,6 +41,9 @@ struct TraySheet {
     double ppi = tray_ppi;
     std::optional<PaperFace> face;  ///< as it lay in the tray; none: the profile does not say
     bool mirrored = false;          ///< it is the flip of what was sent
+    /// From a place of the page that was sent, flipped where that was, to where it lies on the sheet, mm from
+    /// its corner; and the same of the second pass.
+    Affine laid, white_laid;
     bool jammed = false;
 };
 

@@ -12,7 +12,8 @@ namespace tympan {
 
 namespace {
 
-constexpr double seen_size_mm = 0.33, seen_crooked_mm = 0.5, seen_beside_mm = 0.5, seen_bare_mm = 0.3;
+constexpr double seen_size_mm = 0.33, seen_crooked_mm = 0.5, seen_beside_mm = 0.5, seen_bare_mm = 0.3,
+                 seen_white_mm = 0.2;
 
 }  // namespace
 
@@ -47,6 +48,16 @@ std::vector<TrayFault> trayFaults(const TraySheet& sheet, const SimulatedPrinter
     const double bare =
         std::max({is.left - kept.left, is.top - kept.top, is.right - kept.right, is.bottom - kept.bottom});
     if (bare > seen_bare_mm) faults.push_back({Kind::cut_off, bare});
+    if (!sheet.white.empty()) {
+        double beside = 0;
+        for (const PointMm& corner : {PointMm{0, 0}, PointMm{paper.width, 0}, PointMm{0, paper.height},
+                                      PointMm{paper.width, paper.height}}) {
+            const PointMm colour = sheet.laid(sentFor(sent, paper)(corner)),
+                          white = sheet.white_laid(sentAgainFor(sent, paper)(corner));
+            beside = std::max(beside, std::hypot(colour.x - white.x, colour.y - white.y));
+        }
+        if (beside > seen_white_mm) faults.push_back({Kind::white_beside, beside});
+    }
     return faults;
 }
 

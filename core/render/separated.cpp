@@ -82,15 +82,7 @@ cv::Mat separated(const Print& print, const cv::Mat& on_paper, const cv::Mat& re
         whiteUnder(kept, print, box).convertTo(white, CV_8U, -wishes.white / 100.0, 255);
         return white;
     }
-    const int channels = ink.channels();
-    for (int y = 0; y < ink.rows; ++y) {
-        auto* p = ink.ptr<std::uint8_t>(y);
-        const auto* k = kept.ptr<std::uint8_t>(y);
-        for (int x = 0; x < ink.cols; ++x)
-            for (int c = 0; c < channels; ++c, ++p)
-                *p = static_cast<std::uint8_t>(255 - ((255 - *p) * k[x] + 127) / 255);
-    }
-    return ink;
+    return colourOver(ink, kept, print.cloth->colour);
 }
 
 }  // namespace tympan

@@ -10,6 +10,7 @@ namespace {
 
 /// Printed by less than this, a pixel is bare: what the eye cannot tell, rims of whole shapes among it.
 constexpr int bare_below = 13;
+constexpr int darkest_light_cloth = 140;  // of its strongest colour
 
 }  // namespace
 
@@ -22,17 +23,44 @@ cv::Mat keptFrom(const cv::Mat& ink, const Rgb8& cloth, const DarkCloth& wishes)
     }
     const int own[3] = {cloth.red, cloth.green, cloth.blue};
     const int channels = ink.channels();
+    if (std::max({own[0], own[1], own[2]}) > darkest_light_cloth)
+        return cv::Mat(ink.size(), CV_8UC1, cv::Scalar(255));
     cv::Mat kept(ink.size(), CV_8UC1);
     for (int y = 0; y < ink.rows; ++y) {
         const auto* p = ink.ptr<std::uint8_t>(y);
         auto* out = kept.ptr<std::uint8_t>(y);
         for (int x = 0; x < ink.cols; ++x, p += channels) {
             int d = 0;
-            for (int c = 0; c < 3; ++c) d = std::max(d, std::abs(p[channels == 3 ? c : 0] - own[c]));
+            for (int c = 0; c < 3; ++c) d = std::max(d, p[channels == 3 ? c : 0] - own[c]);
             out[x] = kept_at[d];
         }
     }
     return kept;
+}
+
+cv::Mat colourOver(const cv::Mat& ink, const cv::Mat& kept, const Rgb8& cloth) {
+    const Table16& linear = linearOfEncoded();
+    const Table16& encoded = encodedOfLinear();
+    const double own[3] = {1.0 * linear[cloth.red * 257u], 1.0 * linear[cloth.green * 257u],
+                           1.0 * linear[cloth.blue * 257u]};
+    const int channels = ink.channels();
+    constexpr double full = 65535;
+    cv::Mat colour(ink.size(), CV_8UC3);
+    for (int y = 0; y < ink.rows; ++y) {
+        const auto *p = ink.ptr<std::uint8_t>(y), *k = kept.ptr<std::uint8_t>(y);
+        auto* out = colour.ptr<std::uint8_t>(y);
+        for (int x = 0; x < ink.cols; ++x, p += channels) {
+            const double white = k[x] / 255.0, shown = std::min(1.0, 2 * white);
+            for (int c = 0; c < 3; ++c, ++out) {
+                const double wanted = std::lerp(own[c], 1.0 * linear[p[channels == 3 ? c : 0] * 257u], shown);
+                const double under = std::lerp(own[c], full, white);
+                const double through = under > 0 ? std::min(1.0, wanted / under) : 1;
+                *out = static_cast<std::uint8_t>(
+                    (encoded[static_cast<std::size_t>(std::lround(full * through))] + 128) / 257);
+            }
+        }
+    }
+    return colour;
 }
 
 void shareWithCloth(cv::Mat& ink, cv::Mat& kept) {

@@ -7,15 +7,26 @@
 namespace tympan {
 
 // A picture for dark cloth is printed in colour and, over that on the same sheet, in white, which lies
-// underneath once both are pressed. What of the picture is as dark as the cloth is left to it:
+// underneath once both are pressed. White is printed where the picture is brighter than the cloth:
 //
-//     kept = clamp((d - limit) / soft, 0, 1),   d the largest difference from the cloth in red, green or blue
+//     kept = clamp((d - limit) / soft, 0, 1),   d by how much its brightest of red, green and blue exceeds
+//     the
+//                                               cloth's, encoded values from 0 to 1
 //
-// with encoded values from 0 to 1: a soft limit. The colour is laid where it is kept, and the white under it
-// stops short of its rim (the trade says choke), so that none is seen when it lies a little beside it.
+// which is a soft limit. With w = kept of white and the cloth c beneath, the colour p is laid so that in
+// linear light
+//
+//     p (w + (1 - w) c) = c + min(1, 2 kept) (v - c)
+//
+// comes to the picture v where white is, and to bare cloth where none is: c itself, without any ink. The
+// white stops short of the colour's rim (the trade says choke), so that none is seen when it lies a little
+// beside it. On cloth that is not dark all of a picture is kept.
 
-/// How much of each pixel is printed, 0 to 255 (CV_8UC1), of encoded ink (CV_8UC1 or 3) without its paper.
+/// How much white each pixel has, 0 to 255 (CV_8UC1), of encoded ink (CV_8UC1 or 3) without its paper.
 cv::Mat keptFrom(const cv::Mat& ink, const Rgb8& cloth, const DarkCloth& wishes);
+
+/// The ink to lay in colour so that over that white on this cloth the picture comes out: CV_8UC3.
+cv::Mat colourOver(const cv::Mat& ink, const cv::Mat& kept, const Rgb8& cloth);
 
 /// The same as shapes that a screen can make solid: how much of each pixel is printed is multiplied by its
 /// strongest colour, and the colours are brought up to full strength, so that the cloth between the lines

@@ -102,9 +102,10 @@ struct Vividness {
 };
 
 /// Of a picture that goes onto dark cloth over a white of its own: what of it is left to the cloth, and the
-/// white under the rest. How far colours are from the cloth's is told in hundredths: see dark_cloth.h.
+/// white under the rest. How much brighter than the cloth colours are is told in hundredths: see
+/// dark_cloth.h.
 struct DarkCloth {
-    int limit = 8;    ///< no farther than this from the cloth's own colour: left to it
+    int limit = 8;    ///< no brighter than the cloth by more than this: left to it
     int soft = 12;    ///< over so much more they come in
     int white = 100;  ///< how much of the white is laid, in hundredths
     /// How far the white stops inside the rim of the colour, so that none of it is seen when it lies a little

@@ -40,4 +40,14 @@ double clippedShare(const cv::Mat& picture, const Vividness& vividness) {
     return all > 0 ? clipped / all : 0;
 }
 
+int mostVivid(const cv::Mat& picture, int pale, double clipped) {
+    // The share only grows with it.
+    int fits = -100, beyond = 101;
+    while (beyond - fits > 1) {
+        const int middle = (fits + beyond) / 2;
+        (clippedShare(picture, {pale, middle}) <= clipped ? fits : beyond) = middle;
+    }
+    return fits;
+}
+
 }  // namespace tympan

@@ -18,4 +18,7 @@ bool makeVivid(std::uint16_t* rgb, const Vividness& vividness);
 /// opaque.
 double clippedShare(const cv::Mat& picture, const Vividness& vividness);
 
+/// The most that `all` can be raised to, with `pale` as it is, before more than this share is clipped.
+int mostVivid(const cv::Mat& picture, int pale, double clipped = 0.005);
+
 }  // namespace tympan

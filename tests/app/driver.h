@@ -3,8 +3,10 @@
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSettings>
+#include <QTimer>
 #include <QtTest/QTest>
 #include <functional>
+#include <map>
 
 #include <gtest/gtest.h>
 
@@ -17,6 +19,25 @@ namespace tympan::tests {
 
 /// Lets the program run until `done` or a minute has passed.
 inline bool waitFor(const std::function<bool()>& done) { return QTest::qWaitFor(done, 60000); }
+
+/// Fills in the dialog that is about to open, by typing and by choosing rows of lists, and takes it.
+inline void answer(const char* take, const std::map<const char*, const char*>& typed,
+                   const std::map<const char*, int>& rows = {}) {
+    QTimer::singleShot(0, [take, typed, rows] {
+        QWidget* dialog = QApplication::activeModalWidget();
+        ASSERT_NE(dialog, nullptr);
+        for (const auto& [name, text] : typed) {
+            auto* edit = dialog->findChild<QLineEdit*>(QLatin1String(name));
+            if (!edit) edit = dialog->findChild<QWidget*>(QLatin1String(name))->findChild<QLineEdit*>();
+            edit->selectAll();
+            QTest::keyClicks(edit, QLatin1String(text));
+            emit edit->editingFinished();  // no window manager here moves the focus on
+        }
+        for (const auto& [name, row] : rows)
+            dialog->findChild<QComboBox*>(QLatin1String(name))->setCurrentIndex(row);
+        QTest::mouseClick(dialog->findChild<QPushButton*>(QLatin1String(take)), Qt::LeftButton);
+    });
+}
 
 /// A window on screen, driven as a maker would: by its widgets' names, keys and the mouse.
 class WindowTest : public testing::Test {

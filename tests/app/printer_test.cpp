@@ -2,7 +2,6 @@
 #include <QCheckBox>
 #include <QLabel>
 #include <QSignalSpy>
-#include <QTimer>
 #include <opencv2/imgproc.hpp>
 
 #include <gmock/gmock.h>
@@ -42,21 +41,6 @@ class PrinterStation : public WindowTest {
     NoKeptPrinters none_;
 };
 
-/// Fills in the dialog that is about to open, and takes it.
-void answerRuler(const std::map<const char*, const char*>& answers) {
-    QTimer::singleShot(0, [answers] {
-        QWidget* dialog = QApplication::activeModalWidget();
-        ASSERT_NE(dialog, nullptr);
-        for (const auto& [name, text] : answers) {
-            auto* edit = dialog->findChild<QLineEdit*>(QLatin1String(name));
-            edit->selectAll();
-            QTest::keyClicks(edit, QLatin1String(text));
-            emit edit->editingFinished();  // no window manager here moves the focus on
-        }
-        QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("ruler-take")), Qt::LeftButton);
-    });
-}
-
 }  // namespace
 
 TEST_F(PrinterStation, aScanOfItsPageIsReckonedWithAndKept) {
@@ -88,12 +72,12 @@ TEST_F(PrinterStation, aScanOfItsPageIsReckonedWithAndKept) {
 }
 
 TEST_F(PrinterStation, measuresOfARulerAreTaken) {
-    answerRuler({{"ruler-across", "148.5 mm"}, {"ruler-left-bottom", "28.8 mm"}});
+    answer("ruler-take", {{"ruler-across", "148.5 mm"}, {"ruler-left-bottom", "28.8 mm"}});
     click("printer-ruler");
     EXPECT_NEAR(printer().registration.scale_x, 0.99, 1e-9);
     EXPECT_GT(printer().registration.skew_deg, 0.25);
     EXPECT_THAT(known(), HasSubstr("1 % narrower"));
-    answerRuler({{"ruler-across", "15 mm"}});
+    answer("ruler-take", {{"ruler-across", "15 mm"}});
     click("printer-ruler");
     EXPECT_THAT(said(), HasSubstr("cannot be that long"));
     EXPECT_NEAR(printer().registration.scale_x, 0.99, 1e-9) << "what was known stays";
@@ -209,4 +193,39 @@ TEST_F(PrinterStation, aSheetThatStuckAndOneThatMirroredAreSaid) {
     EXPECT_THAT(of("tray-common"), HasSubstr("All of them: 3.8 mm too narrow"));
     EXPECT_THAT(of("tray-sheet-1"), Not(HasSubstr("too narrow")));
     EXPECT_TRUE(find("tray-picture-1")->isVisible());
+}
+
+TEST_F(PrinterStation, whatItsDriverIsToldIsShownBeforeEveryPrintAndKept) {
+    const auto words = [&] {
+        QStringList all;
+        for (const QLabel* label : find("print-stage")->findChildren<QLabel*>())
+            if (label->isVisible()) all << label->text();
+        return all.join(QLatin1Char('\n')).toStdString();
+    };
+    EXPECT_THAT(words(), HasSubstr("mark an X on a plain sheet"));
+    answer("recipe-take",
+           {{"recipe-media", "glossy heavy"}, {"recipe-quality", "finest"}, {"recipe-tray", "rear feed"}},
+           {{"recipe-face", 2}});
+    click("printer-recipe");
+    ASSERT_EQ(printer().recipes.size(), 1U);
+    EXPECT_EQ(printer().recipes.front().carrier, piece().method->carrier.name);
+    EXPECT_EQ(printer().prints_face, PaperFace::down);
+    EXPECT_TRUE(waitFor([&] {
+        return words().find("media type glossy heavy; quality finest") != std::string::npos;
+    })) << words();
+    EXPECT_THAT(words(), HasSubstr("with the side to print down"));
+    EXPECT_THAT(words(), Not(HasSubstr("mark an X")));
+    const auto kept = allKept(keptPrinters());
+    ASSERT_EQ(kept.size(), 1U);
+    EXPECT_EQ(kept.front().trays.front(), (PrinterTray{"rear feed", PaperFace::down}));
+    window.store().undo();
+    EXPECT_TRUE(printer().recipes.empty()) << "one step";
+}
+
+TEST_F(PrinterStation, itsSwatchesAreSaved) {
+    desk().saveSwatches(QString::fromStdString((folder / "swatches.pdf").string()));
+    EXPECT_THAT(said(), HasSubstr("Saved: swatches.pdf"));
+    EXPECT_THAT(run({"pdftotext", (folder / "swatches.pdf").string(), "-"}).out, HasSubstr("Purplish"));
+    desk().saveSwatches(QString::fromStdString((folder / "none" / "swatches.pdf").string()));
+    EXPECT_THAT(said(), Not(HasSubstr("Saved")));
 }

@@ -108,13 +108,13 @@ TEST(SystemPrinters, aPrinterThatIsNotThereIsSaid) {
     EXPECT_FALSE(app::printPdf(QStringLiteral("tympan-no-such-printer"),
                                QString::fromStdString((folder / "a.pdf").string()), QStringLiteral("t"),
                                paperNamed("A4"))
-                     .isEmpty());
+                     .refused.isEmpty());
 }
 
 TEST_F(Shell, whatThePrintServiceRefusesIsSaidInTheFoot) {
     hang(marked({300, 200}, 3));
     QSignalSpy ended(&window.exports(), &app::Exports::ended);
-    window.exports().print(QStringLiteral("tympan-no-such-printer"));
+    window.exports().print(QStringLiteral("tympan-no-such-printer"), {});
     ASSERT_TRUE(waitFor([&] { return ended.count() > 0; }));
     EXPECT_FALSE(ended.front().at(0).toBool());
     EXPECT_THAT(find<QLabel>("foot-said")->text().toStdString(), HasSubstr("save a PDF and print that"));

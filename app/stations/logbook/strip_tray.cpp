@@ -137,7 +137,7 @@ void StripTray::refresh() {
     method_->clear();
     for (const Method& method : knownMethods())
         if (method.passes == 1)  // a strip of greys has no white of its own
-           
+
             method_->addItem(QString::fromStdString(method.name), QString::fromStdString(method.id));
     method_->setCurrentIndex(std::max(0, method_->findData(QString::fromStdString(of.method))));
     material_->clear();

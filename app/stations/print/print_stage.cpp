@@ -7,6 +7,7 @@
 #include "app/shell/printers.h"
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
+#include "app/stations/print/ask_recipe.h"
 #include "app/stations/print/tray_page.h"
 #include "app/widgets/icons.h"
 #include "app/widgets/tray_parts.h"
@@ -15,46 +16,75 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int sheet_width = 1120;
+constexpr int sheet_width = 1120, most_lines = 5;
 
-QStringList beforePrinting(const Job& job, const Method& method) {
-    QStringList lines;
-    for (const std::string& line : method.before_printing) lines << text(line);
-    const auto tr = [](const char* sentence) { return PrintStage::tr(sentence); };
-    lines << tr(
-        "Which face is printed: mark an X on a plain sheet, lay it in the tray X up, print the test sheet, "
-        "and see on which face the print lies. Lay the real sheets the same way.");
-    lines << PrintStage::tr(
-                 "In the printer's own dialog: media type %1; %2; 100 %; nothing that says fit or shrink; "
-                 "one side; no cover page.")
-                 .arg(text(method.media_type), QString::fromStdString(job.sheets.paper.name));
-    bool mirrored = false, upright = false, mirrors = false;
+/// What is printed in one way on one printer.
+struct Batch {
+    const Method* method;
+    const Printer* printer;
+    bool operator==(const Batch& other) const { return *method == *other.method && printer == other.printer; }
+};
+
+QString tr(const char* sentence) { return PrintStage::tr(sentence); }
+
+QString faceLine(const Printer& printer) {
+    if (!printer.prints_face)
+        return tr(
+            "Which face is printed: mark an X on a plain sheet, lay it in the tray X up, print the test "
+            "sheet, "
+            "and look. Note it under What it is told.");
+    const QString tray =
+        printer.trays.empty() ? QString() : QString::fromStdString(printer.trays.front().name);
+    const QString line = *printer.prints_face == PaperFace::up
+                             ? tr("Lay sheets in with the side to print up: that is the face it prints.")
+                             : tr("Lay sheets in with the side to print down: that is the face it prints.");
+    return tray.isEmpty() ? line : QStringLiteral("%1 (%2)").arg(line, tray);
+}
+
+QString driverLine(const Job& job, const Batch& batch) {
+    const QString paper = QString::fromStdString(job.sheets.paper.name);
+    const DriverRecipe* told = recipeFor(*batch.printer, batch.method->carrier.name);
+    const QString media = told && !told->media_type.empty() ? QString::fromStdString(told->media_type)
+                                                            : text(batch.method->media_type);
+    QStringList parts{tr("media type %1").arg(media)};
+    if (told && !told->quality.empty()) parts << tr("quality %1").arg(QString::fromStdString(told->quality));
+    parts << paper << tr("100 %, nothing that says fit") << tr("one side") << tr("no cover page");
+    if (told && !told->notes.empty()) parts << QString::fromStdString(told->notes);
+    return tr("In the printer's own dialog: %1.").arg(parts.join(QStringLiteral("; ")));
+}
+
+QString mirrorLine(const Job& job, const Batch& batch) {
+    if (batch.printer->mirrors)
+        return tr("You said that the printer mirrors by itself: leave that as it is. It is reckoned with.");
+    bool mirrored = false, upright = false;
     for (const Piece& piece : job.pieces)
-        if (piece.method == method) {
+        if (piece.method == *batch.method && &printerOf(job, piece) == batch.printer)
             (mirroredInPrint(job, piece) == Mirrored::yes ? mirrored : upright) = true;
-            mirrors = mirrors || printerOf(job, piece).mirrors;
-        }
-    lines
-        << (mirrors
-                ? tr("You said that the printer mirrors by itself: leave that as it is. It is reckoned with.")
-            : mirrored && upright ? tr("Mirroring OFF in the printer's dialog: what must be mirrored is "
-                                       "mirrored already, and the rest "
-                                       "is printed as it reads.")
-            : mirrored
-                ? tr("Mirroring OFF in the printer's dialog: the picture is mirrored already, and a second "
-                     "time would undo it.")
-                : tr("Mirroring OFF in the printer's dialog: this picture is printed as it reads."));
+    return mirrored && upright
+               ? tr("Mirroring OFF in the printer's dialog: what must be mirrored is mirrored already, "
+                    "and the rest is printed as it reads.")
+           : mirrored
+               ? tr("Mirroring OFF in the printer's dialog: the picture is mirrored already, and a second "
+                    "time would undo it.")
+               : tr("Mirroring OFF in the printer's dialog: this picture is printed as it reads.");
+}
+
+/// What spoils a print when it is forgotten first.
+QStringList beforePrinting(const Job& job, const Batch& batch) {
+    QStringList lines{driverLine(job, batch), mirrorLine(job, batch), faceLine(*batch.printer)};
+    for (const std::string& line : batch.method->before_printing) lines << text(line);
     return lines;
 }
 
 QStringList afterPrinting(const Method& method) {
     QStringList lines;
     if (!method.laid_whole) {
-        lines << PrintStage::tr(
+        lines << tr(
             "Read the small words at the edge of the print: they must read normally. Measure the bar.");
-        lines << PrintStage::tr(
-            "Before you trim: write A1 (the sheet's own label) and an arrow up on the back of each "
-            "sheet. The words at the edge are cut off before gluing.");
+        lines << tr(
+            "Before you trim: write A1 (the sheet's own label) and an arrow up on the back of each sheet. "
+            "The "
+            "words at the edge are cut off before gluing.");
     }
     for (const std::string& line : method.after_printing) lines << text(line);
     return lines;
@@ -74,33 +104,52 @@ QWidget* row(QLabel* mark, const QString& sentence) {
     return line;
 }
 
-/// A heading and its lines, numbered from `number` on.
+/// A heading and its lines, numbered from `number` on. What is beyond a handful opens.
 QVBoxLayout* numbered(const QString& heading, const QStringList& lines, int& number) {
     QVBoxLayout* list = column();
     list->addWidget(strongLabel(heading));
+    auto* rest = new QWidget;
+    auto* below = column();
+    rest->setLayout(below);
+    int shown = 0;
     for (const QString& line : lines) {
         auto* figure = new QLabel(QString::number(++number));
         figure->setFont(figureFont(TextSize::normal));
-        list->addWidget(row(figure, line));
+        (shown++ < most_lines ? list : below)->addWidget(row(figure, line));
     }
+    if (shown <= most_lines) {
+        delete rest;
+        return list;
+    }
+    rest->hide();
+    QPushButton* open = linkButton(QStringLiteral("print-more"), tr("%1 more…").arg(shown - most_lines));
+    QObject::connect(open, &QPushButton::clicked, rest, [rest, open] {
+        rest->show();
+        open->hide();
+    });
+    list->addWidget(open, 0, Qt::AlignLeft);
+    list->addWidget(rest);
     return list;
 }
 
-/// What to do for one method: before at the left, after and the cautions at the right.
-QWidget* sheetFor(const Job& job, const Method& method) {
+/// What to do for one batch: before at the left, after and the cautions at the right.
+QWidget* sheetFor(const Job& job, const Batch& batch, bool name_printer) {
+    const Method& method = *batch.method;
     auto* sheet = new QWidget;
     sheet->setMaximumWidth(sheet_width);
     auto* down = new QVBoxLayout(sheet);
     down->setContentsMargins(0, 0, 0, 0);
     down->setSpacing(12);
-    down->addWidget(titleLabel(methodName(method)));
+    down->addWidget(titleLabel(name_printer
+                                   ? tr("%1, on %2").arg(methodName(method), printerName(*batch.printer))
+                                   : methodName(method)));
     auto* across = new QHBoxLayout;
     across->setSpacing(40);
     int number = 0;
-    QVBoxLayout* before = numbered(PrintStage::tr("Before you print"), beforePrinting(job, method), number);
+    QVBoxLayout* before = numbered(tr("Before you print"), beforePrinting(job, batch), number);
     before->addStretch(1);
     across->addLayout(before, 1);
-    QVBoxLayout* after = numbered(PrintStage::tr("When it is printed"), afterPrinting(method), number);
+    QVBoxLayout* after = numbered(tr("When it is printed"), afterPrinting(method), number);
     after->addSpacing(4);
     for (const std::string& caution : method.cautions) {
         auto* mark = new QLabel;
@@ -127,7 +176,7 @@ QWidget* whereItIsPrinted(const JobStore& store) {
     list->setMaximumWidth(sheet_width);
     auto* down = column();
     list->setLayout(down);
-    down->addWidget(titleLabel(PrintStage::tr("What is printed where")));
+    down->addWidget(titleLabel(tr("What is printed where")));
     for (const Needs::Printing& each : printings) {
         auto* words = new QLabel(printingText(each));
         words->setWordWrap(true);
@@ -185,14 +234,24 @@ void PrintStage::refresh() {
     ground.setColor(QPalette::Window, theme().stage);
     setPalette(ground);
     setAutoFillBackground(true);
-    std::vector<Method> methods;
-    for (const Piece& piece : store_.job().pieces)
-        if (std::find(methods.begin(), methods.end(), piece.method) == methods.end())
-            methods.push_back(piece.method);
-    if (methods.empty())
+    const Job& job = store_.job();
+    std::vector<Batch> batches;
+    for (const Piece& piece : job.pieces) {
+        const Batch batch{&*piece.method, &printerOf(job, piece)};
+        if (std::find(batches.begin(), batches.end(), batch) == batches.end()) batches.push_back(batch);
+    }
+    if (batches.empty())
         sheets_->addWidget(titleLabel(tr("Nothing to print yet. Drop a picture, or press Ctrl+O.")));
     if (QWidget* where = whereItIsPrinted(store_)) sheets_->addWidget(where);
-    for (const Method& method : methods) sheets_->addWidget(sheetFor(store_.job(), method));
+    // What is in hand first.
+    if (const Piece* chosen = store_.piece())
+        std::stable_partition(batches.begin(), batches.end(), [&](const Batch& batch) {
+            return batch.printer == &printerOf(job, *chosen) && *batch.method == *chosen->method;
+        });
+    const bool several = std::any_of(batches.begin(), batches.end(), [&](const Batch& batch) {
+        return batch.printer != batches.front().printer;
+    });
+    for (const Batch& batch : batches) sheets_->addWidget(sheetFor(job, batch, several));
     sheets_->addStretch(1);
 }
 

@@ -11,11 +11,14 @@
 #include "app/shell/printers.h"
 #include "app/shell/render_service.h"
 #include "app/shell/system_printers.h"
+#include "app/stations/print/ask_recipe.h"
 #include "app/stations/print/ask_ruler.h"
 #include "app/stations/print/printer_desk.h"
 #include "app/widgets/sideways.h"
 #include "app/widgets/tray_parts.h"
 #include "core/base/error.h"
+#include "core/job/two_passes.h"
+#include "core/output/register_marks.h"
 #include "core/printer/printer_json.h"
 
 namespace tympan::app {
@@ -42,6 +45,13 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     which_->setToolTip(
         tr("Whose sheets: each piece names its printer, and only what this one prints is handed over."));
     first->addWidget(which_);
+    pass_ = choiceBox(QStringLiteral("print-pass"), tr("Which pass"), 150);
+    pass_->addItem(tr("first the colour"), 1);
+    pass_->addItem(tr("then the white"), 2);
+    pass_->setToolTip(
+        tr("Both go onto the same sheets. For the white, feed them again the same way up, the same "
+           "edge first."));
+    first->addWidget(pass_);
     print_ = pushButton(QStringLiteral("print-now"), tr("Print at true size"));
     print_->setProperty("main", true);
     first->addWidget(print_, 0, Qt::AlignLeft);
@@ -95,6 +105,7 @@ QWidget* PrintTray::aboutPrinter() {
     known_ = quietLabel({});
     known_->setObjectName(QStringLiteral("printer-known"));
     known_->setWordWrap(true);
+    down->setSpacing(5);
     down->addWidget(name_);
     down->addWidget(known_);
     const auto link = [&](const char* name, const QString& text, const QString& tip, QBoxLayout* in) {
@@ -117,10 +128,27 @@ QWidget* PrintTray::aboutPrinter() {
                   answers);
     answers->addStretch(1);
     down->addLayout(answers);
+    auto* more = new QHBoxLayout;
+    more->setSpacing(16);
+    recipe_ = link("printer-recipe", tr("what it is told…"),
+                   tr("The settings of its driver for this paper, and which face it prints."), more);
+    swatches_ = link("printer-swatches", tr("swatches…"),
+                     tr("A sheet of blacks, greys, reds and lines, to try a paper or a napkin with."), more);
+    more->addStretch(1);
+    down->addLayout(more);
+    passes_ = link("printer-passes", tr("between two passes…"),
+                   tr("How much a sheet has shrunk after the colour, and where the white lies."), down);
     down->addStretch(1);
     connect(sheet_, &QPushButton::clicked, this, &PrintTray::savesSheet);
     connect(scan_, &QPushButton::clicked, this, &PrintTray::opensScan);
     connect(ruler_, &QPushButton::clicked, this, &PrintTray::askForRuler);
+    connect(recipe_, &QPushButton::clicked, this, [this] {
+        const Piece* piece = store_.piece();
+        if (!piece) return;
+        if (const auto told = askRecipe(this, *desk_->printer(), *piece->method)) desk_->tell(*told);
+    });
+    connect(swatches_, &QPushButton::clicked, this, &PrintTray::savesSwatches);
+    connect(passes_, &QPushButton::clicked, this, &PrintTray::askForPasses);
     connect(kept_, &QPushButton::clicked, desk_, &PrinterDesk::goByKept);
     connect(desk_, &PrinterDesk::changed, this, &PrintTray::showPrinter);
     return about;
@@ -131,8 +159,14 @@ void PrintTray::showPrinter() {
     name_->setText(printer ? printerName(*printer) : tr("Its printer"));
     known_->setText(!printer           ? tr("Drop a picture first.")
                     : desk_->reading() ? tr("Reading the page…")
-                                       : registrationText(*printer));
-    for (QPushButton* button : {sheet_, scan_, ruler_}) button->setEnabled(printer && !desk_->reading());
+                                       : knownText(*printer, twice()));
+    known_->setToolTip(!printer ? QString()
+                       : twice()
+                           ? QStringLiteral("%1 %2").arg(registrationText(*printer), shrinkText(*printer))
+                           : registrationText(*printer));
+    passes_->setVisible(twice());
+    for (QPushButton* button : {sheet_, scan_, ruler_, recipe_, swatches_})
+        button->setEnabled(printer && !desk_->reading());
     kept_->setVisible(desk_->offered().has_value());
 }
 
@@ -165,6 +199,31 @@ void PrintTray::askForRuler() {
     }
 }
 
+/// Whether the chosen piece's sheets go through its printer twice.
+bool PrintTray::twice() const {
+    const Piece* piece = store_.piece();
+    return piece && passesOf(store_.job(), *piece) > 1;
+}
+
+void PrintTray::askForPasses() {
+    const Piece* piece = store_.printedPiece();
+    const auto sheets = store_.upToDate() ? store_.sharedImposition() : nullptr;
+    if (!piece || !sheets || !desk_->printer()) return;
+    const auto found = std::find_if(sheets->sheets.begin(), sheets->sheets.end(), [&](const Sheet& sheet) {
+        return sheet.regions.front().piece == piece->id;
+    });
+    if (found == sheets->sheets.end()) return;
+    const RegisterMarks crosses = registerMarks(*sheets, *found);
+    if (!crosses.across && !crosses.down)
+        return emit desk_->told(
+            tr("There is no room for crosses on its sheet: make the picture a little smaller, or "
+               "take larger paper."),
+            false);
+    if (const auto measures = askPasses(this, crosses, found->page.width > found->page.height,
+                                        *desk_->printer(), store_.job().unit))
+        desk_->measured(*measures);
+}
+
 /// Each time the station is entered: a printer may have been switched on since.
 void PrintTray::showEvent(QShowEvent*) {
     lookForPrinters();
@@ -182,12 +241,11 @@ const SimulatedPrinter* PrintTray::simulated() const {
 }
 
 void PrintTray::print() {
-    const bool last_first = last_first_->isChecked();
-    const int which = which_->currentData().toInt();
+    const WhichSheets which{which_->currentData().toInt(), last_first_->isChecked()};
     if (const SimulatedPrinter* printer = simulated())
-        exports_.tryOn(*printer, last_first, which);
+        exports_.tryOn(*printer, which);
     else
-        exports_.print(printers_->currentText(), last_first, which);
+        exports_.print(printers_->currentText(), which, pass_->isHidden() ? 1 : pass_->currentData().toInt());
 }
 
 void PrintTray::lookForPrinters() {
@@ -218,6 +276,7 @@ void PrintTray::refresh() {
     printers_->setVisible(printers_->count() > 0);
     last_first_->setVisible(printers_->count() > 0 && !simulated());
     showWhich();
+    pass_->setVisible(printers_->count() > 0 && !simulated() && twice());
     print_->setText(simulated() ? tr("See it come out") : tr("Print at true size"));
     print_->setEnabled(printers_->count() > 0 && !store_.job().pieces.empty());
     showPrinter();

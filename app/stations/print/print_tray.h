@@ -31,6 +31,7 @@ class PrintTray : public QWidget {
   signals:
     /// A sheet is to be saved under a name, a scan to be chosen: see FileDialogs.
     void savesSheet();
+    void savesSwatches();
     void opensScan();
 
   protected:
@@ -45,6 +46,8 @@ class PrintTray : public QWidget {
     void print();
     const SimulatedPrinter* simulated() const;
     void askForRuler();
+    void askForPasses();
+    bool twice() const;
 
     JobStore& store_;
     RenderService& service_;
@@ -53,12 +56,13 @@ class PrintTray : public QWidget {
     std::vector<SimulatedPrinter> simulated_;
     QComboBox* which_;  ///< whose sheets are handed over, where the job has several printers
     int which_of_ = 0;  ///< the printer of the piece that was chosen then
+    QComboBox* pass_;   ///< of sheets that go through twice: the colour or the white
     QCheckBox* last_first_;
     QPushButton* print_;
     QLabel* about_;
     PrinterDesk* desk_;
     QLabel *name_, *known_;
-    QPushButton *sheet_, *scan_, *ruler_, *kept_;
+    QPushButton *sheet_, *scan_, *ruler_, *passes_, *recipe_, *swatches_, *kept_;
 };
 
 }  // namespace tympan::app

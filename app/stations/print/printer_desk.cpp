@@ -13,6 +13,7 @@
 #include "core/artwork/read_picture.h"
 #include "core/base/error.h"
 #include "core/job/edits.h"
+#include "core/output/swatch_sheet.h"
 #include "core/printer/printer_json.h"
 #include "core/strip/calibration_sheet.h"
 #include "core/strip/strip_reading.h"
@@ -34,9 +35,12 @@ QString scaleText(double scale, const char* less, const char* more) {
 
 }  // namespace
 
-QString registrationText(const Printer& printer) {
-    const Registration& r = printer.registration;
-    if (r.exact()) return tr("Not measured yet. Printers scale and feed crooked without saying so.");
+namespace {
+
+QString unmeasured() { return tr("Not measured yet. Printers scale and feed crooked without saying so."); }
+
+/// "1.5 % narrower, turned 0.4° to the right"; empty for one that prints true.
+QString registrationParts(const Registration& r) {
     QStringList parts;
     for (const QString& each :
          {scaleText(r.scale_x, "narrower", "wider"), scaleText(r.scale_y, "shorter", "longer")})
@@ -44,9 +48,47 @@ QString registrationText(const Printer& printer) {
     if (std::abs(r.skew_deg) >= 0.02)
         parts << (r.skew_deg > 0 ? tr("turned %1° to the right") : tr("turned %1° to the left"))
                      .arg(std::abs(r.skew_deg), 0, 'g', 2);
+    return parts.join(QStringLiteral(", "));
+}
+
+QString shrinkParts(const SheetShrink& shrink) {
+    QStringList parts;
+    for (const QString& each :
+         {scaleText(shrink.x, "narrower", "wider"), scaleText(shrink.y, "shorter", "longer")})
+        if (!each.isEmpty()) parts << each;
+    return parts.join(QStringLiteral(", "));
+}
+
+}  // namespace
+
+QString registrationText(const Printer& printer) {
+    if (printer.registration.exact()) return unmeasured();
+    const QString parts = registrationParts(printer.registration);
     if (parts.isEmpty())
         return tr("Measured: it prints true. Where it begins on the paper is reckoned with.");
-    return tr("Measured: it prints %1. That is reckoned with.").arg(parts.join(QStringLiteral(", ")));
+    return tr("Measured: it prints %1. That is reckoned with.").arg(parts);
+}
+
+QString shrinkText(const Printer& printer) {
+    if (!printer.shrink)
+        return tr(
+            "How much its sheets shrink between two passes is not known: the white may lie millimetres "
+            "beside.");
+    const QString parts = shrinkParts(*printer.shrink);
+    return parts.isEmpty() ? tr("Measured: its sheets keep their size between two passes.")
+                           : tr("Between two passes its sheets get %1. That is reckoned with.").arg(parts);
+}
+
+QString knownText(const Printer& printer, bool twice) {
+    if (twice && !printer.shrink) return tr("How its sheets shrink between two passes is not known yet.");
+    if (twice) {
+        const QString parts = shrinkParts(*printer.shrink);
+        return parts.isEmpty() ? tr("Its sheets keep their size between passes.")
+                               : tr("Between passes %1: reckoned with.").arg(parts);
+    }
+    if (printer.registration.exact()) return tr("Not measured yet: printers scale and feed crooked unseen.");
+    const QString parts = registrationParts(printer.registration);
+    return parts.isEmpty() ? tr("Measured: it prints true.") : tr("It prints %1: reckoned with.").arg(parts);
 }
 
 PrinterDesk::PrinterDesk(std::filesystem::path kept, JobStore& store, RenderService& service, QObject* parent)
@@ -70,7 +112,9 @@ std::optional<Printer> PrinterDesk::offered() const {
     const std::string name = printerName(*is).toStdString();
     for (const Printer& each : all_)
         if (each.name == name && (each.registration != is->registration || each.mirrors != is->mirrors ||
-                                  each.margins != is->margins))
+                                  each.margins != is->margins || each.shrink != is->shrink ||
+                                  each.white_beside != is->white_beside || each.recipes != is->recipes ||
+                                  each.prints_face != is->prints_face))
             return each;
     return {};
 }
@@ -125,6 +169,31 @@ void PrinterDesk::measured(const RulerMeasures& measures) {
     }
 }
 
+void PrinterDesk::tell(const Printer& printer) {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    Printer known = printer;
+    known.name = printerName(known).toStdString();
+    goBy(known, piece->id);
+    keep(known, tr("Kept with %1.").arg(printerName(known)));
+}
+
+void PrinterDesk::saveSwatches(const QString& file) {
+    const Printer* is = printer();
+    if (!is) return;
+    try {
+        Printer named = *is;
+        named.name = printerName(*is).toStdString();
+        writeSwatches(file.toStdString(), named, store_.job().sheets.paper,
+                      QDateTime::currentSecsSinceEpoch());
+    } catch (const Error& error) {
+        return emit told(QString::fromUtf8(error.what()), false);
+    }
+    emit told(tr("Saved: %1. Print it on the paper or napkin that you want to try.")
+                  .arg(QFileInfo(file).fileName()),
+              true);
+}
+
 void PrinterDesk::take(const Calibration& found, int id) {
     const Piece* piece = findPiece(store_.job(), id);
     if (!piece) return emit changed();  // it was taken out meanwhile
@@ -138,14 +207,29 @@ void PrinterDesk::take(const Calibration& found, int id) {
                     tr("The marks lie up to some tenths of a millimetre beside that: the paper was "
                        "not flat, or the lens bends lines. A scan tells more.");
     goBy(known, id);
+    keep(known, sentence);
+}
+
+void PrinterDesk::keep(const Printer& printer, const QString& sentence) {
     try {
-        keepPrinter(kept_, known);
+        keepPrinter(kept_, printer);
     } catch (const Error& error) {
         emit told(QString::fromUtf8(error.what()), false);
         return lookAgain();
     }
     lookAgain();
     emit told(sentence, true);
+}
+
+void PrinterDesk::measured(const PassMeasures& measures) {
+    const Piece* piece = store_.piece();
+    if (!piece) return;
+    Printer known = printerOf(store_.job(), *piece);
+    known.name = printerName(known).toStdString();
+    known.shrink = measures.shrink;
+    known.white_beside = measures.white_beside;
+    goBy(known, piece->id);
+    keep(known, shrinkText(known));
 }
 
 void PrinterDesk::goBy(const Printer& printer, int piece) {

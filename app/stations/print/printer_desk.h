@@ -3,6 +3,7 @@
 #include <filesystem>
 #include <optional>
 
+#include "app/stations/print/ask_passes.h"
 #include "core/job/job.h"
 #include "core/strip/calibration_reading.h"
 
@@ -30,6 +31,11 @@ class PrinterDesk : public QObject {
     /// Reads a scan or photograph beside the window; then the job goes by it, and it is kept.
     void read(const QString& file);
     void measured(const RulerMeasures& measures);
+    /// What its sheets do between two passes.
+    void measured(const PassMeasures& measures);
+    /// What else is known of it: what its driver is told, which face it prints.
+    void tell(const Printer& printer);
+    void saveSwatches(const QString& file);
     /// The job goes by the kept one.
     void goByKept();
     /// Looks again what is kept.
@@ -42,6 +48,7 @@ class PrinterDesk : public QObject {
   private:
     void take(const Calibration& found, int piece);
     void goBy(const Printer& printer, int piece);
+    void keep(const Printer& printer, const QString& sentence);
 
     std::filesystem::path kept_;
     JobStore& store_;
@@ -52,5 +59,9 @@ class PrinterDesk : public QObject {
 
 /// What was found out of a printer, as a sentence.
 QString registrationText(const Printer& printer);
+/// And of its sheets between two passes.
+QString shrinkText(const Printer& printer);
+/// What matters most of both, in two short lines.
+QString knownText(const Printer& printer, bool twice);
 
 }  // namespace tympan::app

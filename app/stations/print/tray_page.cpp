@@ -64,6 +64,7 @@ QWidget* sheetIn(const TriedSheet& sheet, const std::vector<TrayFault>& common, 
     auto* name = strongLabel(sheet.name);
     name->setWordWrap(true);
     down->addWidget(name);
+    if (sheet.on_cloth) down->addWidget(quietLabel(tr("both passes, as they lie on the cloth")));
     for (const TrayFault& fault : sheet.faults)
         if (!holds(common, fault)) down->addWidget(marked("look", theme().look, faultText(fault, unit)));
     if (sheet.faults.empty()) down->addWidget(marked("fine", theme().text, tr("as it should be")));
@@ -94,6 +95,8 @@ QString faultText(const TrayFault& fault, Unit unit) {
             return tr("up to %1 more is left bare at an edge than the job keeps free").arg(amount);
         case Kind::other_face:
             return tr("It printed the other face: lay the sheets the other way round.");
+        case Kind::white_beside:
+            return tr("the white lies up to %1 beside the colour").arg(amount);
     }
     return {};
 }

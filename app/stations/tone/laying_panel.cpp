@@ -5,6 +5,7 @@
 #include <QDoubleSpinBox>
 #include <QSlider>
 #include <QSpinBox>
+#include <QStandardItemModel>
 
 #include "app/shell/words.h"
 #include "app/widgets/tray_parts.h"
@@ -43,7 +44,8 @@ QWidget* rowOfFields(const QList<QWidget*>& fields) {
 LayingPanel::LayingPanel(QWidget* parent) : QWidget(parent) {
     auto* outer = column();
     setLayout(outer);
-    outer->addWidget(strongLabel(tr("How grey is laid")));
+    heading_ = strongLabel({});
+    outer->addWidget(heading_);
     laid_ = new QComboBox;
     laid_->setObjectName(QStringLiteral("laid"));
     laid_->setAccessibleName(tr("How grey is laid"));
@@ -148,12 +150,19 @@ void LayingPanel::pick(int row) {
     emit changed(tone_, {});
 }
 
-void LayingPanel::show(const Tone& tone, int parting, Unit unit, const PixelGrid& grid) {
+void LayingPanel::show(const Tone& tone, bool over_white, int parting, Unit unit, const PixelGrid& grid) {
     tone_ = tone;
     unit_ = unit;
     const QSignalBlocker quiet[] = {QSignalBlocker(limit_), QSignalBlocker(steps_), QSignalBlocker(ruling_),
                                     QSignalBlocker(angle_)};
-    const int row = rowOf(tone);
+    heading_->setText(over_white ? tr("How it is laid") : tr("How grey is laid"));
+    auto* ways = qobject_cast<QStandardItemModel*>(laid_->model());
+    const int scattered_dots = laid_->count() - 1;
+    for (const int grey_alone : {int{black_and_white}, int{place_by_place}, int{in_steps}, scattered_dots})
+        ways->item(grey_alone)->setEnabled(!over_white);
+    inverted_->setVisible(!over_white);
+    const int laid = rowOf(tone);
+    const int row = ways->item(laid)->isEnabled() ? laid : smooth;
     laid_->setCurrentIndex(row);
     const bool automatic = tone.line_art.kind == LineArt::Kind::automatic;
     limit_auto_->setChecked(automatic);
@@ -171,7 +180,8 @@ void LayingPanel::show(const Tone& tone, int parting, Unit unit, const PixelGrid
     const bool scattered = tone.screen.kind == Screen::Kind::scatter;
     screen_row_->setVisible(row >= first_screen && !scattered);
     if (row < first_screen) {
-        about_->setText(row == smooth            ? tr("As the printer lays grey by itself.")
+        about_->setText(over_white      ? tr("In full; lines and dots let the cloth show between them.")
+                        : row == smooth ? tr("As the printer lays grey by itself.")
                         : row == black_and_white ? tr("For drawings and lettering: no greys at all.")
                         : row == place_by_place  ? tr("For drawings on stained or unevenly lit paper.")
                                                  : tr("Flat greys with clear rims between them."));

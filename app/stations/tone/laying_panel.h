@@ -22,7 +22,8 @@ class LayingPanel : public QWidget {
     explicit LayingPanel(QWidget* parent = nullptr);
 
     /// `parting`: the limit that black and white alone would take by itself.
-    void show(const Tone& tone, int parting, Unit unit, const PixelGrid& grid);
+    /// `over_white`: it brings a white of its own, and the cloth shows between lines and dots.
+    void show(const Tone& tone, bool over_white, int parting, Unit unit, const PixelGrid& grid);
 
   signals:
     /// `run` joins the changes of one drag into one step.
@@ -41,7 +42,7 @@ class LayingPanel : public QWidget {
     QSpinBox* steps_;
     QDoubleSpinBox* angle_;
     QDoubleSpinBox* ruling_;
-    QLabel* about_;
+    QLabel *heading_, *about_;
 };
 
 }  // namespace tympan::app

@@ -5,6 +5,7 @@
 #include <opencv2/imgproc.hpp>
 
 #include "app/shell/job_store.h"
+#include "app/stations/tone/cloth_panel.h"
 #include "app/stations/tone/detail_panel.h"
 #include "app/stations/tone/laying_panel.h"
 #include "app/stations/tone/solids_panel.h"
@@ -16,6 +17,7 @@
 #include "app/widgets/tray_parts.h"
 #include "core/job/edits.h"
 #include "core/job/holds.h"
+#include "core/job/two_passes.h"
 #include "core/render/finished.h"
 #include "core/tone/curve.h"
 #include "core/tone/shades.h"
@@ -64,7 +66,8 @@ QHBoxLayout* panelRow(QWidget* panel) {
 
 }  // namespace
 
-ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
+ToneTray::ToneTray(JobStore& store, RenderService& service, QWidget* parent)
+    : QWidget(parent), store_(store) {
     setObjectName(QStringLiteral("tone-tray"));
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
@@ -91,6 +94,8 @@ ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(s
     panels_->addWidget(surface_);
     colours_ = vividColumn();
     panels_->addWidget(colours_);
+    cloth_ = new ClothPanel(service);
+    panels_->addWidget(cloth_);
     auto* scroll = new Sideways(panels_);
     scroll->setObjectName(QStringLiteral("tone-scroll"));
     outer->addWidget(scroll, 1);
@@ -103,6 +108,8 @@ ToneTray::ToneTray(JobStore& store, QWidget* parent) : QWidget(parent), store_(s
     connect(solids_, &SolidsPanel::changed, this, take);
     connect(surface_, &SurfacePanel::changed, this, take);
     connect(surface_, &SurfacePanel::likenessWanted, this, &ToneTray::likenessWanted);
+    connect(cloth_, &ClothPanel::changed, this, take);
+    connect(cloth_, &ClothPanel::likenessWanted, this, &ToneTray::likenessWanted);
     connect(parts_, &ChoiceRow::picked, this, &ToneTray::open);
     open(QStringLiteral("greys"));
     connect(&store_, &JobStore::changed, this, &ToneTray::refresh);
@@ -244,11 +251,20 @@ QWidget* ToneTray::vividColumn() {
     };
     pale_ = slider(0, "vivid-pale", tr("pale colours"), tr("The trade says vibrance."), &Vividness::pale);
     all_ = slider(1, "vivid-all", tr("all colours"), tr("The trade says saturation."), &Vividness::all);
+    grid->setColumnStretch(2, 1);
     only->addLayout(grid);
     clipped_ = quietLabel({});
     clipped_->setObjectName(QStringLiteral("vivid-clipped"));
     clipped_->setFixedWidth(340);
     only->addWidget(clipped_);
+    QPushButton* most = linkButton(QStringLiteral("vivid-most"), tr("as vivid as it goes"));
+    most->setToolTip(tr("Just before differences between colours get lost."));
+    only->addWidget(most, 0, Qt::AlignLeft);
+    connect(most, &QPushButton::clicked, this, [this] {
+        Tone tone = store_.piece()->tone;
+        tone.vividness.all = mostVivid(sample_, tone.vividness.pale);
+        setTone(tone);
+    });
     only->addStretch(1);
     return part;
 }
@@ -316,21 +332,32 @@ void ToneTray::refresh() {
     ink_->choose(is_grey ? grey : colour);
     const QString part = parts_->chosen();
     const bool laid = part == QStringLiteral("laid"), surface = part == QStringLiteral("surface");
-    panels_->setCurrentIndex(surface ? 2 : !is_grey ? 3 : laid ? 1 : 0);
+    // Over a white of its own it is laid in one way for both, whatever colours it has; and nothing is rubbed.
+    const bool white = hasWhite(*piece);
+    panels_->setCurrentIndex(surface && white             ? 4
+                             : surface                    ? 2
+                             : laid && (is_grey || white) ? 1
+                             : is_grey                    ? 0
+                                                          : 3);
     // Only the panel that is shown needs its room.
     for (int i = 0; i < panels_->count(); ++i)
         panels_->widget(i)->setSizePolicy(
             i == panels_->currentIndex() ? QSizePolicy::Preferred : QSizePolicy::Ignored,
             QSizePolicy::Preferred);
-    parts_->findChild<QPushButton*>(QStringLiteral("tone-part-laid"))->setEnabled(is_grey);
+    parts_->findChild<QPushButton*>(QStringLiteral("tone-part-laid"))->setEnabled(is_grey || white);
+    solids_->setVisible(is_grey && !white);
     if (!is_grey) showVividness(*piece);
     showContrast(*piece);
     shades_->show(piece->tone.shades, staying(store_.job(), *piece), isMeasured(store_.job(), *piece));
     untouched_->setVisible(!piece->tone.shades.untouched());
-    laying_->show(piece->tone, partingGrey(seen_histogram_), store_.job().unit, {store_.job().sheets.ppi});
+    laying_->show(piece->tone, white, partingGrey(seen_histogram_), store_.job().unit,
+                  {store_.job().sheets.ppi});
     detail_->show(piece->tone, store_.job().unit);
     solids_->show(store_.job(), *piece);
     surface_->show(store_.job(), *piece);
+    if (white) cloth_->show(store_.job(), *piece);
+    parts_->findChild<QPushButton*>(QStringLiteral("tone-part-surface"))
+        ->setText(white ? tr("On the cloth") : tr("On the object"));
     const bool colourful = piece->artwork->colourful,
                chosen = piece->tone.ink != Tone::InkChoice::as_method_says;
     advice_->setText(chosen && is_grey && colourful     ? tr("The picture has colours; you chose grey.")

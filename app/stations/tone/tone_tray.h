@@ -12,9 +12,11 @@ class QStackedWidget;
 namespace tympan::app {
 
 class ChoiceRow;
+class ClothPanel;
 class JobStore;
 class DetailPanel;
 class LayingPanel;
+class RenderService;
 class ShadeRow;
 class SolidsPanel;
 class SurfacePanel;
@@ -23,7 +25,7 @@ class SurfacePanel;
 class ToneTray : public QWidget {
     Q_OBJECT
   public:
-    explicit ToneTray(JobStore& store, QWidget* parent = nullptr);
+    ToneTray(JobStore& store, RenderService& service, QWidget* parent = nullptr);
 
     /// Shows a part: "greys", "laid", "surface".
     void open(const QString& part);
@@ -57,6 +59,7 @@ class ToneTray : public QWidget {
     DetailPanel* detail_;
     SolidsPanel* solids_;
     SurfacePanel* surface_;
+    ClothPanel* cloth_;
     ArtworkPtr looked_at_;
     GreyMix looked_at_with_;
     GreyHistogram histogram_{}, seen_histogram_{};

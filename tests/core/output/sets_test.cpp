@@ -1,9 +1,13 @@
+#include <fstream>
+
 #include <gmock/gmock.h>
 
+#include "core/base/error.h"
 #include "core/output/copy_shop.h"
 #include "core/output/reference_print.h"
 #include "core/output/test_sheet.h"
 #include "core/output/whole_print.h"
+#include "core/printer/paper.h"
 #include "core/render/render_region.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tools.h"
@@ -46,24 +50,58 @@ TEST(CopyShop, theSetSaysHowToPrintIt) {
     for (const auto& entry : std::filesystem::directory_iterator(folder / "shop"))
         names.push_back(entry.path().filename().string());
     std::sort(names.begin(), names.end());
-    EXPECT_THAT(names,
-                ElementsAre("Open-night - print at 100 percent.pdf", "Open-night - read me first.pdf"));
-    const std::string words = wordsOf(folder / "shop" / names[1]);
-    for (const char* sentence : {"already mirrored", "print at 100 %", "do not fit to page", "do not mirror",
-                                 "Open-night - print at 100 percent.pdf"})
+    EXPECT_THAT(names, ElementsAre("Open-night - checksums.txt", "Open-night - print at 100 percent.pdf",
+                                   "Open-night - read me first.pdf"));
+    const std::string words = wordsOf(folder / "shop" / names[2]);
+    for (const char* sentence :
+         {"Already mirrored", "Page 1: 1 sheet of A4, plain copy paper", "Your answer", "print at 100 %",
+          "do not fit to page", "do not mirror", "Open-night - print at 100 percent.pdf"})
         EXPECT_THAT(words, HasSubstr(sentence));
     // The proof shows the print as it will be printed: the mark of the upper left lies at the right.
-    const auto [left, right] = halves(folder / "shop" / names[1], 2, {16, 32, 120, 80});
+    const auto [left, right] = halves(folder / "shop" / names[2], 2, {16, 32, 120, 80});
     EXPECT_GT(right, left + 5);
 }
 
 TEST(CopyShop, anUnmirroredJobSaysSoAndAWholeSheetBringsItsTestSheet) {
     const ScratchFolder folder;
     writeCopyShopSet(folder / "tissue", job("tissue-overlay"));
-    EXPECT_THAT(wordsOf(folder / "tissue" / "Open-night - read me first.pdf"), HasSubstr("not mirrored"));
+    EXPECT_THAT(wordsOf(folder / "tissue" / "Open-night - read me first.pdf"), HasSubstr("Not mirrored"));
     const auto files = writeCopyShopSet(folder / "whole", job("release-sheet-press"));
-    ASSERT_EQ(files.size(), 3u);
+    ASSERT_EQ(files.size(), 4u);
     EXPECT_THAT(wordsOf(files[2]), HasSubstr("plain paper"));
+}
+
+TEST(CopyShop, itsChecksumsHoldAndAreOnTheOrder) {
+    const ScratchFolder folder;
+    const auto files = writeCopyShopSet(folder / "shop", job("gel-rub-off"));
+    const auto checks = [&] {
+        return run({"sh", "-c", "cd '" + (folder / "shop").string() + "' && sha256sum --quiet -c *.txt"})
+            .status;
+    };
+    EXPECT_EQ(checks(), 0);
+    const std::string sum = contentOf(files.back()).substr(0, 8);
+    EXPECT_THAT(wordsOf(files[1]), HasSubstr(sum));
+    std::ofstream(files[0], std::ios::app) << "x";
+    EXPECT_NE(checks(), 0);
+}
+
+TEST(CopyShop, onlyWhatIsPrintedThereIsHandedOver) {
+    const ScratchFolder folder;
+    Job both = job("gel-rub-off");
+    both = withAnother(both, both.pieces.front().id, artworkOf(marked({120, 80}, 3)), {90, 60});
+    Printer shop = both.printers.front();
+    shop.name = "the shop";
+    shop.id = 7;
+    both.printers.push_back(shop);
+    both.pieces.back().printer = 7;
+    both.sheets.paper = paperNamed("A3");
+    const auto files = writeCopyShopSet(folder / "shop", both, 7);
+    EXPECT_THAT(run({"pdfinfo", files[0].string()}).out, HasSubstr("Pages:           1"));
+    EXPECT_THAT(run({"pdfinfo", files[1].string()}).out, HasSubstr("Pages:           2"))
+        << "the order and one proof";
+    EXPECT_THAT(run({"pdfinfo", "-l", "2", files[1].string()}).out, HasSubstr("A4"))
+        << "proofs of A3 sheets, too";
+    EXPECT_THROW(writeCopyShopSet(folder / "none", both, 9), Error);
 }
 
 TEST(ReferencePrint, isTheRightWayRoundWhateverTheMethod) {

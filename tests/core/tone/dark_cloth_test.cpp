@@ -22,7 +22,9 @@ TEST(DarkCloth, leavesToTheClothWhatIsAsDarkAsTheCloth) {
     EXPECT_EQ(kept.at<uchar>(1), 0) << "hardly another";
     EXPECT_EQ(kept.at<uchar>(2), 255) << "white is printed: the cloth is not";
     EXPECT_EQ(kept.at<uchar>(3), 255);
-    EXPECT_GT(kept.at<uchar>(4), 128) << "black is not navy, and is printed on it";
+    EXPECT_EQ(kept.at<uchar>(4), 0) << "no white makes navy black";
+    EXPECT_EQ(cv::countNonZero(keptFrom(row({{0, 0, 0}, {250, 240, 200}}), {240, 230, 200}, {}) != 255), 0)
+        << "pale cloth supplies nothing";
 }
 
 TEST(DarkCloth, theLimitIsSoftAndRises) {
@@ -76,6 +78,29 @@ TEST(DarkCloth, isSeenThroughTheColourWhereNoWhiteLies) {
     EXPECT_EQ(face.at<cv::Vec3b>(1), cv::Vec3b(30, 0, 0)) << "red on bare navy";
     EXPECT_EQ(face.at<cv::Vec3b>(2), cv::Vec3b(255, 255, 255)) << "white alone";
     EXPECT_EQ(face.at<cv::Vec3b>(3), cv::Vec3b(30, 36, 66)) << "neither";
+}
+
+TEST(DarkCloth, comesToThePictureWhereverItIsBrighterThanTheCloth) {
+    std::vector<cv::Vec3b> colours;
+    for (int r = 0; r < 256; r += 15)
+        for (int g = 0; g < 256; g += 15)
+            for (int b = 0; b < 256; b += 15)
+                colours.push_back({static_cast<uchar>(r), static_cast<uchar>(g), static_cast<uchar>(b)});
+    const cv::Mat ink = row(colours), kept = keptFrom(ink, navy, {});
+    const cv::Mat cloth(ink.size(), CV_8UC3, cv::Scalar(navy.red, navy.green, navy.blue));
+    const cv::Mat face = onCloth(colourOver(ink, kept, navy), 255 - kept, cloth);
+    int whole = 0;
+    for (int i = 0; i < ink.cols; ++i) {
+        if (kept.at<uchar>(i) == 0) {
+            EXPECT_LE(cv::norm(face.at<cv::Vec3b>(i), cv::Vec3b(30, 36, 66), cv::NORM_INF), 1)
+                << "bare cloth";
+        } else if (kept.at<uchar>(i) > 127) {
+            ++whole;
+            EXPECT_LE(cv::norm(face.at<cv::Vec3b>(i), ink.at<cv::Vec3b>(i), cv::NORM_INF), 4)
+                << ink.at<cv::Vec3b>(i);
+        }
+    }
+    EXPECT_GT(whole, 3000);
 }
 
 TEST(DarkCloth, whatIsSharedWithTheClothComesToTheSameColour) {

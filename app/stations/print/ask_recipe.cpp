@@ -1,0 +1,85 @@
+#include "app/stations/print/ask_recipe.h"
+
+#include <QComboBox>
+#include <QCoreApplication>
+#include <QLineEdit>
+#include <algorithm>
+
+#include "app/shell/printers.h"
+#include "app/shell/words.h"
+#include "app/widgets/tray_parts.h"
+
+namespace tympan::app {
+
+namespace {
+
+QString tr(const char* words) { return QCoreApplication::translate("Recipe", words); }
+
+enum FaceRow { not_tried, up, down };
+
+int rowOf(const std::optional<PaperFace>& face) {
+    return !face ? not_tried : *face == PaperFace::up ? up : down;
+}
+
+std::optional<PaperFace> faceOf(int row) {
+    if (row == not_tried) return {};
+    return row == up ? PaperFace::up : PaperFace::down;
+}
+
+}  // namespace
+
+const DriverRecipe* recipeFor(const Printer& printer, const std::string& carrier) {
+    const auto found = std::find_if(printer.recipes.begin(), printer.recipes.end(),
+                                    [&](const DriverRecipe& recipe) { return recipe.carrier == carrier; });
+    return found == printer.recipes.end() ? nullptr : &*found;
+}
+
+std::optional<Printer> askRecipe(QWidget* parent, const Printer& printer, const Method& method) {
+    QDialog dialog(parent);
+    QVBoxLayout* outer =
+        askingDialog(dialog, QStringLiteral("recipe"), tr("What %1 is told").arg(printerName(printer)));
+    outer->addWidget(quietLabel(
+        tr("For %1. Kept with the printer, and shown before every print.").arg(text(method.carrier.name))));
+    const DriverRecipe* known = recipeFor(printer, method.carrier.name);
+    auto* form = rows();
+    const auto field = [&](const char* name, const QString& label, const std::string& value,
+                           const QString& hint) {
+        auto* edit = new QLineEdit(QString::fromStdString(value));
+        edit->setObjectName(QLatin1String(name));
+        edit->setAccessibleName(label);
+        edit->setPlaceholderText(hint);
+        edit->setFixedWidth(260);
+        form->addRow(label, edit);
+        return edit;
+    };
+    auto* media =
+        field("recipe-media", tr("Set it to"), known ? known->media_type : "", text(method.media_type));
+    auto* quality = field("recipe-quality", tr("Quality"), known ? known->quality : "", tr("best, for most"));
+    auto* notes =
+        field("recipe-notes", tr("Mind"), known ? known->notes : "", tr("one sheet at a time, rear feed"));
+    auto* tray = field("recipe-tray", tr("Tray"), printer.trays.empty() ? "" : printer.trays.front().name,
+                       tr("rear feed"));
+    auto* face = new QComboBox;
+    face->setObjectName(QStringLiteral("recipe-face"));
+    face->setAccessibleName(tr("Which face it prints"));
+    face->setToolTip(tr("Mark an X on a plain sheet, lay it in X up, print the test sheet, and look."));
+    face->addItems({tr("not tried yet"), tr("the one that lies up"), tr("the one that lies down")});
+    face->setCurrentIndex(rowOf(printer.prints_face));
+    face->setFixedWidth(260);
+    form->addRow(tr("It prints"), face);
+    outer->addLayout(form);
+    takeOrLeave(dialog, QStringLiteral("recipe-take"), tr("Keep it"));
+    if (dialog.exec() != QDialog::Accepted) return {};
+    Printer told = printer;
+    const auto words = [](const QLineEdit* edit) { return edit->text().trimmed().toStdString(); };
+    const DriverRecipe recipe{method.carrier.name, words(media), words(quality), words(notes)};
+    std::erase_if(told.recipes, [&](const DriverRecipe& each) { return each.carrier == recipe.carrier; });
+    if (recipe != DriverRecipe{recipe.carrier, {}, {}, {}}) told.recipes.push_back(recipe);
+    told.prints_face = faceOf(face->currentIndex());
+    const std::string name = words(tray);
+    if (!told.trays.empty()) told.trays.erase(told.trays.begin());
+    if (!name.empty()) told.trays.insert(told.trays.begin(), {name, told.prints_face});
+    return told;
+}
+
+}  // namespace tympan::app
