@@ -6,6 +6,7 @@
 
 namespace tympan::app {
 
+struct Printed;
 struct Tried;
 
 /// What has left the program: kept by whoever remembers it, said by `sentence`.
@@ -36,6 +37,7 @@ struct Exported {
     std::size_t sheets = 0;  ///< of sheets, printed or written
     QString to;
     std::shared_ptr<const Tried> tray = {};
+    std::shared_ptr<const Printed> sent = {};
 };
 
 QString sentence(const Exported& exported);

@@ -274,6 +274,16 @@ Imposition asked(Imposition imposition, const Job& job, const WhichSheets& which
     return imposition;
 }
 
+/// Those that were asked for, by the place at which they come out.
+Imposition onlyAsked(Imposition sheets, const WhichSheets& which) {
+    auto& all = sheets.sheets;
+    const auto count = static_cast<std::ptrdiff_t>(all.size());
+    if (which.last > 0 && which.last < count) all.erase(all.begin() + which.last, all.end());
+    all.erase(all.begin(), all.begin() + std::clamp<std::ptrdiff_t>(which.first - 1, 0,
+                                                                    static_cast<std::ptrdiff_t>(all.size())));
+    return sheets;
+}
+
 QString nameOf(const Job& job, const Sheet& sheet) {
     const QString name = QString::fromStdString(sheetName(job, sheet));
     return sheet.label.empty() ? name : Exports::tr("%1 · %2").arg(QString::fromStdString(sheet.label), name);
@@ -292,26 +302,28 @@ QImage pressed(const TraySheet& sheet, const Job& job, const Piece& piece) {
 }  // namespace
 
 void Exports::print(const QString& printer, const WhichSheets& which, int pass) {
-    runOnSheets(tr("Handing it to the printer"),
-                [=](const Job& job, const Imposition& imposition, const Progress& progress) {
-                    const Imposition sheets = onlyPass(asked(imposition, job, which), pass);
-                    Sent sent;
-                    sent.write(job, sheets, progress);
-                    progress.at(1);
-                    const auto [number, refused] =
-                        printPdf(printer, sent.file(), QString::fromStdString(job.name), job.sheets.paper);
-                    if (!refused.isEmpty())
-                        throw Error(Error::Kind::output, printer.toStdString(),
-                                    "the printer did not take it (" + refused.toStdString() + ")",
-                                    "save a PDF and print that");
-                    return Exported{Exported::What::printed, {}, {}, sheets.sheets.size(), printer};
-                });
+    runOnSheets(tr("Handing it to the printer"), [=](const Job& job, const Imposition& imposition,
+                                                     const Progress& progress) {
+        const Imposition sheets = onlyAsked(onlyPass(asked(imposition, job, which), pass), which);
+        Sent sent;
+        sent.write(job, sheets, progress);
+        progress.at(1);
+        const auto [number, refused] =
+            printPdf(printer, sent.file(), QString::fromStdString(job.name), job.sheets.paper);
+        if (!refused.isEmpty())
+            throw Error(Error::Kind::output, printer.toStdString(),
+                        "the printer did not take it (" + refused.toStdString() + ")",
+                        "save a PDF and print that");
+        auto printed = std::make_shared<Printed>(Printed{printer, number, which, pass, {}});
+        for (const Sheet& sheet : sheets.sheets) printed->sheets << nameOf(job, sheet);
+        return Exported{Exported::What::printed, {}, {}, sheets.sheets.size(), printer, {}, printed};
+    });
 }
 
 void Exports::tryOn(const SimulatedPrinter& printer, const WhichSheets& which) {
     runOnSheets(tr("Trying it"), [printer, which](const Job& job, const Imposition& imposition,
                                                   const Progress& progress) {
-        const Imposition sheets = asked(imposition, job, which);
+        const Imposition sheets = onlyAsked(asked(imposition, job, which), which);
         Sent sent;
         std::vector<TraySheet> tray;
         // Writing and printing of a pass take about as long; so do both passes.

@@ -3,6 +3,7 @@
 #include <functional>
 
 #include "app/shell/exported.h"
+#include "app/shell/printed.h"
 #include "core/base/progress.h"
 #include "core/layout/imposition.h"
 #include "core/output/placement_template.h"
@@ -13,12 +14,6 @@ namespace tympan::app {
 
 class JobStore;
 class RenderService;
-
-/// Which sheets of a job are printed, and in what order.
-struct WhichSheets {
-    int printer = 0;          ///< those of this printer of the job, by its id; 0: all
-    bool last_first = false;  ///< so that they lie in order where each falls on the one before
-};
 
 /// Everything that leaves the program: one at a time, off the interface thread, with progress and a way to
 /// stop it.

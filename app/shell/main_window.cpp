@@ -28,6 +28,7 @@
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/object/object_tray.h"
 #include "app/stations/picture/picture_tray.h"
+#include "app/stations/print/print_follow.h"
 #include "app/stations/print/print_tray.h"
 #include "app/stations/sharpness/loupe.h"
 #include "app/stations/sharpness/sharpness_tray.h"
@@ -69,6 +70,9 @@ MainWindow::MainWindow(const std::filesystem::path& record)
     log_->workBeside(service_);
     strips_ = new StripDesk(record.empty() ? recordFile() : record, store_, service_, this);
     proofs_ = new ProofDesk(record.empty() ? recordFile() : record, store_, service_, this);
+    const std::filesystem::path beside = (record.empty() ? recordFile() : record).parent_path();
+    follow_ =
+        new PrintFollow(beside.empty() ? beside : beside / "printings.json", store_, service_, {}, this);
     dialogs_ = new FileDialogs(*this, actions_, store_, open_, exports_, files_, service_);
     build();
     connectActions();

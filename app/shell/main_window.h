@@ -31,6 +31,7 @@ class SharpnessTray;
 class StationRule;
 class TableView;
 class LogStore;
+class PrintFollow;
 class ProofDesk;
 class StripDesk;
 class LogbookStage;
@@ -78,6 +79,7 @@ class MainWindow : public QMainWindow {
     LogStore& log() { return *log_; }
     StripDesk& strips() { return *strips_; }
     ProofDesk& proofs() { return *proofs_; }
+    PrintFollow& follow() { return *follow_; }
     LogbookStage& logbookStage() { return *logbook_stage_; }
 
   protected:
@@ -136,6 +138,7 @@ class MainWindow : public QMainWindow {
     LogStore* log_;
     StripDesk* strips_;
     ProofDesk* proofs_;
+    PrintFollow* follow_;
     LogbookStage* logbook_stage_;
     TransferStage* transfer_stage_;
     TableView* table_;

@@ -21,6 +21,7 @@
 #include "app/stations/logbook/strip_tray.h"
 #include "app/stations/object/object_tray.h"
 #include "app/stations/picture/picture_tray.h"
+#include "app/stations/print/print_follow.h"
 #include "app/stations/print/print_stage.h"
 #include "app/stations/print/print_tray.h"
 #include "app/stations/print/printer_desk.h"
@@ -65,7 +66,7 @@ void MainWindow::build() {
     auto* sheets_stage = new SheetsStage(store_, service_);
     connect(sheets_stage, &SheetsStage::wanted, this, [this](int sheet) { dialogs_->saveSheet(sheet); });
     stage_->addWidget(sheets_stage);
-    stage_->addWidget(new PrintStage(store_, exports_));
+    stage_->addWidget(new PrintStage(store_, exports_, *follow_));
     desk_ = new PictureDesk;
     stage_->addWidget(desk_);
     loupe_ = new Loupe(store_, service_);

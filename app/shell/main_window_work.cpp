@@ -9,6 +9,7 @@
 #include "app/stations/logbook/proof_desk.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/object/object_tray.h"
+#include "app/stations/print/print_follow.h"
 #include "app/stations/print/print_tray.h"
 #include "app/stations/print/printer_desk.h"
 #include "app/stations/transfer/strip_view.h"
@@ -42,6 +43,11 @@ void MainWindow::connectWork() {
     connect(strips_, &StripDesk::told, foot_, &Foot::say);
     connect(&print_tray_->desk(), &PrinterDesk::told, foot_, &Foot::say);
     connect(proofs_, &ProofDesk::told, foot_, &Foot::say);
+    connect(follow_, &PrintFollow::told, foot_, &Foot::say);
+    connect(&exports_, &Exports::exported, follow_, [this](const Exported& done) {
+        if (done.sent) follow_->begin(*done.sent);
+    });
+    connect(follow_, &PrintFollow::againWanted, &exports_, &Exports::print);
     connect(strips_, &StripDesk::changed, look_, &WorthALook::refresh);
     look_->offer([this](const Piece& piece) -> QString {
         const MeasuredTransfer* strip = strips_->offeredFor(piece);

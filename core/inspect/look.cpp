@@ -120,9 +120,14 @@ double linePpi(const Job& job, const Piece& piece) {
 }
 
 std::vector<LineSample> lineSamples(const Job& job, const Piece& piece, const Progress& progress) {
-    const Print print = plainPrint(job, piece, linePpi(job, piece));
+    Print print = plainPrint(job, piece, linePpi(job, piece));
+    if (print.cloth) {  // what is printed at all, whatever the colour's rim is like against the cloth
+        print.layer = PrintLayer::white;
+        print.cloth->choke_mm = 0;
+    }
     const std::vector<RectPx> boxes = sampleBoxes(print.size);
-    const bool drawing = piece.artwork->kind == Artwork::Kind::vector && boxes.size() > 1 && !print.bend;
+    const bool drawing =
+        !print.cloth && piece.artwork->kind == Artwork::Kind::vector && boxes.size() > 1 && !print.bend;
     std::vector<LineSample> samples;
     for (const RectPx& box : boxes) {
         progress.at(0.4 + 0.2 * static_cast<double>(samples.size()) / static_cast<double>(boxes.size()));

@@ -8,6 +8,7 @@
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
 #include "app/stations/print/ask_recipe.h"
+#include "app/stations/print/print_card.h"
 #include "app/stations/print/tray_page.h"
 #include "app/widgets/icons.h"
 #include "app/widgets/tray_parts.h"
@@ -187,10 +188,12 @@ QWidget* whereItIsPrinted(const JobStore& store) {
 
 }  // namespace
 
-PrintStage::PrintStage(JobStore& store, Exports& exports, QWidget* parent) : QWidget(parent), store_(store) {
+PrintStage::PrintStage(JobStore& store, Exports& exports, PrintFollow& follow, QWidget* parent)
+    : QWidget(parent), store_(store) {
     setObjectName(QStringLiteral("print-stage"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
+    outer->addWidget(new PrintCard(follow));
     auto* area = new QScrollArea;
     area->setObjectName(QStringLiteral("print-lists"));
     area->setWidgetResizable(true);

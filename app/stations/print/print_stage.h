@@ -7,6 +7,7 @@ namespace tympan::app {
 
 class Exports;
 class JobStore;
+class PrintFollow;
 class TrayPage;
 
 /// Before you print: for each method of the job, what to set in the printer's dialog, which face is printed
@@ -15,7 +16,7 @@ class TrayPage;
 class PrintStage : public QWidget {
     Q_OBJECT
   public:
-    PrintStage(JobStore& store, Exports& exports, QWidget* parent = nullptr);
+    PrintStage(JobStore& store, Exports& exports, PrintFollow& follow, QWidget* parent = nullptr);
 
   private:
     void refresh();

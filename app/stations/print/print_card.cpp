@@ -1,0 +1,196 @@
+#include "app/stations/print/print_card.h"
+
+#include <QCoreApplication>
+#include <QDateTime>
+#include <QLocale>
+#include <QSpinBox>
+
+#include "app/shell/words.h"
+#include "app/stations/print/print_follow.h"
+#include "app/widgets/tray_parts.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr std::size_t most_before = 3;
+
+QString tr(const char* words) { return QCoreApplication::translate("PrintCard", words); }
+
+/// What the printer wants, in words; empty for what needs no hand.
+QString wish(const QString& reason) {
+    if (reason == QStringLiteral("media-empty") || reason == QStringLiteral("media-needed"))
+        return tr("no paper");
+    if (reason == QStringLiteral("media-jam")) return tr("paper has stuck");
+    if (reason == QStringLiteral("door-open") || reason == QStringLiteral("cover-open"))
+        return tr("it is open");
+    if (reason == QStringLiteral("toner-empty") || reason == QStringLiteral("marker-supply-empty"))
+        return tr("its ink or toner is used up");
+    if (reason == QStringLiteral("toner-low") || reason == QStringLiteral("marker-supply-low"))
+        return tr("ink or toner runs low");
+    if (reason == QStringLiteral("offline") || reason == QStringLiteral("offline-report"))
+        return tr("it is switched off");
+    if (reason == QStringLiteral("paused")) return tr("it is held back");
+    return {};
+}
+
+QString wishes(const QStringList& reasons) {
+    QStringList words;
+    for (const QString& reason : reasons)
+        if (const QString each = wish(reason); !each.isEmpty() && !words.contains(each)) words << each;
+    return words.isEmpty() ? QString() : QStringLiteral(" (%1)").arg(words.join(QStringLiteral(", ")));
+}
+
+QString sheets(qsizetype count) { return counted(count, tr("%1 sheet"), tr("%1 sheets")); }
+
+QString sentence(const PrintFollow::Under& under) {
+    using State = PrintProgress::State;
+    const PrintProgress& at = under.progress;
+    const qsizetype count = under.sent.sheets.size();
+    const QString printer = under.sent.printer;
+    switch (at.state) {
+        case State::waiting:
+            return tr("%1: %2 wait for their turn%3.").arg(printer, sheets(count), wishes(at.reasons));
+        case State::printing:
+            return at.sheets > 0 ? tr("%1 prints: %2 of %3 are out.").arg(printer).arg(at.sheets).arg(count)
+                                 : tr("%1 prints %2.").arg(printer, sheets(count));
+        case State::stopped:
+            return at.sheets > 0 ? tr("%1 waits for you%2. %3 of %4 are out.")
+                                       .arg(printer, wishes(at.reasons))
+                                       .arg(at.sheets)
+                                       .arg(count)
+                   : wishes(at.reasons).isEmpty()
+                       ? tr("%1 has stopped: look at it.").arg(printer)
+                       : tr("%1 waits for you%2.").arg(printer, wishes(at.reasons));
+        case State::done:
+            return tr("%1 is done with %2. Did all come out well?").arg(printer, sheets(count));
+        case State::given_up:
+            return at.sheets >= 0
+                       ? tr("%1 stopped after about %2 of %3.").arg(printer).arg(at.sheets).arg(count)
+                       : tr("%1 stopped before it was done with %2.").arg(printer, sheets(count));
+        case State::unknown:
+            return tr("%1 no longer says how far it is with %2. What came out?").arg(printer, sheets(count));
+    }
+    return {};
+}
+
+QString sentence(const Printing& printing) {
+    const QString when =
+        QLocale().toString(QDateTime::fromSecsSinceEpoch(printing.begun), QLocale::ShortFormat);
+    const auto count = static_cast<qsizetype>(printing.sheets.size());
+    const QString what = tr("%1, %2: %3").arg(when, QString::fromStdString(printing.printer), sheets(count));
+    if (!printing.missing) return tr("%1, nobody said what came out").arg(what);
+    if (printing.missing->empty()) return tr("%1, all came out").arg(what);
+    const auto name = [&](int number) {
+        return QString::fromStdString(printing.sheets[static_cast<std::size_t>(number - 1)]);
+    };
+    const int first = printing.missing->front(), last = printing.missing->back();
+    return first == last ? tr("%1, %2 was missing").arg(what, name(first))
+                         : tr("%1, %2 to %3 were missing").arg(what, name(first), name(last));
+}
+
+}  // namespace
+
+PrintCard::PrintCard(PrintFollow& follow, QWidget* parent) : QWidget(parent), follow_(follow) {
+    setObjectName(QStringLiteral("print-card"));
+    auto* outer = column();
+    setLayout(outer);
+    outer->setContentsMargins(24, 16, 24, 0);
+    now_ = new QWidget;
+    auto* down = column();
+    now_->setLayout(down);
+    auto* top = new QHBoxLayout;
+    top->setSpacing(16);
+    says_ = strongLabel({});
+    says_->setObjectName(QStringLiteral("print-says"));
+    says_->setWordWrap(true);
+    top->addWidget(says_, 1);
+    stop_ = pushButton(QStringLiteral("print-stop"), tr("Stop printing"));
+    top->addWidget(stop_);
+    down->addLayout(top);
+    asks_ = new QWidget;
+    auto* row = new QHBoxLayout(asks_);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(8);
+    all_ = pushButton(QStringLiteral("print-all-out"), tr("All came out"));
+    row->addWidget(all_);
+    row->addSpacing(16);
+    const auto spin = [&](const char* name, const QString& words) {
+        auto* made = new QSpinBox;
+        made->setObjectName(QLatin1String(name));
+        made->setAccessibleName(words);
+        made->setFixedWidth(72);
+        return made;
+    };
+    first_ = spin("print-missing-first", tr("The first sheet that is missing"));
+    last_ = spin("print-missing-last", tr("The last sheet that is missing"));
+    row->addWidget(new QLabel(tr("missing: from the")));
+    row->addWidget(first_);
+    row->addWidget(new QLabel(tr("to the")));
+    row->addWidget(last_);
+    range_ = quietLabel({});
+    range_->setObjectName(QStringLiteral("print-missing-names"));
+    range_->setWordWrap(false);
+    row->addWidget(range_);
+    missing_ = pushButton(QStringLiteral("print-missing"), tr("Print those"));
+    row->addWidget(missing_);
+    row->addStretch(1);
+    down->addWidget(asks_);
+    outer->addWidget(now_);
+    before_ = quietLabel({});
+    before_->setObjectName(QStringLiteral("print-before"));
+    outer->addWidget(before_);
+    connect(stop_, &QPushButton::clicked, &follow_, &PrintFollow::stop);
+    connect(all_, &QPushButton::clicked, &follow_, &PrintFollow::allCameOut);
+    connect(missing_, &QPushButton::clicked, this,
+            [this] { follow_.areMissing(first_->value(), last_->value()); });
+    connect(first_, &QSpinBox::valueChanged, this, [this](int first) {
+        last_->setMinimum(first);
+        sayRange();
+    });
+    connect(last_, &QSpinBox::valueChanged, this, &PrintCard::sayRange);
+    connect(&follow_, &PrintFollow::changed, this, &PrintCard::refresh);
+    refresh();
+}
+
+void PrintCard::sayRange() {
+    if (!follow_.under()) return;
+    const QStringList& names = follow_.under()->sent.sheets;
+    const QString first = names.value(first_->value() - 1), last = names.value(last_->value() - 1);
+    range_->setText(first_->value() == last_->value() ? QStringLiteral("(%1)").arg(first)
+                                                      : tr("(%1 to %2)").arg(first, last));
+}
+
+void PrintCard::refresh() {
+    const auto& under = follow_.under();
+    now_->setVisible(under.has_value());
+    if (under) {
+        says_->setText(sentence(*under));
+        stop_->setVisible(!under->over());
+        asks_->setVisible(under->over());
+        if (under->over() && asked_of_ != under->sent.number) {
+            asked_of_ = under->sent.number;
+            const auto count = static_cast<int>(under->sent.sheets.size());
+            const bool whole = under->progress.state == PrintProgress::State::done;
+            first_->setRange(1, count);
+            last_->setRange(1, count);
+            last_->setValue(count);
+            first_->setValue(whole ? count : std::clamp(under->progress.sheets + 1, 1, count));
+        }
+        missing_->setText(follow_.current() ? tr("Print those") : tr("Note it"));
+        missing_->setToolTip(follow_.current() ? QString()
+                                               : tr("The job has changed since: its sheets are others now."));
+        sayRange();
+    }
+    QStringList lines;
+    for (const Printing& each : follow_.before()) {
+        if (static_cast<std::size_t>(lines.size()) == most_before) break;
+        lines << sentence(each);
+    }
+    before_->setText(lines.isEmpty() ? QString()
+                                     : tr("Printed before:\n%1").arg(lines.join(QLatin1Char('\n'))));
+    before_->setVisible(!lines.isEmpty());
+    setVisible(under.has_value() || !lines.isEmpty());
+}
+
+}  // namespace tympan::app

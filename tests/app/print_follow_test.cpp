@@ -1,0 +1,156 @@
+// What was handed to a printer, until it is out.
+#include "app/stations/print/print_follow.h"
+
+#include <QLabel>
+#include <QSignalSpy>
+#include <QSpinBox>
+#include <atomic>
+#include <mutex>
+
+#include <gmock/gmock.h>
+
+#include "app/stations/print/print_card.h"
+#include "core/job/edits.h"
+#include "tests/app/driver.h"
+
+using namespace tympan;
+using namespace tympan::tests;
+using testing::ElementsAre;
+using testing::HasSubstr;
+using State = app::PrintProgress::State;
+
+namespace {
+
+/// A print service that says what a test wants.
+struct SaidBy {
+    std::mutex lock;
+    app::PrintProgress progress{State::printing, 0, {}};
+    std::atomic<int> cancelled = 0;
+
+    void say(State state, int sheets = -1, const QStringList& reasons = {}) {
+        const std::lock_guard hold(lock);
+        progress = {state, sheets, reasons};
+    }
+    app::PrintFollow::Service service() {
+        return {[this](const QString&, int) {
+                    const std::lock_guard hold(lock);
+                    return progress;
+                },
+                [this](const QString&, int) {
+                    ++cancelled;
+                    say(State::given_up, 56);
+                }};
+    }
+};
+
+class Follow : public WindowTest {
+  protected:
+    void SetUp() override {
+        WindowTest::SetUp();
+        hang(marked({300, 200}, 3));
+        follow = std::make_unique<app::PrintFollow>(folder / "printings.json", window.store(),
+                                                    window.service(), said.service());
+        card = std::make_unique<app::PrintCard>(*follow);
+    }
+    void TearDown() override {
+        ASSERT_TRUE(settled());
+        card.reset();
+        follow.reset();
+    }
+    /// Hands over so many sheets.
+    void hand(int count) {
+        app::Printed sent{QStringLiteral("the laser"), ++number, {}, 1, {}};
+        for (int i = 1; i <= count; ++i) sent.sheets << QStringLiteral("S%1").arg(i);
+        follow->begin(sent);
+    }
+    std::string says() {
+        return card->findChild<QLabel*>(QStringLiteral("print-says"))->text().toStdString();
+    }
+    bool says(const char* words) {
+        return waitFor([&] { return says().find(words) != std::string::npos; });
+    }
+    QWidget* on(const char* name) { return card->findChild<QWidget*>(QLatin1String(name)); }
+    void press(const char* name) { QTest::mouseClick(on(name), Qt::LeftButton); }
+
+    SaidBy said;
+    int number = 0;
+    std::unique_ptr<app::PrintFollow> follow;
+    std::unique_ptr<app::PrintCard> card;
+};
+
+}  // namespace
+
+TEST_F(Follow, aPrintingIsSaidUntilItIsOut) {
+    EXPECT_FALSE(card->isVisible()) << "nothing was printed";
+    hand(24);
+    EXPECT_TRUE(says("the laser prints 24 sheets"));
+    said.say(State::printing, 7);
+    EXPECT_TRUE(says("7 of 24 are out"));
+    EXPECT_FALSE(on("print-all-out")->isVisible());
+    said.say(State::stopped, 7, {QStringLiteral("media-empty")});
+    EXPECT_TRUE(says("waits for you (no paper). 7 of 24 are out"));
+    said.say(State::done, 24);
+    EXPECT_TRUE(says("Did all come out well?"));
+    EXPECT_FALSE(on("print-stop")->isVisible());
+    press("print-all-out");
+    EXPECT_FALSE(follow->under());
+    const Printings kept(folder / "printings.json");
+    ASSERT_EQ(kept.all().size(), 1U);
+    EXPECT_EQ(kept.all().front().missing, std::vector<int>{}) << "all came out";
+    EXPECT_EQ(kept.all().front().sheets.size(), 24U);
+    EXPECT_THAT(card->findChild<QLabel*>(QStringLiteral("print-before"))->text().toStdString(),
+                HasSubstr("all came out"));
+}
+
+TEST_F(Follow, ofAHundredThatAreStoppedTheRestIsPrinted) {
+    QSignalSpy again(follow.get(), &app::PrintFollow::againWanted);
+    hand(100);
+    said.say(State::printing, 56);
+    ASSERT_TRUE(says("56 of 100 are out"));
+    press("print-stop");
+    ASSERT_TRUE(says("stopped after about 56 of 100"));
+    EXPECT_EQ(said.cancelled, 1);
+    EXPECT_EQ(card->findChild<QSpinBox*>(QStringLiteral("print-missing-first"))->value(), 57);
+    EXPECT_EQ(card->findChild<QLabel*>(QStringLiteral("print-missing-names"))->text(),
+              QStringLiteral("(S57 to S100)"));
+    press("print-missing");
+    ASSERT_EQ(again.count(), 1);
+    const auto which = again.front().at(1).value<app::WhichSheets>();
+    EXPECT_EQ(which.first, 57);
+    EXPECT_EQ(which.last, 100);
+    const Printings kept(folder / "printings.json");
+    EXPECT_EQ(kept.all().front().missing->size(), 44U);
+}
+
+TEST_F(Follow, aSheetThatStuckInTheMiddleIsPrintedByItself) {
+    QSignalSpy again(follow.get(), &app::PrintFollow::againWanted);
+    hand(9);
+    said.say(State::done, 9);
+    ASSERT_TRUE(says("Did all come out well?"));
+    card->findChild<QSpinBox*>(QStringLiteral("print-missing-first"))->setValue(4);
+    card->findChild<QSpinBox*>(QStringLiteral("print-missing-last"))->setValue(4);
+    press("print-missing");
+    ASSERT_EQ(again.count(), 1);
+    const auto which = again.front().at(1).value<app::WhichSheets>();
+    EXPECT_EQ(which.first, 4);
+    EXPECT_EQ(which.last, 4);
+}
+
+TEST_F(Follow, theSheetsOfAJobThatHasChangedAreNotedAndNotPrinted) {
+    QSignalSpy again(follow.get(), &app::PrintFollow::againWanted);
+    hand(9);
+    said.say(State::given_up, 3);
+    ASSERT_TRUE(says("stopped after about 3 of 9"));
+    window.store().edit(QStringLiteral("test"),
+                        [&](Job job) { return withCopies(std::move(job), piece().id, 5); });
+    follow->areMissing(4, 9);
+    EXPECT_EQ(again.count(), 0);
+    EXPECT_EQ(Printings(folder / "printings.json").all().front().missing->size(), 6U);
+}
+
+TEST_F(Follow, aServiceThatForgetsItLeavesTheQuestion) {
+    hand(3);
+    said.say(State::unknown);
+    EXPECT_TRUE(says("What came out?"));
+    EXPECT_TRUE(on("print-missing")->isVisible());
+}
