@@ -3,6 +3,7 @@
 #include <QDir>
 #include <QTemporaryDir>
 #include <algorithm>
+#include <utility>
 
 #include "app/shell/job_store.h"
 #include "app/shell/render_service.h"
@@ -48,6 +49,16 @@ Exports::Exports(JobStore& store, RenderService& service, QObject* parent)
             [this](const QString& failed_view, const QString& sentence) {
                 if (failed_view != view() || !running_) return;
                 running_ = false;
+                const auto tray = std::exchange(tray_, nullptr);
+                if (sentence.isEmpty() && tray && !tray->sheets.empty()) {
+                    const Exported part{Exported::What::tried, {},   {}, tray->sheets.size(),
+                                        tray->printer,         tray, {}};
+                    emit exported(part);
+                    return emit ended(true, tr("Stopped. %1 of %2 sheets lie in the tray of %3.")
+                                                .arg(tray->sheets.size())
+                                                .arg(tray->of)
+                                                .arg(tray->printer));
+                }
                 emit ended(false, sentence.isEmpty() ? tr("Stopped. Nothing was written.") : sentence);
             });
 }
@@ -69,6 +80,7 @@ void Exports::run(const QString& what, const Work& work) {
             const Exported done = work(job, {stop, sink});
             return [this, done] {
                 running_ = false;
+                tray_.reset();
                 emit exported(done);
                 emit ended(true, sentence(done));
             };
@@ -320,25 +332,65 @@ void Exports::print(const QString& printer, const WhichSheets& which, int pass) 
     });
 }
 
+namespace {
+
+TriedSheet triedSheet(const Job& job, const Sheet& sheet, const TraySheet& out,
+                      const SimulatedPrinter& printer) {
+    const Piece& piece = job.pieces[sheet.regions.front().print];
+    TriedSheet tried{nameOf(job, sheet),
+                     {},
+                     !out.white.empty(),
+                     out.paper,
+                     trayFaults(out, printer, printerOf(job, piece))};
+    if (!out.jammed) tried.picture = tried.on_cloth ? pressed(out, job, piece) : toImage(out.picture);
+    return tried;
+}
+
+}  // namespace
+
 void Exports::tryOn(const SimulatedPrinter& printer, const WhichSheets& which) {
-    runOnSheets(tr("Trying it"), [printer, which](const Job& job, const Imposition& imposition,
-                                                  const Progress& progress) {
+    // Sheets are laid into the tray one by one, so that those that are out are there when it is stopped.
+    const auto began = [this](int count, const SimulatedPrinter& on, const WhichSheets& asked_for) {
+        QMetaObject::invokeMethod(this, [=, this] {
+            tray_ = std::make_shared<Tried>(
+                Tried{QString::fromStdString(on.printer.name), {}, count, on, asked_for});
+        });
+    };
+    const auto out = [this](const TriedSheet& sheet) {
+        QMetaObject::invokeMethod(this, [this, sheet] {
+            if (tray_) tray_->sheets.push_back(sheet);
+        });
+    };
+    runOnSheets(tr("Trying it"), [=](const Job& job, const Imposition& imposition, const Progress& progress) {
         const Imposition sheets = onlyAsked(asked(imposition, job, which), which);
-        Sent sent;
-        std::vector<TraySheet> tray;
+        const std::vector<Sheet>& all = sheets.sheets;
+        const bool twice =
+            std::any_of(all.begin(), all.end(), [](const Sheet& sheet) { return sheet.passes > 1; });
+        began(static_cast<int>(all.size()), printer, which);
         // Writing and printing of a pass take about as long; so do both passes.
-        const bool twice = std::any_of(sheets.sheets.begin(), sheets.sheets.end(),
-                                       [](const Sheet& sheet) { return sheet.passes > 1; });
         double done = 0;
         const double step = twice ? 0.25 : 0.5;
         const auto part = [&](double of) { progress.at(done + step * of); };
+        const auto printing = [&](std::size_t i) {
+            part(static_cast<double>(i) / static_cast<double>(all.size()));
+        };
+        Sent sent;
         sent.write(job, sheets, {progress.stop, part});
         done += step;
+        auto tried = std::make_shared<Tried>(Tried{
+            QString::fromStdString(printer.printer.name), {}, static_cast<int>(all.size()), printer, which});
+        std::vector<TraySheet> tray;
         ArtworkPtr document = readPicture(path(sent.file()), {progress.stop, {}});
-        for (std::size_t i = 0; i < sheets.sheets.size(); ++i) {
-            part(static_cast<double>(i) / static_cast<double>(sheets.sheets.size()));
-            tray.push_back(
-                printedBy(printer, *document, static_cast<int>(i) + 1, looked_at_ppi, {progress.stop, {}}));
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            printing(i);
+            const int page = static_cast<int>(i) + 1;
+            TraySheet sheet = printedBy(printer, *document, page, looked_at_ppi, {progress.stop, {}});
+            if (twice) {
+                tray.push_back(std::move(sheet));
+                continue;
+            }
+            tried->sheets.push_back(triedSheet(job, all[i], sheet, printer));
+            out(tried->sheets.back());
         }
         done += step;
         if (twice) {
@@ -346,26 +398,15 @@ void Exports::tryOn(const SimulatedPrinter& printer, const WhichSheets& which) {
             done += step;
             document = readPicture(path(sent.file()), {progress.stop, {}});
             int page = 0;
-            for (std::size_t i = 0; i < tray.size(); ++i) {
-                part(static_cast<double>(i) / static_cast<double>(tray.size()));
-                if (sheets.sheets[i].passes > 1)
+            for (std::size_t i = 0; i < all.size(); ++i) {
+                printing(i);
+                if (all[i].passes > 1)
                     tray[i] = printedAgain(printer, tray[i], *document, ++page, {progress.stop, {}});
+                tried->sheets.push_back(triedSheet(job, all[i], tray[i], printer));
+                out(tried->sheets.back());
             }
         }
-        auto tried = std::make_shared<Tried>();
-        tried->printer = QString::fromStdString(printer.printer.name);
-        for (std::size_t i = 0; i < tray.size(); ++i) {
-            const Piece& piece = job.pieces[sheets.sheets[i].regions.front().print];
-            TriedSheet sheet{nameOf(job, sheets.sheets[i]),
-                             {},
-                             !tray[i].white.empty(),
-                             tray[i].paper,
-                             trayFaults(tray[i], printer, printerOf(job, piece))};
-            if (!tray[i].jammed)
-                sheet.picture = sheet.on_cloth ? pressed(tray[i], job, piece) : toImage(tray[i].picture);
-            tried->sheets.push_back(std::move(sheet));
-        }
-        return Exported{Exported::What::tried, {}, {}, tray.size(), tried->printer, tried};
+        return Exported{Exported::What::tried, {}, {}, all.size(), tried->printer, tried, {}};
     });
 }
 

@@ -78,6 +78,7 @@ class Exports : public QObject {
     JobStore& store_;
     RenderService& service_;
     bool running_ = false;
+    std::shared_ptr<Tried> tray_;  ///< what has come out of a simulated printer, while one prints
 };
 
 }  // namespace tympan::app

@@ -3,6 +3,7 @@
 #include <QString>
 #include <vector>
 
+#include "app/shell/printed.h"
 #include "core/printer/tray_check.h"
 
 namespace tympan::app {
@@ -21,6 +22,9 @@ struct TriedSheet {
 struct Tried {
     QString printer;
     std::vector<TriedSheet> sheets;
+    int of = 0;  ///< so many were to be printed: more than lie there when it was stopped
+    SimulatedPrinter on;
+    WhichSheets which;
 };
 
 }  // namespace tympan::app

@@ -229,3 +229,36 @@ TEST_F(PrinterStation, itsSwatchesAreSaved) {
     desk().saveSwatches(QString::fromStdString((folder / "none" / "swatches.pdf").string()));
     EXPECT_THAT(said(), Not(HasSubstr("Saved")));
 }
+
+TEST_F(PrinterStation, ofAHundredThatAreStoppedTheTrayHoldsWhatIsOutAndGoesOn) {
+    window.store().edit(QStringLiteral("test"), [&](Job job) {
+        job = withCopies(std::move(job), piece().id, 100);
+        job = withSize(std::move(job), piece().id, {180, 120});  // one to a sheet
+        return job;
+    });
+    const QString laser = QStringLiteral("a simulated laser");
+    ASSERT_TRUE(waitFor([&] { return find<QComboBox>("printers")->findText(laser) >= 0; }));
+    find<QComboBox>("printers")->setCurrentText(laser);
+    ASSERT_TRUE(waitFor([&] { return window.store().upToDate(); }));
+    const int all = static_cast<int>(window.store().imposition()->sheets.size());
+    ASSERT_GE(all, 50);
+    double fraction = 0;
+    QObject::connect(&window.exports(), &app::Exports::progressed, [&](double part) { fraction = part; });
+    click("print-now");
+    ASSERT_TRUE(waitFor([&] { return fraction > 0.6; }));
+    window.exports().stop();
+    ASSERT_TRUE(waitFor([&] { return find("tray-page")->isVisible(); }));
+    EXPECT_THAT(said(), HasSubstr("Stopped."));
+    const auto sheets = [&] {
+        int count = 0;
+        while (window.findChild<QWidget*>(QStringLiteral("tray-sheet-%1").arg(count + 1))) ++count;
+        return count;
+    };
+    const int out = sheets();
+    EXPECT_GT(out, 1);
+    EXPECT_LT(out, all);
+    EXPECT_THAT(find<QPushButton>("tray-go-on")->text().toStdString(), HasSubstr(std::to_string(out + 1)));
+    click("tray-go-on");
+    ASSERT_TRUE(waitFor([&] { return !window.exports().running() && sheets() == all - out; })) << sheets();
+    EXPECT_FALSE(find("tray-go-on")->isVisible());
+}

@@ -131,3 +131,35 @@ TEST_F(CliPrinter, aJobsPrinterTakesTheProfileOfItsName) {
     EXPECT_EQ(other.status, 2);
     EXPECT_THAT(other.err, HasSubstr("no printer of the job is called \"another\""));
 }
+
+TEST_F(CliPrinter, bothPassesLieInATrayOnTheSameSheets) {
+    write(folder / "white.json", R"({"schema":"tympan-printer-1","name":"white","kind":"white-toner",
+        "faults":{"shrink_after_first":[0.993,0.993]}})");
+    write(folder / "known.json", R"({"schema":"tympan-printer-1","name":"white","kind":"white-toner",
+        "shrink_after_first":[0.993,0.993]})");
+    save(folder / "art.png", marked({300, 200}, 3));
+    const auto sheets = [&](const char* pass, const char* out) {
+        return cli({"sheets", file("art.png"), "-o", file(out), "--width", "6cm", "--method", "two-part-dark-cloth",
+                    "--ground", "#101014", "--printer", file("known.json"), "--pass", pass, "--plan",
+                    file("plan.json")});
+    };
+    EXPECT_EQ(sheets("1", "colour.pdf").status, 0);
+    EXPECT_EQ(sheets("2", "white.pdf").status, 0);
+    EXPECT_EQ(nlohmann::json::parse(contentOf(file("plan.json")))["sheets"][0]["pass"], 2);
+    const std::string printer = "simulated:" + file("white.json");
+    EXPECT_EQ(cli({"print", file("colour.pdf"), "--printer", printer, "-o", file("tray")}).status, 0);
+    const Ran ran =
+        cli({"print", file("white.pdf"), "--printer", printer, "-o", file("both"), "--onto", file("tray")});
+    EXPECT_EQ(ran.status, 0) << ran.err;
+    const nlohmann::json tray = nlohmann::json::parse(contentOf(folder / "both" / "tray.json"));
+    EXPECT_EQ(tray["sheets"][0]["white"], "sheet-01-white.png");
+    const cv::Mat colour = load(folder / "both" / "sheet-01.png"),
+                  white = load(folder / "both" / "sheet-01-white.png");
+    EXPECT_EQ(colour.size(), white.size());
+    EXPECT_NEAR(white.cols, 210 * 0.993 / 25.4 * 600, 2) << "the sheet has shrunk";
+    EXPECT_EQ(cli({"print", file("white.pdf"), "--printer", printer, "-o", file("x"), "--onto", file("none")})
+                  .status,
+              3);
+    EXPECT_EQ(cli({"sheets", file("art.png"), "-o", file("p.pdf"), "--width", "6cm", "--pass", "2"}).status, 2)
+        << "nothing is printed twice";
+}

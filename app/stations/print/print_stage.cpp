@@ -212,8 +212,14 @@ PrintStage::PrintStage(JobStore& store, Exports& exports, PrintFollow& follow, Q
     connect(&exports, &Exports::exported, this, [this](const Exported& done) {
         if (done.what != Exported::What::tried) return;
         tray_->show(*done.tray, store_.job().unit);
+        tried_ = done.tray;
         tried_of_ = store_.revision();
         showTray(true);
+    });
+    connect(tray_, &TrayPage::goesOn, this, [this, &exports](int sheet) {
+        WhichSheets rest = tried_->which;
+        rest.first = sheet;
+        exports.tryOn(tried_->on, rest);
     });
     setAttribute(Qt::WA_StyledBackground);
     connect(&store_, &JobStore::changed, this, &PrintStage::refresh);

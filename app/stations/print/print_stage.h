@@ -1,5 +1,6 @@
 #pragma once
 #include <QWidget>
+#include <memory>
 
 class QVBoxLayout;
 
@@ -9,6 +10,7 @@ class Exports;
 class JobStore;
 class PrintFollow;
 class TrayPage;
+struct Tried;
 
 /// Before you print: for each method of the job, what to set in the printer's dialog, which face is printed
 /// and how to find out, what to write on the back, and the cautions. Once something was tried on a simulated
@@ -24,6 +26,7 @@ class PrintStage : public QWidget {
     JobStore& store_;
     QWidget* lists_;
     TrayPage* tray_;
+    std::shared_ptr<const Tried> tried_;
     quint64 tried_of_ = 0;  ///< the job's revision
     QVBoxLayout* sheets_;
 };

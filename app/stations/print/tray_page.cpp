@@ -112,6 +112,9 @@ TrayPage::TrayPage(QWidget* parent) : QWidget(parent) {
     top->addWidget(title_, 1);
     QPushButton* back = linkButton(QStringLiteral("tray-back"), tr("back to what to do"));
     connect(back, &QPushButton::clicked, this, &TrayPage::closed);
+    go_on_ = pushButton(QStringLiteral("tray-go-on"), {});
+    connect(go_on_, &QPushButton::clicked, this, [this] { emit goesOn(next_); });
+    top->addWidget(go_on_);
     top->addWidget(back);
     down->addLayout(top);
     says_ = quietLabel({});
@@ -129,12 +132,19 @@ void TrayPage::show(const Tried& tried, Unit unit) {
     const auto wrong = std::count_if(tried.sheets.begin(), tried.sheets.end(),
                                      [](const TriedSheet& sheet) { return !sheet.faults.empty(); });
     const QString all = counted(static_cast<qsizetype>(tried.sheets.size()), tr("%1 sheet"), tr("%1 sheets"));
-    says_->setText(wrong == 0
-                       ? tr("%1, as they should be. No paper was used: this printer is not there.").arg(all)
-                       : tr("%1, %2 with something wrong. Measure a printer by its page, and that is made up "
-                            "for. No paper was used: this printer is not there.")
-                             .arg(all)
-                             .arg(wrong));
+    const int out = static_cast<int>(tried.sheets.size());
+    next_ = tried.which.first + out;
+    go_on_->setVisible(out < tried.of);
+    go_on_->setText(tr("Go on from sheet %1").arg(next_));
+    says_->setText(
+        out < tried.of ? tr("Stopped: %1 of %2 are out. No paper was used: this printer is not there.")
+                             .arg(out)
+                             .arg(tried.of)
+        : wrong == 0 ? tr("%1, as they should be. No paper was used: this printer is not there.").arg(all)
+                     : tr("%1, %2 with something wrong. Measure a printer by its page, and that is made up "
+                          "for. No paper was used: this printer is not there.")
+                           .arg(all)
+                           .arg(wrong));
     const std::vector<TrayFault> common = commonFaults(tried);
     auto* body = new QWidget;
     auto* down = new QVBoxLayout(body);

@@ -5,6 +5,7 @@
 #include "core/measure/length.h"
 
 class QLabel;
+class QPushButton;
 class QScrollArea;
 
 namespace tympan::app {
@@ -18,9 +19,13 @@ class TrayPage : public QWidget {
 
   signals:
     void closed();
+    /// The next sheet, from 1, where it was stopped.
+    void goesOn(int sheet);
 
   private:
     QLabel *title_, *says_;
+    QPushButton* go_on_;
+    int next_ = 1;
     QScrollArea* area_;
 };
 
