@@ -1,5 +1,6 @@
 #include "app/stations/print/ask_recipe.h"
 
+#include <QCheckBox>
 #include <QComboBox>
 #include <QCoreApplication>
 #include <QLineEdit>
@@ -68,6 +69,11 @@ std::optional<Printer> askRecipe(QWidget* parent, const Printer& printer, const 
     face->setFixedWidth(260);
     form->addRow(tr("It prints"), face);
     outer->addLayout(form);
+    auto* one_go = new QCheckBox(tr("it lays white and colour in one go"));
+    one_go->setObjectName(QStringLiteral("recipe-one-go"));
+    one_go->setChecked(printer.white_with_colour);
+    one_go->setVisible(printer.kind == PrinterKind::white_toner);
+    outer->addWidget(one_go);
     takeOrLeave(dialog, QStringLiteral("recipe-take"), tr("Keep it"));
     if (dialog.exec() != QDialog::Accepted) return {};
     Printer told = printer;
@@ -75,6 +81,7 @@ std::optional<Printer> askRecipe(QWidget* parent, const Printer& printer, const 
     const DriverRecipe recipe{method.carrier.name, words(media), words(quality), words(notes)};
     std::erase_if(told.recipes, [&](const DriverRecipe& each) { return each.carrier == recipe.carrier; });
     if (recipe != DriverRecipe{recipe.carrier, {}, {}, {}}) told.recipes.push_back(recipe);
+    told.white_with_colour = one_go->isChecked();
     told.prints_face = faceOf(face->currentIndex());
     const std::string name = words(tray);
     if (!told.trays.empty()) told.trays.erase(told.trays.begin());

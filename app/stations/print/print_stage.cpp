@@ -73,7 +73,13 @@ QString mirrorLine(const Job& job, const Batch& batch) {
 /// What spoils a print when it is forgotten first.
 QStringList beforePrinting(const Job& job, const Batch& batch) {
     QStringList lines{driverLine(job, batch), mirrorLine(job, batch), faceLine(*batch.printer)};
-    for (const std::string& line : batch.method->before_printing) lines << text(line);
+    if (batch.method->passes > 1 && batch.printer->white_with_colour)
+        lines << tr(
+            "It lays white and colour in one go: hand it One picture…, which is clear where the cloth shows, "
+            "and "
+            "set it to white under all that is not clear.");
+    else
+        for (const std::string& line : batch.method->before_printing) lines << text(line);
     return lines;
 }
 

@@ -11,6 +11,7 @@
 #include "core/output/plan_json.h"
 #include "core/output/register_marks.h"
 #include "core/output/sheets_pdf.h"
+#include "core/output/whole_print.h"
 #include "core/printer/registration.h"
 #include "core/printer/simulated.h"
 #include "core/render/render_region.h"
@@ -136,6 +137,20 @@ TEST(TwoPasses, sheetsComeOnceForEachPassAndPaperIsCountedOnce) {
     job.printers.front().white_with_colour = true;
     EXPECT_EQ(withPasses(impose(job)).sheets.size(), 3U) << "a machine that lays both in one go";
     EXPECT_EQ(chokeOf(job, job.pieces.front()), 0);
+}
+
+TEST(TwoPasses, inOnePictureItIsClearWhereTheClothShows) {
+    // For a machine that lays both in one go.
+    Job job = twoPasses(shapes(), {70, 90});
+    job.printers.front().white_with_colour = true;
+    const ScratchFolder folder;
+    writeWholePrint(folder / "p.png", printOf(job, job.pieces.front(), 254));
+    const cv::Mat one = flipped(load(folder / "p.png"));
+    ASSERT_EQ(one.channels(), 4);
+    EXPECT_EQ(one.at<cv::Vec4b>(10, 10)[3], 0) << "black is the cloth's";
+    EXPECT_EQ(one.at<cv::Vec4b>(250, 200), cv::Vec4b(250, 60, 40, 255));
+    EXPECT_EQ(one.at<cv::Vec4b>(600, 500), cv::Vec4b(60, 220, 250, 255));
+    EXPECT_EQ(one.at<cv::Vec4b>(600, 381)[3], 255) << "no choke: they cannot miss each other";
 }
 
 TEST(TwoPasses, crossesStandInTheWasteAlone) {
