@@ -139,9 +139,9 @@ TEST_F(CliPrinter, bothPassesLieInATrayOnTheSameSheets) {
         "shrink_after_first":[0.993,0.993]})");
     save(folder / "art.png", marked({300, 200}, 3));
     const auto sheets = [&](const char* pass, const char* out) {
-        return cli({"sheets", file("art.png"), "-o", file(out), "--width", "6cm", "--method", "two-part-dark-cloth",
-                    "--ground", "#101014", "--printer", file("known.json"), "--pass", pass, "--plan",
-                    file("plan.json")});
+        return cli({"sheets", file("art.png"), "-o", file(out), "--width", "6cm", "--method",
+                    "two-part-dark-cloth", "--ground", "#101014", "--printer", file("known.json"), "--pass",
+                    pass, "--plan", file("plan.json")});
     };
     EXPECT_EQ(sheets("1", "colour.pdf").status, 0);
     EXPECT_EQ(sheets("2", "white.pdf").status, 0);
@@ -160,6 +160,7 @@ TEST_F(CliPrinter, bothPassesLieInATrayOnTheSameSheets) {
     EXPECT_EQ(cli({"print", file("white.pdf"), "--printer", printer, "-o", file("x"), "--onto", file("none")})
                   .status,
               3);
-    EXPECT_EQ(cli({"sheets", file("art.png"), "-o", file("p.pdf"), "--width", "6cm", "--pass", "2"}).status, 2)
+    EXPECT_EQ(cli({"sheets", file("art.png"), "-o", file("p.pdf"), "--width", "6cm", "--pass", "2"}).status,
+              2)
         << "nothing is printed twice";
 }

@@ -16,7 +16,8 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int sheet_px = 200, columns = 5;  // of a sheet's longer side; beside each other at 1280
+constexpr int columns = 5, few = 4, small_px = 200,
+              large_px = 260;  // beside each other at 1280; a sheet's longer side
 
 QString tr(const char* words) { return QCoreApplication::translate("TrayPage", words); }
 
@@ -48,7 +49,8 @@ std::vector<TrayFault> commonFaults(const Tried& tried) {
 }
 
 /// One sheet, and under it what is wrong with it alone.
-QWidget* sheetIn(const TriedSheet& sheet, const std::vector<TrayFault>& common, int number, Unit unit) {
+QWidget* sheetIn(const TriedSheet& sheet, const std::vector<TrayFault>& common, int number, Unit unit,
+                 int sheet_px) {
     auto* place = new QWidget;
     place->setObjectName(QStringLiteral("tray-sheet-%1").arg(number));
     place->setFixedWidth(sheet_px);
@@ -132,6 +134,11 @@ void TrayPage::show(const Tried& tried, Unit unit) {
     const auto wrong = std::count_if(tried.sheets.begin(), tried.sheets.end(),
                                      [](const TriedSheet& sheet) { return !sheet.faults.empty(); });
     const QString all = counted(static_cast<qsizetype>(tried.sheets.size()), tr("%1 sheet"), tr("%1 sheets"));
+    const bool misses = std::any_of(tried.sheets.begin(), tried.sheets.end(), [](const TriedSheet& sheet) {
+        return std::any_of(sheet.faults.begin(), sheet.faults.end(), [](const TrayFault& fault) {
+            return fault.kind == TrayFault::Kind::white_beside;
+        });
+    });
     const int out = static_cast<int>(tried.sheets.size());
     next_ = tried.which.first + out;
     go_on_->setVisible(out < tried.of);
@@ -141,10 +148,12 @@ void TrayPage::show(const Tried& tried, Unit unit) {
                              .arg(out)
                              .arg(tried.of)
         : wrong == 0 ? tr("%1, as they should be. No paper was used: this printer is not there.").arg(all)
-                     : tr("%1, %2 with something wrong. Measure a printer by its page, and that is made up "
-                          "for. No paper was used: this printer is not there.")
+                     : tr("%1, %2 with something wrong. %3, and that is made up for. No paper was used: this "
+                          "printer is not there.")
                            .arg(all)
-                           .arg(wrong));
+                           .arg(wrong)
+                           .arg(misses ? tr("Measure what a sheet does between two passes")
+                                       : tr("Measure a printer by its page")));
     const std::vector<TrayFault> common = commonFaults(tried);
     auto* body = new QWidget;
     auto* down = new QVBoxLayout(body);
@@ -164,7 +173,9 @@ void TrayPage::show(const Tried& tried, Unit unit) {
     grid->setVerticalSpacing(20);
     int at = 0;
     for (const TriedSheet& sheet : tried.sheets) {
-        grid->addWidget(sheetIn(sheet, common, at + 1, unit), at / columns, at % columns, Qt::AlignTop);
+        grid->addWidget(
+            sheetIn(sheet, common, at + 1, unit, tried.sheets.size() <= few ? large_px : small_px),
+            at / columns, at % columns, Qt::AlignTop);
         ++at;
     }
     grid->setColumnStretch(columns, 1);
