@@ -5,12 +5,15 @@
 #include <QSignalSpy>
 #include <QSpinBox>
 #include <atomic>
+#include <cstdlib>
 #include <mutex>
 
 #include <gmock/gmock.h>
 
 #include "app/stations/print/print_card.h"
 #include "core/job/edits.h"
+#include "core/output/pdf_file.h"
+#include "core/printer/paper.h"
 #include "tests/app/driver.h"
 
 using namespace tympan;
@@ -153,4 +156,44 @@ TEST_F(Follow, aServiceThatForgetsItLeavesTheQuestion) {
     said.say(State::unknown);
     EXPECT_TRUE(says("What came out?"));
     EXPECT_TRUE(on("print-missing")->isVisible());
+}
+
+TEST(SystemQueue, ofAHundredSheetsThatAreStoppedTheRestIsPrinted) {
+    // On a print service that really runs: scripts/print-queue.
+    const char* queue = std::getenv("TYMPAN_QUEUE");
+    if (!queue) GTEST_SKIP() << "no queue: see scripts/print-queue";
+    const QString printer = QString::fromUtf8(queue);
+    EXPECT_TRUE(app::systemPrinters().contains(printer));
+    const ScratchFolder folder;
+    const auto sheets = [&](int count) {
+        PdfFile pdf(folder / "s.pdf", "sheets", 0);
+        for (int i = 0; i < count; ++i) {
+            pdf.beginPage({210, 297});
+            pdf.marks({box({20, 20, 30, 30})});
+            pdf.endPage();
+        }
+        pdf.commit();
+        return QString::fromStdString((folder / "s.pdf").string());
+    };
+    const auto until = [&](int job, const auto& done) {
+        app::PrintProgress progress;
+        for (int i = 0; i < 600 && !done(progress = app::printProgress(printer, job)); ++i) QTest::qWait(20);
+        return progress;
+    };
+    const auto [first, refused] =
+        app::printPdf(printer, sheets(100), QStringLiteral("a hundred"), paperNamed("A4"));
+    ASSERT_TRUE(refused.isEmpty()) << refused.toStdString();
+    const auto at = until(first, [](const auto& p) { return p.sheets >= 56; });
+    EXPECT_EQ(at.state, State::printing);
+    EXPECT_LT(at.sheets, 100);
+    app::cancelPrint(printer, first);
+    const auto stopped = until(first, [](const auto& p) { return p.state == State::given_up; });
+    ASSERT_EQ(stopped.state, State::given_up);
+    EXPECT_GE(stopped.sheets, 56);
+    EXPECT_LT(stopped.sheets, 100);
+    const auto rest = app::printPdf(printer, sheets(44), QStringLiteral("the rest"), paperNamed("A4"));
+    const auto out = until(rest.job, [](const auto& p) { return p.state == State::done; });
+    EXPECT_EQ(out.state, State::done);
+    EXPECT_EQ(out.sheets, 44);
+    EXPECT_EQ(app::printProgress(printer, 999'999).state, State::unknown);
 }
