@@ -103,6 +103,10 @@ void MainWindow::build() {
     trays_->addWidget(object_tray_);
     tone_tray_ = new ToneTray(store_, service_);
     connect(tone_tray_, &ToneTray::likenessWanted, fold_, &FoldView::picture);
+    connect(tone_tray_, &ToneTray::brushWanted, this, [this] {
+        goTo(picture);
+        picture_tray_->open(QStringLiteral("cut"));
+    });
     trays_->addWidget(tone_tray_);
     sharpness_tray_ = new SharpnessTray(store_, service_, *loupe_);
     connect(sharpness_tray_, &SharpnessTray::proofWanted, this,

@@ -1,9 +1,11 @@
 #include "app/shell/system_printers.h"
 
 #include <algorithm>
+#include <cmath>
 #include <memory>
 
 #include <cups/cups.h>
+#include <cups/pwg.h>
 
 namespace tympan::app {
 
@@ -20,19 +22,6 @@ QStringList systemPrinters() {
     }
     cupsFreeDests(count, printers);
     return names;
-}
-
-HandedOver printPdf(const QString& printer, const QString& file, const QString& title, const Paper& paper) {
-    cups_option_t* options = nullptr;
-    int count = 0;
-    count = cupsAddOption("print-scaling", "none", count, &options);
-    count = cupsAddOption("sides", "one-sided", count, &options);
-    count = cupsAddOption("media", paper.media.c_str(), count, &options);
-    const int job = cupsPrintFile(printer.toUtf8().constData(), file.toUtf8().constData(),
-                                  title.toUtf8().constData(), count, options);
-    cupsFreeOptions(count, options);
-    if (job == 0) return {0, QString::fromUtf8(cupsLastErrorString())};
-    return {job, {}};
 }
 
 namespace {
@@ -75,6 +64,41 @@ void addReasons(ipp_t* answer, const char* name, QStringList& reasons) {
 }
 
 }  // namespace
+
+QStringList papersIn(const QString& printer) {
+    QStringList papers;
+    const Answer answer = ask(IPP_OP_GET_PRINTER_ATTRIBUTES, printer, 0, {"media-ready"});
+    ipp_attribute_t* found = answer ? ippFindAttribute(answer.get(), "media-ready", IPP_TAG_ZERO) : nullptr;
+    for (int i = 0; found && i < ippGetCount(found); ++i)
+        papers << QString::fromUtf8(ippGetString(found, i, nullptr));
+    return papers;
+}
+
+bool holds(const QStringList& papers, const Paper& paper) {
+    constexpr int same = 100;  // hundredths of a millimetre: names are rounded
+    const auto apart = [](double mm, int hundredths) { return std::abs(mm * 100 - hundredths); };
+    return std::any_of(papers.begin(), papers.end(), [&](const QString& name) {
+        const pwg_media_t* media = pwgMediaForPWG(name.toUtf8().constData());
+        if (!media) return false;
+        return (apart(paper.size.width, media->width) < same &&
+                apart(paper.size.height, media->length) < same) ||
+               (apart(paper.size.height, media->width) < same &&
+                apart(paper.size.width, media->length) < same);
+    });
+}
+
+HandedOver printPdf(const QString& printer, const QString& file, const QString& title, const Paper& paper) {
+    cups_option_t* options = nullptr;
+    int count = 0;
+    count = cupsAddOption("print-scaling", "none", count, &options);
+    count = cupsAddOption("sides", "one-sided", count, &options);
+    count = cupsAddOption("media", paper.media.c_str(), count, &options);
+    const int job = cupsPrintFile(printer.toUtf8().constData(), file.toUtf8().constData(),
+                                  title.toUtf8().constData(), count, options);
+    cupsFreeOptions(count, options);
+    if (job == 0) return {0, QString::fromUtf8(cupsLastErrorString())};
+    return {job, {}};
+}
 
 PrintProgress printProgress(const QString& printer, int job) {
     PrintProgress progress;

@@ -10,6 +10,12 @@ namespace tympan::app {
 /// not for the interface thread. Empty where there is no service.
 QStringList systemPrinters();
 
+/// What lies in a printer's trays, as it says (PWG 5101.1): "iso_a4_210x297mm". Empty where it does not say.
+/// May take seconds; not for the interface thread.
+QStringList papersIn(const QString& printer);
+/// Whether one of them is this paper, whatever it is called there: its size counts.
+bool holds(const QStringList& papers, const Paper& paper);
+
 /// What became of handing something over: the print service's number for it, or why it would not take it.
 struct HandedOver {
     int job = 0;

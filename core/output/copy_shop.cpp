@@ -75,6 +75,15 @@ Job onlyFor(const Job& job, int printer) {
     return part;
 }
 
+/// Who was chosen by a proof, each once.
+std::string shopsOf(const Job& job) {
+    std::vector<std::string> shops;
+    for (const Piece& piece : job.pieces)
+        if (!piece.shop.empty() && std::find(shops.begin(), shops.end(), piece.shop) == shops.end())
+            shops.push_back(piece.shop);
+    return fmt::format("{}", fmt::join(shops, ", "));
+}
+
 /// How long a roll is needed, of each width that is common.
 std::vector<std::string> rollsFor(const Job& job) {
     std::vector<std::string> lines;
@@ -93,6 +102,7 @@ void writeOrder(const std::filesystem::path& file, const std::string& sheets_nam
     SetPages order(pdf, page);
     order.say("For the person at the printer", 7, true);
     order.say(fmt::format("File: {}", sheets_name), 4.2);
+    if (const std::string shops = shopsOf(job); !shops.empty()) order.say("For: " + shops, 4.2);
     order.say(fmt::format("{} page{}, each printed once, one side only", sheets.sheets.size(),
                           sheets.sheets.size() == 1 ? "" : "s"),
               4.2);

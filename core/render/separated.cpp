@@ -46,21 +46,23 @@ void makeSolid(cv::Mat& kept, const Screen& screen, const PixelGrid& grid, const
     cv::bitwise_not(kept, kept);
 }
 
-/// The white under what is printed. Beyond the raster nothing is.
-cv::Mat whiteUnder(const cv::Mat& kept, const Print& print, const RectPx& box) {
-    const double choke = chokePixels(print);
-    if (choke <= 0) return kept;
-    const int left = box.x == 0, top = box.y == 0, right = box.right() == print.size.width,
-              bottom = box.bottom() == print.size.height;
-    cv::Mat framed;
-    cv::copyMakeBorder(kept, framed, top, bottom, left, right, cv::BORDER_CONSTANT, 0);
-    return choked(framed, choke)(cv::Rect(left, top, kept.cols, kept.rows)).clone();
+/// With a bare pixel about it where it ends at the raster's rim: beyond that nothing is printed.
+cv::Mat framed(const cv::Mat& kept, const Print& print, const RectPx& box) {
+    cv::Mat with;
+    cv::copyMakeBorder(kept, with, box.y == 0, box.bottom() == print.size.height, box.x == 0,
+                       box.right() == print.size.width, cv::BORDER_CONSTANT, 0);
+    return with;
+}
+cv::Mat unframed(const cv::Mat& with, const RectPx& box) {
+    return with(cv::Rect(box.x == 0, box.y == 0, box.width, box.height)).clone();
 }
 
 }  // namespace
 
 int separationReach(const Print& print) {
-    return print.cloth && print.layer == PrintLayer::white ? chokeReach(chokePixels(print)) : 0;
+    if (!print.cloth) return 0;
+    const double choke = chokePixels(print);
+    return supportReach(choke) + (print.layer == PrintLayer::white ? chokeReach(choke) : 0);
 }
 
 cv::Mat separated(const Print& print, const cv::Mat& on_paper, const cv::Mat& resampled, const RectPx& box,
@@ -77,12 +79,14 @@ cv::Mat separated(const Print& print, const cv::Mat& on_paper, const cv::Mat& re
         shareWithCloth(ink, kept);
         makeSolid(kept, screen, print.grid, box, rims);
     }
+    const double choke = chokePixels(print);
+    const cv::Mat printed = supported(framed(kept, print, box), choke);
     if (print.layer == PrintLayer::white) {
         cv::Mat white;
-        whiteUnder(kept, print, box).convertTo(white, CV_8U, -wishes.white / 100.0, 255);
+        unframed(choked(printed, choke), box).convertTo(white, CV_8U, -wishes.white / 100.0, 255);
         return white;
     }
-    return colourOver(ink, kept, print.cloth->colour);
+    return colourOver(ink, unframed(printed, box), print.cloth->colour);
 }
 
 }  // namespace tympan

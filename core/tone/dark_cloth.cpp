@@ -10,6 +10,7 @@ namespace {
 
 /// Printed by less than this, a pixel is bare: what the eye cannot tell, rims of whole shapes among it.
 constexpr int bare_below = 13;
+constexpr double corner_reach = 1.5;      // chokes: more than a right angle's corner is away from its white
 constexpr int darkest_light_cloth = 140;  // of its strongest colour
 
 }  // namespace
@@ -96,6 +97,24 @@ cv::Mat choked(const cv::Mat& kept, double choke_px) {
         }
     }
     return white;
+}
+
+int supportReach(double choke_px) {
+    return choke_px > 0 ? chokeReach(choke_px) + static_cast<int>(std::ceil(corner_reach * choke_px)) + 2 : 0;
+}
+
+cv::Mat supported(const cv::Mat& kept, double choke_px) {
+    if (choke_px <= 0) return kept;
+    cv::Mat bare = choked(kept, choke_px) == 0, away, result(kept.size(), CV_8UC1);
+    cv::distanceTransform(bare, away, cv::DIST_L2, cv::DIST_MASK_PRECISE);
+    const double farthest = corner_reach * choke_px + 1;
+    for (int y = 0; y < kept.rows; ++y) {
+        const auto* k = kept.ptr<std::uint8_t>(y);
+        const auto* d = away.ptr<float>(y);
+        auto* out = result.ptr<std::uint8_t>(y);
+        for (int x = 0; x < kept.cols; ++x) out[x] = d[x] <= farthest ? k[x] : std::uint8_t{0};
+    }
+    return result;
 }
 
 cv::Mat onCloth(const cv::Mat& colour, const cv::Mat& white, const cv::Mat& cloth) {

@@ -33,6 +33,12 @@ cv::Mat colourOver(const cv::Mat& ink, const cv::Mat& kept, const Rgb8& cloth);
 /// darkens them to what they were.
 void shareWithCloth(cv::Mat& ink, cv::Mat& kept);
 
+/// What of `kept` is wide enough to have white under it, and its rims: on dark cloth, colour without white
+/// only darkens. What lies farther than one and a half chokes from any white is left to the cloth; corners
+/// stay.
+cv::Mat supported(const cv::Mat& kept, double choke_px);
+int supportReach(double choke_px);
+
 /// What of `kept` the white lies under: nothing nearer than so many pixels to where nothing is printed.
 /// Depends on what is within `chokeReach` of a pixel alone. Distances are exact (P. Felzenszwalb and D.
 /// Huttenlocher, 2012).

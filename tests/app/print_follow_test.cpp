@@ -158,6 +158,19 @@ TEST_F(Follow, aServiceThatForgetsItLeavesTheQuestion) {
     EXPECT_TRUE(on("print-missing")->isVisible());
 }
 
+TEST(SystemPapers, aPaperIsKnownByItsSizeWhateverItIsCalled) {
+    const QStringList a4{QStringLiteral("iso_a4_210x297mm")},
+        odd{QStringLiteral("custom_mine_209.9x296.9mm")},
+        letter{QStringLiteral("na_letter_8.5x11in"), QStringLiteral("na_legal_8.5x14in")};
+    EXPECT_TRUE(app::holds(a4, paperNamed("A4")));
+    EXPECT_TRUE(app::holds(odd, paperNamed("A4")));
+    EXPECT_FALSE(app::holds(a4, paperNamed("A3")));
+    EXPECT_TRUE(app::holds(letter, paperNamed("Legal")));
+    EXPECT_FALSE(app::holds(letter, paperNamed("A4")));
+    EXPECT_FALSE(app::holds({QStringLiteral("nonsense")}, paperNamed("A4")));
+    EXPECT_TRUE(app::papersIn(QStringLiteral("tympan-no-such-printer")).isEmpty());
+}
+
 TEST(SystemQueue, ofAHundredSheetsThatAreStoppedTheRestIsPrinted) {
     // On a print service that really runs: scripts/print-queue.
     const char* queue = std::getenv("TYMPAN_QUEUE");

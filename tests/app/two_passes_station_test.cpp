@@ -76,6 +76,12 @@ TEST_F(DarkClothWork, whatIsLeftToTheClothIsSetAndSaid) {
     EXPECT_EQ(cloth().white, 70);
 }
 
+TEST_F(DarkClothWork, whatTheClothShallHaveIsBrushedOutWherePicturesAreCut) {
+    click("cloth-by-hand");
+    EXPECT_TRUE(find("picture-tray")->isVisible());
+    EXPECT_TRUE(find<QPushButton>("picture-part-cut")->isChecked());
+}
+
 TEST_F(DarkClothWork, theChokeIsProposedTypedAndProposedAgain) {
     EXPECT_FALSE(find("cloth-proposed")->isVisible());
     EXPECT_THAT(words("cloth-choke-about"), HasSubstr("measure it at the Print station"));

@@ -86,7 +86,10 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     whole->addWidget(new Sideways(parts));
 
     connect(print_, &QPushButton::clicked, this, &PrintTray::print);
-    connect(printers_, &QComboBox::currentIndexChanged, this, &PrintTray::refresh);
+    connect(printers_, &QComboBox::currentIndexChanged, this, [this] {
+        lookForPaper();
+        refresh();
+    });
     connect(&store_, &JobStore::changed, this, &PrintTray::refresh);
     about_->setText(tr("Looking for printers…"));
     refresh();
@@ -258,6 +261,7 @@ void PrintTray::lookForPrinters() {
             for (std::size_t i = 0; i < simulated_.size(); ++i)
                 printers_->addItem(QString::fromStdString(simulated_[i].printer.name), static_cast<int>(i));
             printers_->setCurrentIndex(std::max(0, static_cast<int>(names.indexOf(chosen))));
+            any_ = !names.isEmpty();
             about_->setText(names.isEmpty() ? tr("No printer is set up here.") : QString());
             about_->setToolTip(names.isEmpty()
                                    ? tr("Save a PDF and print it at 100 % elsewhere. A simulated printer "
@@ -272,11 +276,35 @@ void PrintTray::lookForPrinters() {
     });
 }
 
+/// What lies in the printer that is chosen.
+void PrintTray::lookForPaper() {
+    papers_.clear();
+    const QString printer = printers_->currentText();
+    if (printer.isEmpty() || simulated()) return service_.cancel(QStringLiteral("papers"));
+    service_.request(QStringLiteral("papers"),
+                     [this, printer](const std::stop_token&) -> RenderService::Finish {
+                         const QStringList papers = papersIn(printer);
+                         return [this, printer, papers] {
+                             if (printers_->currentText() != printer) return;
+                             papers_ = papers;
+                             refresh();
+                         };
+                     });
+}
+
 void PrintTray::refresh() {
     printers_->setVisible(printers_->count() > 0);
     last_first_->setVisible(printers_->count() > 0 && !simulated());
     showWhich();
     pass_->setVisible(printers_->count() > 0 && !simulated() && twice());
+    const Paper& paper = store_.job().sheets.paper;
+    if (any_) {
+        const bool other = !simulated() && !papers_.isEmpty() && !holds(papers_, paper);
+        about_->setText(other ? tr("No %1 lies in it: lay it in, or choose other paper.")
+                                    .arg(QString::fromStdString(paper.name))
+                              : QString());
+        about_->setVisible(other);
+    }
     print_->setText(simulated() ? tr("See it come out") : tr("Print at true size"));
     print_->setEnabled(printers_->count() > 0 && !store_.job().pieces.empty());
     showPrinter();

@@ -40,6 +40,7 @@ class PrintTray : public QWidget {
   private:
     void refresh();
     void lookForPrinters();
+    void lookForPaper();
     QWidget* aboutPrinter();
     void showPrinter();
     void showWhich();
@@ -54,9 +55,11 @@ class PrintTray : public QWidget {
     Exports& exports_;
     QComboBox* printers_;
     std::vector<SimulatedPrinter> simulated_;
-    QComboBox* which_;  ///< whose sheets are handed over, where the job has several printers
-    int which_of_ = 0;  ///< the printer of the piece that was chosen then
-    QComboBox* pass_;   ///< of sheets that go through twice: the colour or the white
+    QComboBox* which_;    ///< whose sheets are handed over, where the job has several printers
+    bool any_ = false;    ///< the system knows a printer
+    QStringList papers_;  ///< in the chosen printer, as far as it says
+    int which_of_ = 0;    ///< the printer of the piece that was chosen then
+    QComboBox* pass_;     ///< of sheets that go through twice: the colour or the white
     QCheckBox* last_first_;
     QPushButton* print_;
     QLabel* about_;

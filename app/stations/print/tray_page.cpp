@@ -114,7 +114,7 @@ TrayPage::TrayPage(QWidget* parent) : QWidget(parent) {
     top->addWidget(title_, 1);
     QPushButton* back = linkButton(QStringLiteral("tray-back"), tr("back to what to do"));
     connect(back, &QPushButton::clicked, this, &TrayPage::closed);
-    go_on_ = pushButton(QStringLiteral("tray-go-on"), {});
+    go_on_ = pushButton(QStringLiteral("tray-go-on"), tr("Go on"));
     connect(go_on_, &QPushButton::clicked, this, [this] { emit goesOn(next_); });
     top->addWidget(go_on_);
     top->addWidget(back);

@@ -62,6 +62,10 @@ QWidget* ClothPanel::leftColumn() {
     share_text_->setMinimumHeight(54);
     share_text_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     down->addWidget(share_text_);
+    QPushButton* by_hand = linkButton(QStringLiteral("cloth-by-hand"), tr("brush it out by hand…"));
+    by_hand->setToolTip(tr("What is brushed out of the picture is left to the cloth, too."));
+    down->addWidget(by_hand, 0, Qt::AlignLeft);
+    connect(by_hand, &QPushButton::clicked, this, &ClothPanel::brushWanted);
     down->addStretch(1);
     const auto slid = [this](QSlider* which, int DarkCloth::*field) {
         connect(which, &QSlider::valueChanged, this, [this, field](int value) {
@@ -224,7 +228,7 @@ void ClothPanel::sayShare() {
                   .arg(cm2(share.left), cm2(share.picture), cm2(share.detail));
     if (two_passes_ && share.without_white >= 0.05)
         words += QLatin1Char(' ') +
-                 tr("%1 cm² is printed too near its rim to have white.").arg(cm2(share.without_white));
+                 tr("%1 cm² gets no white: too fine, or too near its rim.").arg(cm2(share.without_white));
     share_text_->setText(words);
 }
 

@@ -26,6 +26,8 @@ class ClothPanel : public QWidget {
   signals:
     void changed(const tympan::Tone& tone, const QString& run);
     void likenessWanted(const tympan::Likeness& likeness);
+    /// What is left out is to be brushed, where pictures are cut out.
+    void brushWanted();
 
   protected:
     void hideEvent(QHideEvent* event) override;

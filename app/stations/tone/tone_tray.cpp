@@ -109,6 +109,7 @@ ToneTray::ToneTray(JobStore& store, RenderService& service, QWidget* parent)
     connect(surface_, &SurfacePanel::changed, this, take);
     connect(surface_, &SurfacePanel::likenessWanted, this, &ToneTray::likenessWanted);
     connect(cloth_, &ClothPanel::changed, this, take);
+    connect(cloth_, &ClothPanel::brushWanted, this, &ToneTray::brushWanted);
     connect(cloth_, &ClothPanel::likenessWanted, this, &ToneTray::likenessWanted);
     connect(parts_, &ChoiceRow::picked, this, &ToneTray::open);
     open(QStringLiteral("greys"));

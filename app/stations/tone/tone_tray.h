@@ -33,6 +33,8 @@ class ToneTray : public QWidget {
   signals:
     /// How the finished leaf is to picture rubbing.
     void likenessWanted(const tympan::Likeness& likeness);
+    /// The picture is to be cut out by hand.
+    void brushWanted();
 
   private:
     QWidget* inkColumn();

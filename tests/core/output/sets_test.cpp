@@ -94,11 +94,13 @@ TEST(CopyShop, onlyWhatIsPrintedThereIsHandedOver) {
     shop.id = 7;
     both.printers.push_back(shop);
     both.pieces.back().printer = 7;
+    both.pieces.back().shop = "the one at the corner";
     both.sheets.paper = paperNamed("A3");
     const auto files = writeCopyShopSet(folder / "shop", both, 7);
     EXPECT_THAT(run({"pdfinfo", files[0].string()}).out, HasSubstr("Pages:           1"));
     EXPECT_THAT(run({"pdfinfo", files[1].string()}).out, HasSubstr("Pages:           2"))
         << "the order and one proof";
+    EXPECT_THAT(wordsOf(files[1]), HasSubstr("For: the one at the corner")) << "chosen by its proof";
     EXPECT_THAT(run({"pdfinfo", "-l", "2", files[1].string()}).out, HasSubstr("A4"))
         << "proofs of A3 sheets, too";
     EXPECT_THROW(writeCopyShopSet(folder / "none", both, 9), Error);

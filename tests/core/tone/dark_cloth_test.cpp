@@ -57,6 +57,18 @@ TEST(DarkCloth, theWhiteStopsAsFarInsideAsIsAsked) {
     EXPECT_EQ(cv::countNonZero(choked(kept, 101)), 0) << "nothing is left of what is finer";
 }
 
+TEST(DarkCloth, whatIsTooFineForWhiteIsLeftToTheClothAndCornersStay) {
+    cv::Mat kept(200, 200, CV_8UC1, cv::Scalar(0));
+    kept(cv::Rect(20, 20, 80, 120)).setTo(255);
+    kept(cv::Rect(150, 50, 6, 6)).setTo(255);    // a star
+    kept(cv::Rect(130, 120, 5, 60)).setTo(255);  // a hair
+    const cv::Mat fine = supported(kept, 5);
+    EXPECT_EQ(cv::countNonZero(fine(cv::Rect(110, 0, 90, 200))), 0);
+    EXPECT_EQ(cv::countNonZero(fine(cv::Rect(20, 20, 80, 120))), 80 * 120) << "to its very corners";
+    EXPECT_EQ(cv::countNonZero(supported(kept, 1) != kept), 0) << "a smaller choke leaves them all";
+    EXPECT_EQ(cv::countNonZero(supported(kept, 0) != kept), 0);
+}
+
 TEST(DarkCloth, howFarTheWhiteStopsDependsOnWhatIsNearAlone) {
     cv::Mat kept(200, 300, CV_8UC1);
     cv::randu(kept, 0, 256);
