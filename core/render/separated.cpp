@@ -62,7 +62,8 @@ cv::Mat unframed(const cv::Mat& with, const RectPx& box) {
 int separationReach(const Print& print) {
     if (!print.cloth) return 0;
     const double choke = chokePixels(print);
-    return supportReach(choke) + (print.layer == PrintLayer::white ? chokeReach(choke) : 0);
+    return fineHoleReach(choke) + supportReach(choke) +
+           (print.layer == PrintLayer::white ? chokeReach(choke) : 0);
 }
 
 cv::Mat separated(const Print& print, const cv::Mat& on_paper, const cv::Mat& resampled, const RectPx& box,
@@ -70,7 +71,8 @@ cv::Mat separated(const Print& print, const cv::Mat& on_paper, const cv::Mat& re
     const DarkCloth& wishes = print.tone.dark_cloth;
     const cv::Mat opaque = opaqueOf(resampled);
     cv::Mat ink = withoutPaper(on_paper, opaque);
-    cv::Mat kept = keptFrom(ink, print.cloth->colour, wishes);
+    const double choke = chokePixels(print);
+    cv::Mat kept = withoutFineHoles(keptFrom(ink, print.cloth->colour, wishes), choke).clone();
     lessen(kept, opaque);
     if (print.edge) lessen(kept, edgeCoverage(*print.edge, print.grid, box));
     // Scattered dots depend on all those before them, which two layers cannot share: laid as they are.
@@ -79,7 +81,6 @@ cv::Mat separated(const Print& print, const cv::Mat& on_paper, const cv::Mat& re
         shareWithCloth(ink, kept);
         makeSolid(kept, screen, print.grid, box, rims);
     }
-    const double choke = chokePixels(print);
     const cv::Mat printed = supported(framed(kept, print, box), choke);
     if (print.layer == PrintLayer::white) {
         cv::Mat white;

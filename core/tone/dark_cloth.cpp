@@ -99,6 +99,16 @@ cv::Mat choked(const cv::Mat& kept, double choke_px) {
     return white;
 }
 
+int fineHoleReach(double choke_px) { return choke_px > 0 ? 2 * std::max(1, cvRound(choke_px / 2)) : 0; }
+
+cv::Mat withoutFineHoles(const cv::Mat& kept, double choke_px) {
+    if (choke_px <= 0) return kept;
+    const int side = fineHoleReach(choke_px) + 1;
+    cv::Mat closed;
+    cv::morphologyEx(kept, closed, cv::MORPH_CLOSE, cv::getStructuringElement(cv::MORPH_RECT, {side, side}));
+    return closed;
+}
+
 int supportReach(double choke_px) {
     return choke_px > 0 ? chokeReach(choke_px) + static_cast<int>(std::ceil(corner_reach * choke_px)) + 2 : 0;
 }

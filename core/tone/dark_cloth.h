@@ -33,6 +33,11 @@ cv::Mat colourOver(const cv::Mat& ink, const cv::Mat& kept, const Rgb8& cloth);
 /// darkens them to what they were.
 void shareWithCloth(cv::Mat& ink, cv::Mat& kept);
 
+/// What is kept, and with it what is left to the cloth in places narrower than the choke: about each of them
+/// a choke's width of white would be missing, so that dark lines and specks are printed instead.
+cv::Mat withoutFineHoles(const cv::Mat& kept, double choke_px);
+int fineHoleReach(double choke_px);
+
 /// What of `kept` is wide enough to have white under it, and its rims: on dark cloth, colour without white
 /// only darkens. What lies farther than one and a half chokes from any white is left to the cloth; corners
 /// stay.

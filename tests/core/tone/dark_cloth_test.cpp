@@ -57,6 +57,21 @@ TEST(DarkCloth, theWhiteStopsAsFarInsideAsIsAsked) {
     EXPECT_EQ(cv::countNonZero(choked(kept, 101)), 0) << "nothing is left of what is finer";
 }
 
+TEST(DarkCloth, aHairLeftToTheClothDoesNotTakeTheWhiteAboutIt) {
+    cv::Mat kept(200, 200, CV_8UC1, cv::Scalar(255));
+    kept(cv::Rect(100, 0, 2, 200)).setTo(0);  // a dark hair
+    kept(cv::Rect(20, 20, 50, 50)).setTo(0);  // a dark field
+    const cv::Mat whole = withoutFineHoles(kept, 6);
+    EXPECT_EQ(cv::countNonZero(whole(cv::Rect(90, 0, 20, 200)) != 255), 0);
+    EXPECT_EQ(cv::countNonZero(whole(cv::Rect(20, 20, 50, 50))), 0) << "wide places stay";
+    EXPECT_EQ(cv::countNonZero(withoutFineHoles(kept, 0) != kept), 0);
+    const int reach = fineHoleReach(6);
+    const cv::Rect part(60, 60, 60, 60), with(60 - reach, 60 - reach, 60 + 2 * reach, 60 + 2 * reach);
+    EXPECT_EQ(cv::countNonZero(withoutFineHoles(kept(with).clone(), 6)(cv::Rect(reach, reach, 60, 60)) !=
+                               whole(part)),
+              0);
+}
+
 TEST(DarkCloth, whatIsTooFineForWhiteIsLeftToTheClothAndCornersStay) {
     cv::Mat kept(200, 200, CV_8UC1, cv::Scalar(0));
     kept(cv::Rect(20, 20, 80, 120)).setTo(255);
