@@ -36,6 +36,16 @@ const Job& job() {
     return made;
 }
 
+/// The same for dark cloth, in two passes.
+Job onDarkCloth(int limit = DarkCloth{}.limit) {
+    Job made =
+        withMethod(job(), job().pieces.front().id, findMethod(shippedMethods(), "two-part-dark-cloth"));
+    made.objects.front().ground = {30, 32, 38};
+    made.pieces.front().tone = {.ink = Tone::InkChoice::colour};
+    made.pieces.front().tone.dark_cloth.limit = limit;
+    return made;
+}
+
 /// Everything between a slider's move and an image to paint: tone, ground, both leaves.
 void toneChangeAtPreview(benchmark::State& state) {
     cache().clear();
@@ -57,6 +67,21 @@ void toneChangeAtPreview(benchmark::State& state) {
 }
 BENCHMARK(toneChangeAtPreview)->Unit(benchmark::kMillisecond)->UseRealTime();
 
+/// A slide of what is left to the cloth: colour, white and what both come to.
+void clothChangeAtPreview(benchmark::State& state) {
+    cache().clear();
+    int limit = 0;
+    for (auto _ : state) {
+        limit = (limit + 3) % 40;
+        const Job next = onDarkCloth(limit);
+        const Piece& piece = next.pieces.front();
+        const Print print = printOf(next, piece, previewPpi(next, piece, 300, 1e6));
+        const cv::Mat ink = previewInk(print);
+        benchmark::DoNotOptimize(finishedPrint(next, piece, print, ink, {}).data);
+    }
+}
+BENCHMARK(clothChangeAtPreview)->Unit(benchmark::kMillisecond)->UseRealTime();
+
 void firstPreview(benchmark::State& state) {
     const Piece& piece = job().pieces.front();
     for (auto _ : state) {
@@ -71,6 +96,18 @@ void sheetRegion(benchmark::State& state) {
     for (auto _ : state) benchmark::DoNotOptimize(renderRegion(print, {1000, 700, 2279, 3390}).data);
 }
 BENCHMARK(sheetRegion)->Unit(benchmark::kMillisecond)->UseRealTime();
+
+/// A sheet's region in colour on paper (0), and as the colour (1) and the white (2) of a print for dark
+/// cloth.
+void clothRegion(benchmark::State& state) {
+    Job made = onDarkCloth();
+    if (state.range(0) == 0)
+        made = withMethod(made, made.pieces.front().id, findMethod(shippedMethods(), "opaque-dark-cloth"));
+    Print print = printOf(made, made.pieces.front(), 300);
+    if (state.range(0) == 2) print.layer = PrintLayer::white;
+    for (auto _ : state) benchmark::DoNotOptimize(renderRegion(print, {100, 100, 2400, 3300}).data);
+}
+BENCHMARK(clothRegion)->DenseRange(0, 2)->Unit(benchmark::kMillisecond)->UseRealTime();
 
 /// The tones that look around a pixel, at preview: local contrast, black and white by place with mending,
 /// solids hatched, a screen.

@@ -4,6 +4,8 @@
 #include <cmath>
 #include <opencv2/imgproc.hpp>
 
+#include "core/base/parallel.h"
+
 namespace tympan {
 
 namespace {
@@ -12,6 +14,10 @@ namespace {
 constexpr int bare_below = 13;
 constexpr double corner_reach = 1.5;      // chokes: more than a right angle's corner is away from its white
 constexpr int darkest_light_cloth = 140;  // of its strongest colour
+
+int maskOf(Distances distances) {
+    return distances == Distances::exact ? cv::DIST_MASK_PRECISE : cv::DIST_MASK_5;
+}
 
 }  // namespace
 
@@ -27,40 +33,57 @@ cv::Mat keptFrom(const cv::Mat& ink, const Rgb8& cloth, const DarkCloth& wishes)
     if (std::max({own[0], own[1], own[2]}) > darkest_light_cloth)
         return cv::Mat(ink.size(), CV_8UC1, cv::Scalar(255));
     cv::Mat kept(ink.size(), CV_8UC1);
-    for (int y = 0; y < ink.rows; ++y) {
-        const auto* p = ink.ptr<std::uint8_t>(y);
-        auto* out = kept.ptr<std::uint8_t>(y);
-        for (int x = 0; x < ink.cols; ++x, p += channels) {
-            int d = 0;
-            for (int c = 0; c < 3; ++c) d = std::max(d, p[channels == 3 ? c : 0] - own[c]);
-            out[x] = kept_at[d];
+    inTwoParts(ink.rows, [&](int first, int last) {
+        for (int y = first; y < last; ++y) {
+            const auto* p = ink.ptr<std::uint8_t>(y);
+            auto* out = kept.ptr<std::uint8_t>(y);
+            for (int x = 0; x < ink.cols; ++x, p += channels) {
+                int d = 0;
+                for (int c = 0; c < 3; ++c) d = std::max(d, p[channels == 3 ? c : 0] - own[c]);
+                out[x] = kept_at[d];
+            }
         }
-    }
+    });
     return kept;
 }
 
-cv::Mat colourOver(const cv::Mat& ink, const cv::Mat& kept, const Rgb8& cloth) {
+namespace {
+
+/// The ink of one colour over its white on the cloth: by how much white (rows), and what is wanted (columns).
+cv::Mat inkOver(std::uint8_t cloth) {
     const Table16& linear = linearOfEncoded();
     const Table16& encoded = encodedOfLinear();
-    const double own[3] = {1.0 * linear[cloth.red * 257u], 1.0 * linear[cloth.green * 257u],
-                           1.0 * linear[cloth.blue * 257u]};
-    const int channels = ink.channels();
     constexpr double full = 65535;
-    cv::Mat colour(ink.size(), CV_8UC3);
-    for (int y = 0; y < ink.rows; ++y) {
-        const auto *p = ink.ptr<std::uint8_t>(y), *k = kept.ptr<std::uint8_t>(y);
-        auto* out = colour.ptr<std::uint8_t>(y);
-        for (int x = 0; x < ink.cols; ++x, p += channels) {
-            const double white = k[x] / 255.0, shown = std::min(1.0, 2 * white);
-            for (int c = 0; c < 3; ++c, ++out) {
-                const double wanted = std::lerp(own[c], 1.0 * linear[p[channels == 3 ? c : 0] * 257u], shown);
-                const double under = std::lerp(own[c], full, white);
-                const double through = under > 0 ? std::min(1.0, wanted / under) : 1;
-                *out = static_cast<std::uint8_t>(
-                    (encoded[static_cast<std::size_t>(std::lround(full * through))] + 128) / 257);
-            }
+    const double own = linear[cloth * 257u];
+    cv::Mat inks(256, 256, CV_8UC1);
+    for (int white = 0; white < 256; ++white) {
+        const double part = white / 255.0, shown = std::min(1.0, 2 * part),
+                     under = std::lerp(own, full, part);
+        for (std::uint32_t v = 0; v < 256; ++v) {
+            const double wanted = std::lerp(own, 1.0 * linear[v * 257], shown);
+            const double through = under > 0 ? std::min(1.0, wanted / under) : 1;
+            inks.at<std::uint8_t>(white, static_cast<int>(v)) = static_cast<std::uint8_t>(
+                (encoded[static_cast<std::size_t>(std::lround(full * through))] + 128) / 257);
         }
     }
+    return inks;
+}
+
+}  // namespace
+
+cv::Mat colourOver(const cv::Mat& ink, const cv::Mat& kept, const Rgb8& cloth) {
+    const cv::Mat inks[3] = {inkOver(cloth.red), inkOver(cloth.green), inkOver(cloth.blue)};
+    const int channels = ink.channels();
+    cv::Mat colour(ink.size(), CV_8UC3);
+    inTwoParts(ink.rows, [&](int first, int last) {
+        for (int y = first; y < last; ++y) {
+            const auto *p = ink.ptr<std::uint8_t>(y), *k = kept.ptr<std::uint8_t>(y);
+            auto* out = colour.ptr<std::uint8_t>(y);
+            for (int x = 0; x < ink.cols; ++x, p += channels)
+                for (int c = 0; c < 3; ++c)
+                    *out++ = inks[c].ptr<std::uint8_t>(k[x])[p[channels == 3 ? c : 0]];
+        }
+    });
     return colour;
 }
 
@@ -80,22 +103,24 @@ void shareWithCloth(cv::Mat& ink, cv::Mat& kept) {
 
 int chokeReach(double choke_px) { return choke_px > 0 ? static_cast<int>(std::ceil(choke_px)) + 2 : 0; }
 
-cv::Mat choked(const cv::Mat& kept, double choke_px) {
+cv::Mat choked(const cv::Mat& kept, double choke_px, Distances distances) {
     if (choke_px <= 0) return kept;
     cv::Mat inside = kept >= bare_below, away;
-    cv::distanceTransform(inside, away, cv::DIST_L2, cv::DIST_MASK_PRECISE);
+    cv::distanceTransform(inside, away, cv::DIST_L2, maskOf(distances));
     cv::Mat white(kept.size(), CV_8UC1);
-    for (int y = 0; y < kept.rows; ++y) {
-        const auto* k = kept.ptr<std::uint8_t>(y);
-        const auto* d = away.ptr<float>(y);
-        auto* out = white.ptr<std::uint8_t>(y);
-        for (int x = 0; x < kept.cols; ++x) {
-            // The middle of a pixel at the rim is one from that of the bare one beside it, so its own part
-            // that lies deeper than the choke is just this.
-            const double part = std::clamp(d[x] - choke_px, 0.0, 1.0);
-            out[x] = static_cast<std::uint8_t>(std::lround(k[x] * part));
+    inTwoParts(kept.rows, [&](int first, int last) {
+        for (int y = first; y < last; ++y) {
+            const auto* k = kept.ptr<std::uint8_t>(y);
+            const auto* d = away.ptr<float>(y);
+            auto* out = white.ptr<std::uint8_t>(y);
+            for (int x = 0; x < kept.cols; ++x) {
+                // The middle of a pixel at the rim is one from that of the bare one beside it, so its own
+                // part that lies deeper than the choke is just this.
+                const double part = std::clamp(d[x] - choke_px, 0.0, 1.0);
+                out[x] = part == 1 ? k[x] : static_cast<std::uint8_t>(std::lround(k[x] * part));
+            }
         }
-    }
+    });
     return white;
 }
 
@@ -113,10 +138,10 @@ int supportReach(double choke_px) {
     return choke_px > 0 ? chokeReach(choke_px) + static_cast<int>(std::ceil(corner_reach * choke_px)) + 2 : 0;
 }
 
-cv::Mat supported(const cv::Mat& kept, double choke_px) {
+cv::Mat supported(const cv::Mat& kept, double choke_px, Distances distances) {
     if (choke_px <= 0) return kept;
-    cv::Mat bare = choked(kept, choke_px) == 0, away, result(kept.size(), CV_8UC1);
-    cv::distanceTransform(bare, away, cv::DIST_L2, cv::DIST_MASK_PRECISE);
+    cv::Mat bare = choked(kept, choke_px, distances) == 0, away, result(kept.size(), CV_8UC1);
+    cv::distanceTransform(bare, away, cv::DIST_L2, maskOf(distances));
     const double farthest = corner_reach * choke_px + 1;
     for (int y = 0; y < kept.rows; ++y) {
         const auto* k = kept.ptr<std::uint8_t>(y);
@@ -134,17 +159,19 @@ cv::Mat onCloth(const cv::Mat& colour, const cv::Mat& white, const cv::Mat& clot
     for (std::uint32_t v = 0; v < 256; ++v) light[v] = linear[v * 257];
     const int channels = colour.channels();
     cv::Mat face(cloth.size(), CV_8UC3);
-    for (int y = 0; y < cloth.rows; ++y) {
-        const auto *p = colour.ptr<std::uint8_t>(y), *w = white.ptr<std::uint8_t>(y);
-        const auto* g = cloth.ptr<std::uint8_t>(y);
-        auto* out = face.ptr<std::uint8_t>(y);
-        for (int x = 0; x < cloth.cols; ++x, p += channels)
-            for (int c = 0; c < 3; ++c, ++g, ++out) {
-                const std::uint32_t under = (w[x] * light[*g] + (255u - w[x]) * 65535u) / 255;
-                *out = static_cast<std::uint8_t>(
-                    (encoded[light[p[channels == 3 ? c : 0]] * under / 65535] + 128) / 257);
-            }
-    }
+    inTwoParts(cloth.rows, [&](int first, int last) {
+        for (int y = first; y < last; ++y) {
+            const auto *p = colour.ptr<std::uint8_t>(y), *w = white.ptr<std::uint8_t>(y);
+            const auto* g = cloth.ptr<std::uint8_t>(y);
+            auto* out = face.ptr<std::uint8_t>(y);
+            for (int x = 0; x < cloth.cols; ++x, p += channels)
+                for (int c = 0; c < 3; ++c, ++g, ++out) {
+                    const std::uint32_t under = (w[x] * light[*g] + (255u - w[x]) * 65535u) / 255;
+                    *out = static_cast<std::uint8_t>(
+                        (encoded[light[p[channels == 3 ? c : 0]] * under / 65535] + 128) / 257);
+                }
+        }
+    });
     return face;
 }
 
