@@ -18,6 +18,7 @@
 #include "app/stations/sharpness/loupe.h"
 #include "app/stations/sheets/nest_panel.h"
 #include "app/stations/sheets/pieces_view.h"
+#include "app/stations/tone/tone_tray.h"
 #include "app/stations/transfer/table_view.h"
 #include "core/base/data_folder.h"
 #include "core/base/file_name.h"
@@ -241,10 +242,7 @@ bool shootTransfer(MainWindow& window, const QDir& folder) {
     constexpr std::size_t orrery = 2, comet = 4;
     if (window.store().job().pieces.size() > comet && window.planning().begin()) {
         settle(window);
-        well = workThrough(window, folder,
-                           {{"table-coat", orrery, "coat", true, 1, 0},
-                            {"table-rub", orrery, "rub", true, 2, 260}}) &&
-               well;
+        well = workThrough(window, folder, {{"table-rub", orrery, "rub", true, 2, 260}}) && well;
     }
     while (!window.runs().open().empty())
         window.runs().happen(window.runs().open().front().id, {.kind = Event::Kind::ended, .at = {}});
@@ -287,6 +285,11 @@ int tour(MainWindow& window, const QString& name) {
     choose(window, 1);
     window.goTo(MainWindow::tone);
     well = shoot(window, folder, "tone") && well;
+    choose(window, 4);
+    auto* tone = window.findChild<ToneTray*>();
+    tone->open(QStringLiteral("surface"));
+    well = shoot(window, folder, "tone-cloth") && well;
+    tone->open(QStringLiteral("greys"));
     window.goTo(MainWindow::sharpness);
     window.loupe().show({0.5, 0.41});
     well = shoot(window, folder, "sharpness") && well;
