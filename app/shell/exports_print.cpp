@@ -1,0 +1,168 @@
+// Sheets that are handed to a printer, one of the system's or a simulated one.
+#include <QDir>
+#include <QTemporaryDir>
+#include <algorithm>
+
+#include "app/shell/exports.h"
+#include "app/shell/system_printers.h"
+#include "app/shell/tried.h"
+#include "app/widgets/to_image.h"
+#include "core/artwork/read_picture.h"
+#include "core/base/error.h"
+#include "core/output/sheets_pdf.h"
+#include "core/tone/dark_cloth.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr double looked_at_ppi = 72;  // of sheets in a tray on the screen
+
+/// A file of sheets that are handed over, for as long as that takes.
+class Sent {
+  public:
+    Sent() {
+        if (!folder_.isValid())
+            throw Error(Error::Kind::output, QDir::tempPath().toStdString(), "cannot be written",
+                        "make room there");
+    }
+    void write(const Job& job, const Imposition& sheets, const Progress& progress) {
+        writeSheets(file().toStdString(), job, sheets, progress);
+    }
+    QString file() const { return folder_.filePath(QStringLiteral("sheets.pdf")); }
+
+  private:
+    QTemporaryDir folder_;
+};
+
+Imposition asked(Imposition imposition, const Job& job, const WhichSheets& which) {
+    if (which.printer > 0) imposition = onlyPrintedBy(std::move(imposition), job, which.printer);
+    if (which.last_first) std::reverse(imposition.sheets.begin(), imposition.sheets.end());
+    return imposition;
+}
+
+/// Those that were asked for, by the place at which they come out.
+Imposition onlyAsked(Imposition sheets, const WhichSheets& which) {
+    auto& all = sheets.sheets;
+    const auto count = static_cast<std::ptrdiff_t>(all.size());
+    if (which.last > 0 && which.last < count) all.erase(all.begin() + which.last, all.end());
+    all.erase(all.begin(), all.begin() + std::clamp<std::ptrdiff_t>(which.first - 1, 0,
+                                                                    static_cast<std::ptrdiff_t>(all.size())));
+    return sheets;
+}
+
+QString nameOf(const Job& job, const Sheet& sheet) {
+    const QString name = QString::fromStdString(sheetName(job, sheet));
+    return sheet.label.empty() ? name : Exports::tr("%1 · %2").arg(QString::fromStdString(sheet.label), name);
+}
+
+/// A sheet that went through twice, as it looks once it lies on the cloth: turned over.
+QImage pressed(const TraySheet& sheet, const Job& job, const Piece& piece) {
+    const Rgb8 cloth = objectOf(job, piece).ground;
+    cv::Mat face =
+        onCloth(sheet.picture, 255 - sheet.white,
+                cv::Mat(sheet.picture.size(), CV_8UC3, cv::Scalar(cloth.red, cloth.green, cloth.blue)));
+    cv::flip(face, face, 1);
+    return toImage(face);
+}
+
+}  // namespace
+
+void Exports::print(const QString& printer, const WhichSheets& which, int pass) {
+    runOnSheets(tr("Handing it to the printer"), [=](const Job& job, const Imposition& imposition,
+                                                     const Progress& progress) {
+        const Imposition sheets = onlyAsked(onlyPass(asked(imposition, job, which), pass), which);
+        Sent sent;
+        sent.write(job, sheets, progress);
+        progress.at(1);
+        const auto [number, refused] =
+            printPdf(printer, sent.file(), QString::fromStdString(job.name), job.sheets.paper);
+        if (!refused.isEmpty())
+            throw Error(Error::Kind::output, printer.toStdString(),
+                        "the printer did not take it (" + refused.toStdString() + ")",
+                        "save a PDF and print that");
+        auto printed = std::make_shared<Printed>(Printed{printer, number, which, pass, {}});
+        for (const Sheet& sheet : sheets.sheets) printed->sheets << nameOf(job, sheet);
+        return Exported{Exported::What::printed, {}, {}, sheets.sheets.size(), printer, {}, printed};
+    });
+}
+
+namespace {
+
+TriedSheet triedSheet(const Job& job, const Sheet& sheet, const TraySheet& out,
+                      const SimulatedPrinter& printer) {
+    const Piece& piece = job.pieces[sheet.regions.front().print];
+    TriedSheet tried{nameOf(job, sheet),
+                     {},
+                     !out.white.empty(),
+                     out.paper,
+                     trayFaults(out, printer, printerOf(job, piece))};
+    if (!out.jammed) tried.picture = tried.on_cloth ? pressed(out, job, piece) : toImage(out.picture);
+    return tried;
+}
+
+}  // namespace
+
+void Exports::tryOn(const SimulatedPrinter& printer, const WhichSheets& which) {
+    // Sheets are laid into the tray one by one, so that those that are out are there when it is stopped.
+    const auto began = [this](int count, const SimulatedPrinter& on, const WhichSheets& asked_for) {
+        QMetaObject::invokeMethod(this, [=, this] {
+            tray_ = std::make_shared<Tried>(
+                Tried{QString::fromStdString(on.printer.name), {}, count, on, asked_for});
+        });
+    };
+    const auto out = [this](const TriedSheet& sheet) {
+        QMetaObject::invokeMethod(this, [this, sheet] {
+            if (tray_) tray_->sheets.push_back(sheet);
+        });
+    };
+    runOnSheets(tr("Trying it"), [=](const Job& job, const Imposition& imposition, const Progress& progress) {
+        const Imposition sheets = onlyAsked(asked(imposition, job, which), which);
+        const std::vector<Sheet>& all = sheets.sheets;
+        const bool twice =
+            std::any_of(all.begin(), all.end(), [](const Sheet& sheet) { return sheet.passes > 1; });
+        began(static_cast<int>(all.size()), printer, which);
+        // Writing and printing of a pass take about as long; so do both passes.
+        double done = 0;
+        const double step = twice ? 0.25 : 0.5;
+        const auto part = [&](double of) { progress.at(done + step * of); };
+        const auto printing = [&](std::size_t i) {
+            part(static_cast<double>(i) / static_cast<double>(all.size()));
+        };
+        Sent sent;
+        sent.write(job, sheets, {progress.stop, part});
+        done += step;
+        auto tried = std::make_shared<Tried>(Tried{
+            QString::fromStdString(printer.printer.name), {}, static_cast<int>(all.size()), printer, which});
+        std::vector<TraySheet> tray;
+        ArtworkPtr document = readPicture(sent.file().toStdString(), {progress.stop, {}});
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            printing(i);
+            const int page = static_cast<int>(i) + 1;
+            TraySheet sheet = printedBy(printer, *document, page, looked_at_ppi, {progress.stop, {}});
+            if (twice) {
+                tray.push_back(std::move(sheet));
+                continue;
+            }
+            tried->sheets.push_back(triedSheet(job, all[i], sheet, printer));
+            out(tried->sheets.back());
+        }
+        done += step;
+        if (twice) {
+            sent.write(job, onlyPass(sheets, 2), {progress.stop, part});
+            done += step;
+            document = readPicture(sent.file().toStdString(), {progress.stop, {}});
+            int page = 0;
+            for (std::size_t i = 0; i < all.size(); ++i) {
+                printing(i);
+                if (all[i].passes > 1)
+                    tray[i] = printedAgain(printer, tray[i], *document, ++page, {progress.stop, {}});
+                tried->sheets.push_back(triedSheet(job, all[i], tray[i], printer));
+                out(tried->sheets.back());
+            }
+        }
+        return Exported{Exported::What::tried, {}, {}, all.size(), tried->printer, tried, {}};
+    });
+}
+
+}  // namespace tympan::app
