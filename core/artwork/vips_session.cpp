@@ -1,11 +1,7 @@
 #include "core/artwork/vips_session.h"
 
 #include <atomic>
-#include <chrono>
-#include <filesystem>
-#include <iterator>
 #include <mutex>
-#include <thread>
 #include <vips/vips8>
 
 #include "core/base/error.h"
@@ -40,17 +36,7 @@ void startVips() {
 }
 
 void endVips() {
-    if (!running.exchange(false)) return;
-    vips_shutdown();
-    // Its threads have been told to end by now, and some are still about it: what looks through the process
-    // after this (a leak check) must not meet one half gone. The system lists those that are left.
-    constexpr int most_waits = 200;
-    for (int i = 0; i < most_waits; ++i) {
-        std::error_code none;
-        const std::filesystem::directory_iterator tasks("/proc/self/task", none);
-        if (none || std::distance(begin(tasks), end(tasks)) <= 1) return;
-        std::this_thread::sleep_for(std::chrono::milliseconds{2});
-    }
+    if (running.exchange(false)) vips_shutdown();
 }
 
 std::string takeVipsError() {
