@@ -81,11 +81,11 @@ cv::Mat separated(const Print& print, const cv::Mat& on_paper, const cv::Mat& re
         shareWithCloth(ink, kept);
         makeSolid(kept, screen, print.grid, box, rims);
     }
-    const Distances distances = rims == Rims::smooth ? Distances::quick : Distances::exact;
-    const cv::Mat printed = supported(framed(kept, print, box), choke, distances);
+    const Exactness exactness = rims == Rims::smooth ? Exactness::quick : Exactness::exact;
+    const cv::Mat printed = supported(framed(kept, print, box), choke, exactness);
     if (print.layer == PrintLayer::white) {
         cv::Mat white;
-        unframed(choked(printed, choke, distances), box).convertTo(white, CV_8U, -wishes.white / 100.0, 255);
+        unframed(choked(printed, choke, exactness), box).convertTo(white, CV_8U, -wishes.white / 100.0, 255);
         return white;
     }
     return colourOver(ink, unframed(printed, box), print.cloth->colour);

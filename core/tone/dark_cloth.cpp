@@ -15,8 +15,8 @@ constexpr int bare_below = 13;
 constexpr double corner_reach = 1.5;      // chokes: more than a right angle's corner is away from its white
 constexpr int darkest_light_cloth = 140;  // of its strongest colour
 
-int maskOf(Distances distances) {
-    return distances == Distances::exact ? cv::DIST_MASK_PRECISE : cv::DIST_MASK_5;
+int maskOf(Exactness exactness) {
+    return exactness == Exactness::exact ? cv::DIST_MASK_PRECISE : cv::DIST_MASK_5;
 }
 
 }  // namespace
@@ -103,10 +103,10 @@ void shareWithCloth(cv::Mat& ink, cv::Mat& kept) {
 
 int chokeReach(double choke_px) { return choke_px > 0 ? static_cast<int>(std::ceil(choke_px)) + 2 : 0; }
 
-cv::Mat choked(const cv::Mat& kept, double choke_px, Distances distances) {
+cv::Mat choked(const cv::Mat& kept, double choke_px, Exactness exactness) {
     if (choke_px <= 0) return kept;
     cv::Mat inside = kept >= bare_below, away;
-    cv::distanceTransform(inside, away, cv::DIST_L2, maskOf(distances));
+    cv::distanceTransform(inside, away, cv::DIST_L2, maskOf(exactness));
     cv::Mat white(kept.size(), CV_8UC1);
     inTwoParts(kept.rows, [&](int first, int last) {
         for (int y = first; y < last; ++y) {
@@ -138,10 +138,10 @@ int supportReach(double choke_px) {
     return choke_px > 0 ? chokeReach(choke_px) + static_cast<int>(std::ceil(corner_reach * choke_px)) + 2 : 0;
 }
 
-cv::Mat supported(const cv::Mat& kept, double choke_px, Distances distances) {
+cv::Mat supported(const cv::Mat& kept, double choke_px, Exactness exactness) {
     if (choke_px <= 0) return kept;
-    cv::Mat bare = choked(kept, choke_px, distances) == 0, away, result(kept.size(), CV_8UC1);
-    cv::distanceTransform(bare, away, cv::DIST_L2, maskOf(distances));
+    cv::Mat bare = choked(kept, choke_px, exactness) == 0, away, result(kept.size(), CV_8UC1);
+    cv::distanceTransform(bare, away, cv::DIST_L2, maskOf(exactness));
     const double farthest = corner_reach * choke_px + 1;
     for (int y = 0; y < kept.rows; ++y) {
         const auto* k = kept.ptr<std::uint8_t>(y);

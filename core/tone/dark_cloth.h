@@ -35,7 +35,7 @@ void shareWithCloth(cv::Mat& ink, cv::Mat& kept);
 
 /// How far places lie from each other: exact (P. Felzenszwalb and D. Huttenlocher, 2012), or to two parts in
 /// a hundred and in a third of the time (G. Borgefors, 1986), for looking at on a screen.
-enum class Distances { exact, quick };
+enum class Exactness { exact, quick };
 
 /// What is kept, and with it what is left to the cloth in places narrower than the choke: about each of them
 /// a choke's width of white would be missing, so that dark lines and specks are printed instead.
@@ -45,12 +45,12 @@ int fineHoleReach(double choke_px);
 /// What of `kept` is wide enough to have white under it, and its rims: on dark cloth, colour without white
 /// only darkens. What lies farther than one and a half chokes from any white is left to the cloth; corners
 /// stay.
-cv::Mat supported(const cv::Mat& kept, double choke_px, Distances distances = Distances::exact);
+cv::Mat supported(const cv::Mat& kept, double choke_px, Exactness exactness = Exactness::exact);
 int supportReach(double choke_px);
 
 /// What of `kept` the white lies under: nothing nearer than so many pixels to where nothing is printed.
 /// Exact, it depends on what is within `chokeReach` of a pixel alone.
-cv::Mat choked(const cv::Mat& kept, double choke_px, Distances distances = Distances::exact);
+cv::Mat choked(const cv::Mat& kept, double choke_px, Exactness exactness = Exactness::exact);
 int chokeReach(double choke_px);
 
 /// How it will look on dark cloth, CV_8UC3, all of the same size: light goes through the colour (as ink, grey
