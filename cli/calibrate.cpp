@@ -50,6 +50,9 @@ void tell(const Printer& printer, const Calibration& calibration) {
     if (const PageMargins& m = printer.margins; calibration.margins_known)
         print(fmt::format("bare edges: left {:.1f}, top {:.1f}, right {:.1f}, bottom {:.1f} mm\n", m.left,
                           m.top, m.right, m.bottom));
+    if (!calibration.curve.empty())
+        print(fmt::format("greys: a half comes out as {:.2f}, solid as {:.2f} of black\n",
+                          laidFor(calibration.curve, 0.5), laidFor(calibration.curve, 1)));
     if (printer.mirrors) say("the sheet came out mirrored: the driver mirrors, and that is reckoned with");
     if (calibration.left_over_mm > 0.15)
         say(fmt::format(

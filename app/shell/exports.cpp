@@ -69,10 +69,11 @@ void Exports::run(const QString& what, const Work& work) {
     service_.request(
         view(),
         [this, job = store_.job(), work, sink](const std::stop_token& stop) -> RenderService::Finish {
-            const Exported done = work(job, {stop, sink});
-            return [this, done] {
+            Exported made = work(job, {stop, sink});
+            return [this, made] {
                 running_ = false;
-                tray_.reset();
+                Exported done = made;
+                done.tray = std::exchange(tray_, nullptr);
                 emit exported(done);
                 emit ended(true, sentence(done));
             };
@@ -116,7 +117,9 @@ void Exports::writePicture(const QString& file) {
     const Piece* piece = store_.piece();
     if (!piece) return;
     run(tr("Saving the picture"), [file, id = piece->id](const Job& job, const Progress& progress) {
-        writeWholePrint(path(file), printOf(job, *findPiece(job, id), job.sheets.ppi), progress);
+        const Piece& of = *findPiece(job, id);
+        const Print print = printOf(job, of, job.sheets.ppi);
+        writeWholePrint(path(file), print, progress, sentLevels(job, of, print));
         return oneFile(Exported::What::picture, file);
     });
 }

@@ -51,11 +51,6 @@ Imposition onlyAsked(Imposition sheets, const WhichSheets& which) {
     return sheets;
 }
 
-QString nameOf(const Job& job, const Sheet& sheet) {
-    const QString name = QString::fromStdString(sheetName(job, sheet));
-    return sheet.label.empty() ? name : Exports::tr("%1 · %2").arg(QString::fromStdString(sheet.label), name);
-}
-
 /// A sheet that went through twice, as it looks once it lies on the cloth: turned over.
 QImage pressed(const TraySheet& sheet, const Job& job, const Piece& piece) {
     const Rgb8 cloth = objectOf(job, piece).ground;
@@ -82,7 +77,10 @@ void Exports::print(const QString& printer, const WhichSheets& which, int pass) 
                         "the printer did not take it (" + refused.toStdString() + ")",
                         "save a PDF and print that");
         auto printed = std::make_shared<Printed>(Printed{printer, number, which, pass, {}});
-        for (const Sheet& sheet : sheets.sheets) printed->sheets << nameOf(job, sheet);
+        for (const Sheet& sheet : sheets.sheets) {
+            printed->sheets << sheetLabel(job, sheet);
+            if (sheet.passes > pass) ++printed->again;
+        }
         return Exported{Exported::What::printed, {}, {}, sheets.sheets.size(), printer, {}, printed};
     });
 }
@@ -92,7 +90,7 @@ namespace {
 TriedSheet triedSheet(const Job& job, const Sheet& sheet, const TraySheet& out,
                       const SimulatedPrinter& printer) {
     const Piece& piece = job.pieces[sheet.regions.front().print];
-    TriedSheet tried{nameOf(job, sheet),
+    TriedSheet tried{sheetLabel(job, sheet),
                      {},
                      !out.white.empty(),
                      out.paper,
@@ -104,15 +102,16 @@ TriedSheet triedSheet(const Job& job, const Sheet& sheet, const TraySheet& out,
 }  // namespace
 
 void Exports::tryOn(const SimulatedPrinter& printer, const WhichSheets& which) {
-    // Sheets are laid into the tray one by one, so that those that are out are there when it is stopped.
-    const auto began = [this](int count, const SimulatedPrinter& on, const WhichSheets& asked_for) {
+    // Sheets are laid into the tray one by one, so that those that are out are there when it is stopped. The
+    // tray is the interface's: the worker hands each over, and the last before it says that it is done.
+    const auto began = [=, this](int count) {
         QMetaObject::invokeMethod(this, [=, this] {
             tray_ = std::make_shared<Tried>(
-                Tried{QString::fromStdString(on.printer.name), {}, count, on, asked_for});
+                Tried{QString::fromStdString(printer.printer.name), {}, count, printer, which});
         });
     };
-    const auto out = [this](const TriedSheet& sheet) {
-        QMetaObject::invokeMethod(this, [this, sheet] {
+    const auto out = [this](TriedSheet sheet) {
+        QMetaObject::invokeMethod(this, [this, sheet = std::move(sheet)] {
             if (tray_) tray_->sheets.push_back(sheet);
         });
     };
@@ -121,47 +120,45 @@ void Exports::tryOn(const SimulatedPrinter& printer, const WhichSheets& which) {
         const std::vector<Sheet>& all = sheets.sheets;
         const bool twice =
             std::any_of(all.begin(), all.end(), [](const Sheet& sheet) { return sheet.passes > 1; });
-        began(static_cast<int>(all.size()), printer, which);
+        began(static_cast<int>(all.size()));
         // Writing and printing of a pass take about as long; so do both passes.
         double done = 0;
         const double step = twice ? 0.25 : 0.5;
         const auto part = [&](double of) { progress.at(done + step * of); };
+        Sent sent;
+        const auto send = [&](const Imposition& pass) {
+            sent.write(job, pass, {progress.stop, part});
+            done += step;
+            return readPicture(sent.file().toStdString(), {progress.stop, {}});
+        };
         const auto printing = [&](std::size_t i) {
             part(static_cast<double>(i) / static_cast<double>(all.size()));
         };
-        Sent sent;
-        sent.write(job, sheets, {progress.stop, part});
-        done += step;
-        auto tried = std::make_shared<Tried>(Tried{
-            QString::fromStdString(printer.printer.name), {}, static_cast<int>(all.size()), printer, which});
-        std::vector<TraySheet> tray;
-        ArtworkPtr document = readPicture(sent.file().toStdString(), {progress.stop, {}});
+        std::vector<TraySheet> half_done;
+        ArtworkPtr document = send(sheets);
         for (std::size_t i = 0; i < all.size(); ++i) {
             printing(i);
-            const int page = static_cast<int>(i) + 1;
-            TraySheet sheet = printedBy(printer, *document, page, looked_at_ppi, {progress.stop, {}});
-            if (twice) {
-                tray.push_back(std::move(sheet));
-                continue;
-            }
-            tried->sheets.push_back(triedSheet(job, all[i], sheet, printer));
-            out(tried->sheets.back());
+            TraySheet sheet =
+                printedBy(printer, *document, static_cast<int>(i) + 1, looked_at_ppi, {progress.stop, {}});
+            if (twice)
+                half_done.push_back(std::move(sheet));
+            else
+                out(triedSheet(job, all[i], sheet, printer));
         }
         done += step;
-        if (twice) {
-            sent.write(job, onlyPass(sheets, 2), {progress.stop, part});
-            done += step;
-            document = readPicture(sent.file().toStdString(), {progress.stop, {}});
-            int page = 0;
-            for (std::size_t i = 0; i < all.size(); ++i) {
-                printing(i);
-                if (all[i].passes > 1)
-                    tray[i] = printedAgain(printer, tray[i], *document, ++page, {progress.stop, {}});
-                tried->sheets.push_back(triedSheet(job, all[i], tray[i], printer));
-                out(tried->sheets.back());
-            }
+        if (twice) document = send(onlyPass(sheets, 2));
+        int page = 0;
+        for (std::size_t i = 0; i < half_done.size(); ++i) {
+            printing(i);
+            if (all[i].passes > 1)
+                half_done[i] = printedAgain(printer, half_done[i], *document, ++page, {progress.stop, {}});
+            out(triedSheet(job, all[i], half_done[i], printer));
         }
-        return Exported{Exported::What::tried, {}, {}, all.size(), tried->printer, tried, {}};
+        Exported exported;
+        exported.what = Exported::What::tried;
+        exported.sheets = all.size();
+        exported.to = QString::fromStdString(printer.printer.name);
+        return exported;
     });
 }
 

@@ -66,7 +66,7 @@ void MainWindow::build() {
     auto* sheets_stage = new SheetsStage(store_, service_);
     connect(sheets_stage, &SheetsStage::wanted, this, [this](int sheet) { dialogs_->saveSheet(sheet); });
     stage_->addWidget(sheets_stage);
-    stage_->addWidget(new PrintStage(store_, exports_, *follow_));
+    stage_->addWidget(new PrintStage(store_, service_, exports_, *follow_));
     desk_ = new PictureDesk;
     stage_->addWidget(desk_);
     loupe_ = new Loupe(store_, service_);

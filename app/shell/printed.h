@@ -2,6 +2,11 @@
 #include <QString>
 #include <QStringList>
 
+namespace tympan {
+struct Job;
+struct Sheet;
+}  // namespace tympan
+
 namespace tympan::app {
 
 /// Which sheets of a job are printed, and in what order.
@@ -18,6 +23,10 @@ struct Printed {
     WhichSheets which;
     int pass = 1;
     QStringList sheets;  ///< what they are called, in the order in which they come out
+    int again = 0;       ///< so many of them go through once more
 };
+
+/// What a sheet is called where sheets are counted and printed: "A1 · Star chart".
+QString sheetLabel(const Job& job, const Sheet& sheet);
 
 }  // namespace tympan::app

@@ -9,6 +9,7 @@
 #include "core/measure/length.h"
 #include "core/output/box_about.h"
 #include "core/output/pdf_file.h"
+#include "core/output/sent_ink.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
 #include "core/output/text_column.h"
@@ -66,7 +67,7 @@ void writePatch(const std::filesystem::path& file, const Job& job, const Imposit
     if (shown.width > area.width || shown.height + grid.firstAfter(head_mm) > area.height)
         throw Error(Error::Kind::input, piece.name, "the paper is too small for a patch of this size",
                     "choose a smaller patch or a larger paper");
-    cv::Mat ink = renderRegion(print, shown, progress);
+    cv::Mat ink = sent(renderRegion(print, shown, progress), sentLevels(job, piece, print));
     fadeAround(ink, cv::Rect(patch.x - shown.x, patch.y - shown.y, patch.width, patch.height));
 
     const int x = area.x + std::max(0, (area.width - shown.width) / 2), y = area.y + grid.firstAfter(head_mm);

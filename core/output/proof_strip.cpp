@@ -8,6 +8,7 @@
 #include "core/base/error.h"
 #include "core/output/box_about.h"
 #include "core/output/pdf_file.h"
+#include "core/output/sent_ink.h"
 #include "core/printer/registration.h"
 #include "core/render/render_region.h"
 #include "core/seams/tiling.h"
@@ -56,7 +57,8 @@ void writeProofStrip(const std::filesystem::path& file, const Job& job, const Pi
         print.mirrored = Mirrored::no;
         const RectPx box = boxAbout(print.size, spot, most);
         const int x = area.x + i * (most.width + gap), y = area.y + 2 * head;
-        pdf.picture(renderRegion(print, box, {progress.stop, {}}), x, y, grid);
+        pdf.picture(sent(renderRegion(print, box, {progress.stop, {}}), sentLevels(job, as, print)), x, y,
+                    grid);
         pdf.marks({Words{
             words(as.enlarging.engine, print.enlarged), {grid.mm(x), grid.mm(y) - 2}, words_mm, 0, false}});
         progress.at((i + 1.0) / count);

@@ -6,6 +6,7 @@
 
 #include "core/measure/length.h"
 #include "core/output/round_mark.h"
+#include "core/output/sent_ink.h"
 #include "core/render/render_region.h"
 
 namespace tympan {
@@ -83,7 +84,8 @@ void drawReducedProof(PdfFile& pdf, const Job& job, const Imposition& imposition
     print.mirrored = imposition.prints[number].mirrored;
     const bool mirrored = print.mirrored == Mirrored::yes;
     pdf.beginPage(layout.page);
-    pdf.pictureIn(layout.picture, renderWhole(print, {progress.stop, {}}));
+    pdf.pictureIn(layout.picture,
+                  sent(renderWhole(print, {progress.stop, {}}), sentLevels(job, piece, print)));
     const std::string how = fmt::format(
         "Proof of {}: {}, {}", piece.name, mirrored ? "mirrored" : "not mirrored",
         layout.scale < 1 ? fmt::format("reduced to {:.0f} %", 100 * layout.scale) : "at true size");

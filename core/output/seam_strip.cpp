@@ -10,6 +10,7 @@
 #include "core/output/box_about.h"
 #include "core/output/pdf_file.h"
 #include "core/output/seam_marks.h"
+#include "core/output/sent_ink.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
 #include "core/output/text_column.h"
@@ -126,6 +127,7 @@ void writeSeamStrip(const std::filesystem::path& file, const Job& job, const Imp
     if (grid.mm(area.width) < wide || grid.mm(area.height) < high)
         throw Error(Error::Kind::input, piece.name, "the paper is too small for a strip to try",
                     "choose A4, Letter or a larger paper");
+    const auto levels = sentLevels(job, piece, print);
     PdfFile pdf(file, job.name, job.created);
     pdf.printedBy(printerOf(job, piece));
     pdf.beginPage(pageOf(job.sheets.paper, Orientation::portrait));
@@ -142,7 +144,7 @@ void writeSeamStrip(const std::filesystem::path& file, const Job& job, const Imp
         PlacedRegion part;
         part.print = number;
         part.tile = before ? seam.before : seam.after;
-        const cv::Mat ink = regionInk(imposition, print, part, inked, {progress.stop, {}});
+        const cv::Mat ink = sent(regionInk(imposition, print, part, inked, {progress.stop, {}}), levels);
         const int aside = before ? 0 : grid.firstAfter(deep_mm + apart_mm);
         const int x = left + (down ? aside : 0) + inked.x - kept.x,
                   y = top + (down ? 0 : aside) + inked.y - kept.y;
@@ -158,7 +160,7 @@ void writeSeamStrip(const std::filesystem::path& file, const Job& job, const Imp
     const int side = grid.nearest(detail_mm);
     const RectPx detail = flipped(boxAbout(print.size, spot, {side, side}), print.size.width, print.mirrored);
     below += grid.firstAfter(between_mm);
-    pdf.picture(renderRegion(print, detail, {progress.stop, {}}), left, below, grid);
+    pdf.picture(sent(renderRegion(print, detail, {progress.stop, {}}), levels), left, below, grid);
 
     const RectMm page_area = grid.mm(area);
     TextColumn column({page_area.x, page_area.y}, page_area.width);

@@ -17,6 +17,7 @@
 #include "core/output/cut_marks.h"
 #include "core/output/pdf_file.h"
 #include "core/output/register_marks.h"
+#include "core/output/sent_ink.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/swab_patches.h"
 #include "core/render/render_region.h"
@@ -174,21 +175,23 @@ std::vector<InkOnPage> inkOf(const Job& job, const Imposition& imposition, const
     const int overlap = overlapFor(printerOf(job, job.pieces[part.print]), pass);
     std::vector<InkOnPage> pictures;
     const Print print = inPass(prints[part.print], pass);
+    const std::optional<GreyLevels> levels = sentLevels(job, job.pieces[part.print], print);
     if (quarterTurns(part.rotation_deg)) {
         const auto upright = std::make_shared<const Print>(print);
         for (const RectPx& box : partsOf(part.inked, overlap)) {
             const RectPx on_page = part.onPage(box);
-            pictures.push_back({[&imposition, upright, part, box](const std::stop_token& stop) {
-                                    return packed(regionInk(imposition, *upright, part, box, {stop, {}}));
-                                },
-                                {on_page.x, on_page.y}});
+            pictures.push_back(
+                {[&imposition, upright, part, box, levels](const std::stop_token& stop) {
+                     return packed(sent(regionInk(imposition, *upright, part, box, {stop, {}}), levels));
+                 },
+                 {on_page.x, on_page.y}});
         }
         return pictures;
     }
     const auto turned = std::make_shared<const Print>(turnedOn(part, print));
     for (const RectPx& box : partsOf({0, 0, turned->size.width, turned->size.height}, overlap))
-        pictures.push_back({[turned, box](const std::stop_token& stop) {
-                                return packed(renderRegion(*turned, box, {stop, {}}));
+        pictures.push_back({[turned, box, levels](const std::stop_token& stop) {
+                                return packed(sent(renderRegion(*turned, box, {stop, {}}), levels));
                             },
                             {part.placed.x + box.x, part.placed.y + box.y}});
     return pictures;

@@ -6,6 +6,7 @@
 #include "core/job/edits.h"
 #include "core/layout/rows.h"
 #include "core/output/pdf_file.h"
+#include "core/output/sent_ink.h"
 #include "core/printer/registration.h"
 #include "core/render/render_region.h"
 #include "core/seams/tiling.h"
@@ -64,7 +65,8 @@ void writeSizeLadder(const std::filesystem::path& file, const Job& job, const Pi
         for (const RowPlace& place : *places) {
             if (place.sheet != sheet) continue;
             const Print& print = prints[static_cast<std::size_t>(place.key)];
-            pdf.picture(renderWhole(print, {progress.stop, {}}), place.box.x, place.box.y, grid);
+            pdf.picture(sent(renderWhole(print, {progress.stop, {}}), sentLevels(job, piece, print)),
+                        place.box.x, place.box.y, grid);
             pdf.marks({Words{formatLength(widths_mm[static_cast<std::size_t>(place.key)], job.unit),
                              {grid.mm(place.box.x), grid.mm(place.box.bottom()) - 2.5},
                              words_mm,

@@ -23,7 +23,8 @@ cv::Mat overWhite(const Print& print, const RectPx& box, const Progress& progres
 
 }  // namespace
 
-void writeWholePrint(const std::filesystem::path& file, const Print& print, const Progress& progress) {
+void writeWholePrint(const std::filesystem::path& file, const Print& print, const Progress& progress,
+                     const std::optional<GreyLevels>& levels) {
     // Its bands put together are the whole: never more than one of them is held.
     writePicture(file, print.size, print.grid.ppi, [&](int first, int last) {
         const auto part = [&](double done) {
@@ -31,7 +32,7 @@ void writeWholePrint(const std::filesystem::path& file, const Print& print, cons
         };
         const RectPx band{0, first, print.size.width, last - first};
         return print.cloth ? overWhite(print, band, {progress.stop, part})
-                           : renderRegion(print, band, {progress.stop, part});
+                           : sent(renderRegion(print, band, {progress.stop, part}), levels);
     });
 }
 

@@ -2,11 +2,11 @@
 #include <algorithm>
 #include <optional>
 #include <string>
-#include <utility>
 #include <vector>
 
 #include "core/measure/geometry.h"
 #include "core/method/method.h"
+#include "core/printer/device_curve.h"
 
 namespace tympan {
 
@@ -68,8 +68,8 @@ struct Printer {
     std::optional<PaperFace> prints_face;  ///< none: nobody has tried
     std::vector<PrinterTray> trays;
     std::vector<DriverRecipe> recipes;
-    /// How dark k comes out when it is asked, from 0 to 1; empty: as it was asked.
-    std::vector<std::pair<double, double>> curve;
+    DeviceCurve curve;                  ///< of its greys
+    std::string notes;                  ///< what the shop, or whoever owns it, said of it
     std::optional<SheetShrink> shrink;  ///< between two passes, as it was measured; none: nobody has
     PointMm
         white_beside{};  ///< where a second pass came to lie beside the first for all that, mm of the sheet

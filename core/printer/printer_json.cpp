@@ -89,6 +89,7 @@ json printerFields(const Printer& printer) {
                                     {"quality", recipe.quality},
                                     {"notes", recipe.notes}});
     for (const auto& [asked, laid] : printer.curve) value["curve"].push_back({asked, laid});
+    if (!printer.notes.empty()) value["notes"] = printer.notes;
     if (printer.shrink) value["shrink_after_first"] = {printer.shrink->x, printer.shrink->y};
     if (printer.white_beside != PointMm{})
         value["white_beside_mm"] = {printer.white_beside.x, printer.white_beside.y};
@@ -128,6 +129,7 @@ Printer readPrinterFields(JsonReader& reader) {
             reader.fail("curve", "what is asked must grow from step to step");
         printer.curve.emplace_back(step[0], step[1]);
     }
+    printer.notes = reader.note("notes");
     printer.shrink = readShrink(reader);
     std::tie(printer.white_beside.x, printer.white_beside.y) =
         readPair(reader, "white_beside_mm", limits::printer_offset_mm, 0);
@@ -155,6 +157,19 @@ json profileOf(const Printer& printer) {
 
 void writeProfile(const fs::path& file, const Printer& printer) {
     writeText(file, profileOf(printer).dump(2) + "\n");
+}
+
+Printer withMeasuresOf(Printer printer, const Printer& kept) {
+    printer.registration = kept.registration;
+    printer.mirrors = kept.mirrors;
+    printer.margins = kept.margins;
+    if (kept.prints_face) printer.prints_face = kept.prints_face;
+    if (!kept.trays.empty()) printer.trays = kept.trays;
+    if (!kept.recipes.empty()) printer.recipes = kept.recipes;
+    if (!kept.curve.empty()) printer.curve = kept.curve;
+    if (!kept.notes.empty()) printer.notes = kept.notes;
+    if (kept.shrink) printer.shrink = kept.shrink, printer.white_beside = kept.white_beside;
+    return printer;
 }
 
 fs::path keptPrinters() { return recordFile().parent_path() / "printers"; }

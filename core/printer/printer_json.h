@@ -36,6 +36,8 @@ std::filesystem::path keptPrinters();
 std::optional<Printer> keptPrinter(const std::filesystem::path& folder, const std::string& name);
 /// All that can be read, by name.
 std::vector<Printer> allKept(const std::filesystem::path& folder);
+/// A printer with what was found out of it as a kept profile has it; what that does not know stays.
+Printer withMeasuresOf(Printer printer, const Printer& kept);
 /// In place of an earlier one of its name. Throws Error (output).
 void keepPrinter(const std::filesystem::path& folder, const Printer& printer);
 

@@ -47,28 +47,6 @@ cv::Mat pageOf(const Artwork& document, int page, double ppi, const Progress& pr
     return rgb;
 }
 
-/// Darkness that comes out for what is asked, as a table of grey levels.
-cv::Mat levelsOf(const std::vector<std::pair<double, double>>& curve) {
-    cv::Mat levels(1, 256, CV_8UC1);
-    for (int level = 0; level < 256; ++level) {
-        const double asked = 1 - level / 255.0;
-        std::pair<double, double> before{0, 0}, after{1, 1};
-        for (const auto& step : curve) {
-            if (step.first <= asked) before = step;
-            if (step.first >= asked) {
-                after = step;
-                break;
-            }
-        }
-        const double wide = after.first - before.first;
-        const double laid =
-            wide <= 0 ? before.second
-                      : before.second + (after.second - before.second) * (asked - before.first) / wide;
-        levels.at<uchar>(level) = cv::saturate_cast<uchar>(255 * (1 - laid));
-    }
-    return levels;
-}
-
 /// Moves pixels; edges at whole numbers. White comes in from outside.
 cv::Mat moved(const cv::Mat& page, const Affine& mm, double px_per_mm, const cv::Size& size) {
     // A pixel's middle lies half a pixel in.
@@ -135,7 +113,7 @@ cv::Mat laidInk(const SimulatedPrinter& simulated, const Artwork& document, int 
     const double px_per_mm = ppi / mm_per_inch;
     const SizeMm paper{ink.cols / px_per_mm, ink.rows / px_per_mm};
     if (printer.black_only) cv::cvtColor(ink, ink, cv::COLOR_RGB2GRAY);
-    if (!printer.curve.empty()) cv::LUT(ink, levelsOf(printer.curve), ink);
+    if (!printer.curve.empty()) cv::LUT(ink, laidLevels(printer.curve), ink);
     if (printer.mirrors) cv::flip(ink, ink, 1);
     const Affine laid = missedBy(simulated.faults, fed).after(laidBy(printer.registration, paper));
     if (!(laid == Affine{})) ink = moved(ink, laid, px_per_mm, ink.size());

@@ -55,6 +55,26 @@ void addRuler(Marks& marks, const PointMm& zero, double length, bool across) {
     }
 }
 
+constexpr double greys_left_mm = 50, greys_right_mm = 24, widest_grey_mm = 12, grey_high_mm = 8;
+constexpr double greys_bottom_mm = 28, between_rows_mm = 4;  // from the lower edge: clear of the bars there
+
+std::vector<GreyPatch> greysOn(const SizeMm& page) {
+    const double wide = std::min(widest_grey_mm, (page.width - greys_left_mm - greys_right_mm) / grey_steps);
+    const double bare = between_rows_mm - 1;  // half a millimetre from what is printed
+    std::vector<GreyPatch> greys;
+    for (const bool lower : {false, true})
+        for (int step = 1; step <= grey_steps; ++step) {
+            const double x = greys_left_mm + wide * (lower ? grey_steps - step : step - 1);
+            const double y =
+                page.height - greys_bottom_mm - grey_high_mm - (lower ? 0 : grey_high_mm + between_rows_mm);
+            greys.push_back({1.0 * step / grey_steps,
+                             {x, y, wide, grey_high_mm},
+                             {x, y - 0.5 - bare, wide, bare},
+                             {x, y + grey_high_mm + 0.5, wide, bare}});
+        }
+    return greys;
+}
+
 }  // namespace
 
 PointMm onPage(const SizeMm& page, PageSide side, double inwards, double along) {
@@ -94,6 +114,7 @@ CalibrationLayout calibrationLayout(const SizeMm& paper) {
     layout.across_mm = std::floor((w - 2 * zero_mm) / 10) * 10;
     layout.down_mm = std::floor((h - 2 * zero_mm) / 10) * 10;
     layout.card = {zero_mm + 20, zero_mm + 22, card.width, card.height};
+    layout.greys = greysOn(paper);
     return layout;
 }
 
@@ -105,6 +126,7 @@ Marks calibrationMarks(const CalibrationLayout& layout) {
     for (const EdgeBar& bar : layout.bars) addBar(marks, layout.page, bar);
     addRuler(marks, layout.zero, layout.across_mm, true);
     addRuler(marks, layout.zero, layout.down_mm, false);
+    for (const GreyPatch& grey : layout.greys) marks.push_back(box(grey.at, 1 - grey.printed));
     for (Mark& mark : frame(layout.card, line_mm)) marks.push_back(std::move(mark));
     marks.push_back(Words{"a bank card fits in here exactly when the size is right",
                           {layout.card.x + 3, layout.card.y + 6},

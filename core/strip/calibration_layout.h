@@ -19,6 +19,12 @@ struct EdgeBar {
     double along_mm;  ///< of its middle, from the left or the top
 };
 
+/// A box of even grey, and the bare paper above and below it that it is seen against.
+struct GreyPatch {
+    double printed;  ///< k
+    RectMm at, above, below;
+};
+
 struct CalibrationLayout {
     SizeMm page;
     std::array<PointMm, 4> corners;     ///< of its round marks, clockwise from the top left
@@ -27,7 +33,9 @@ struct CalibrationLayout {
     PointMm zero;                       ///< where both rulers begin
     double across_mm = 0, down_mm = 0;  ///< how long they are
     RectMm card;                        ///< as large as a bank card (ISO/IEC 7810, ID-1)
+    std::vector<GreyPatch> greys;       ///< each twice, the other way about: light falls off, ink runs low
 };
+inline constexpr int grey_steps = 10;  // from a tenth to solid; bare paper is the eleventh
 inline constexpr double spot_radius_mm = 2, bar_wide_mm = 3, bar_long_mm = 22;
 
 /// A place by how far it is inwards from a side, and along it from the left or the top.

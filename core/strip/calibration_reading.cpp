@@ -13,6 +13,7 @@
 #include "core/strip/calibration_layout.h"
 #include "core/strip/edge_margins.h"
 #include "core/strip/find_marked.h"
+#include "core/strip/grey_patches.h"
 #include "core/strip/paper_edges.h"
 
 namespace tympan {
@@ -149,6 +150,7 @@ Calibration readCalibration(const cv::Mat& photo, const std::string& name, const
     calibration.left_over_mm = left_over;
     if (const auto margins = marginsSeen(grey, paper_to_photo, layout, affine, px_per_mm))
         calibration.margins = *margins, calibration.margins_known = true;
+    calibration.curve = greysSeen(photo, paper_to_photo, layout, affine, px_per_mm);
     calibration.mirrors = found.backwards;
     // Seen mirrored, what was sent to the left lies at the right.
     if (found.backwards) std::swap(calibration.margins.left, calibration.margins.right);
@@ -205,6 +207,7 @@ Printer calibrated(Printer printer, const Calibration& found) {
     printer.registration = found.registration;
     printer.mirrors = found.mirrors;
     if (found.margins_known) printer.margins = found.margins;
+    if (!found.curve.empty()) printer.curve = found.curve;
     return printer;
 }
 

@@ -13,6 +13,7 @@ struct Calibration {
     PageMargins margins;
     bool mirrors = false;  ///< the driver mirrored
     bool margins_known = false;
+    DeviceCurve curve;  ///< of greys; empty: not seen, or not well enough
     /// How far what was seen lies from where the registration puts it, the root of the mean square; 0: by
     /// ruler.
     double left_over_mm = 0;
@@ -21,7 +22,8 @@ struct Calibration {
 /// Reads a scan or photograph (CV_8UC3 RGB) of the printed sheet, whatever way it lies. Squared by the
 /// paper's own four edges, which must be seen, and which the sizes of papers are true to by a few tenths of a
 /// millimetre (ISO 216 allows more); the lens must draw straight lines straight. Scale, turn and offset by
-/// least squares over the sheet's marks; margins where the bars at the edges begin. Throws Error (input) that
+/// least squares over the sheet's marks; margins where the bars at the edges begin; greys (see
+/// grey_patches.h) where the light is even enough to tell. Throws Error (input) that
 /// says what was not to be seen; `name` stands for the file.
 Calibration readCalibration(const cv::Mat& photo, const std::string& name, const SizeMm& paper);
 
@@ -41,7 +43,7 @@ Calibration calibrationBy(const RulerMeasures& measures, const SizeMm& paper);
 /// "tympan-measures-1". Throws Error (input).
 RulerMeasures readMeasures(const JsonText& source);
 
-/// The printer with what was found out of it.
+/// The printer with what was found out of it; what was not stays as it was known.
 Printer calibrated(Printer printer, const Calibration& found);
 
 }  // namespace tympan

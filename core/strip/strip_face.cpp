@@ -15,22 +15,6 @@ constexpr double most_px_per_mm = 16, field_px_per_mm = 3;
 constexpr double clear_of_ink_mm = 1.3, clear_of_spots_mm = 3.5, residual_mm = 5;
 constexpr int terms = 10;
 
-/// Linear luminance, 0 to 1, of RGB.
-cv::Mat lightOf(const cv::Mat& rgb) {
-    const Table16& linear = linearOfEncoded();
-    std::array<std::array<float, 256>, 3> share{};
-    for (std::size_t c = 0; c < 3; ++c)
-        for (std::size_t v = 0; v < 256; ++v)
-            share[c][v] = static_cast<float>(linear[v * 257] / 65535.0 * luminance_weights[c] / 65536.0);
-    cv::Mat light(rgb.size(), CV_32FC1);
-    for (int y = 0; y < rgb.rows; ++y) {
-        const auto* p = rgb.ptr<std::uint8_t>(y);
-        auto* out = light.ptr<float>(y);
-        for (int x = 0; x < rgb.cols; ++x, p += 3) out[x] = share[0][p[0]] + share[1][p[1]] + share[2][p[2]];
-    }
-    return light;
-}
-
 /// Where nothing is printed, nor near it: 255.
 cv::Mat barePlaces() {
     const StripLayout& strip = stripLayout();

@@ -61,8 +61,8 @@ class Follow : public WindowTest {
         follow.reset();
     }
     /// Hands over so many sheets.
-    void hand(int count) {
-        app::Printed sent{QStringLiteral("the laser"), ++number, {}, 1, {}};
+    void hand(int count, int again = 0) {
+        app::Printed sent{QStringLiteral("the laser"), ++number, {}, 1, {}, again};
         for (int i = 1; i <= count; ++i) sent.sheets << QStringLiteral("S%1").arg(i);
         follow->begin(sent);
     }
@@ -123,6 +123,29 @@ TEST_F(Follow, ofAHundredThatAreStoppedTheRestIsPrinted) {
     EXPECT_EQ(which.last, 100);
     const Printings kept(folder / "printings.json");
     EXPECT_EQ(kept.all().front().missing->size(), 44U);
+}
+
+TEST_F(Follow, theWhiteIsProposedOnceAllOfTheColourIsOut) {
+    QSignalSpy again(follow.get(), &app::PrintFollow::againWanted);
+    hand(3, 2);
+    said.say(State::done, 3);
+    ASSERT_TRUE(says("Did all come out well?"));
+    press("print-missing");  // the last of them
+    ASSERT_EQ(again.count(), 1);
+    EXPECT_FALSE(on("print-white")->isVisible());
+    hand(1, 1);
+    ASSERT_TRUE(says("Did all come out well?"));
+    press("print-all-out");
+    EXPECT_TRUE(on("print-white")->isVisible());
+    EXPECT_THAT(card->findChild<QLabel*>(QStringLiteral("print-white-says"))->text().toStdString(),
+                HasSubstr("Lay that sheet in again"));
+    press("print-white");
+    ASSERT_EQ(again.count(), 2);
+    EXPECT_EQ(again.back().at(1).value<app::WhichSheets>().first, 1);
+    EXPECT_EQ(again.back().at(2).toInt(), 2) << "the second pass";
+    window.store().edit(QStringLiteral("other"),
+                        [&](Job job) { return withCopies(std::move(job), piece().id, 7); });
+    EXPECT_EQ(follow->whiteNext(), 0) << "the sheets are others now";
 }
 
 TEST_F(Follow, aSheetThatStuckInTheMiddleIsPrintedByItself) {

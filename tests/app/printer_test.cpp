@@ -144,7 +144,8 @@ TEST_F(PrinterStation, aSimulatedOneShowsWhatComesOut) {
     };
     click("print-now");
     ASSERT_TRUE(waitFor([&] { return find("tray-page")->isVisible(); }));
-    EXPECT_FALSE(find("print-lists")->isVisible());
+    EXPECT_FALSE(find("sheets-to-come")->isVisible());
+    EXPECT_TRUE(find("print-lists")->isVisible()) << "beside it";
     EXPECT_THAT(words(), HasSubstr("In the tray of a simulated laser"));
     EXPECT_THAT(words(), HasSubstr("3.8 mm too narrow over 250 mm"));
     EXPECT_THAT(words(), HasSubstr("2.5 mm too long over 250 mm"));
@@ -162,7 +163,7 @@ TEST_F(PrinterStation, aSimulatedOneShowsWhatComesOut) {
     EXPECT_THAT(words(), HasSubstr("as it should be"));
     EXPECT_THAT(words(), Not(HasSubstr("too narrow")));
     click("tray-back");
-    EXPECT_TRUE(find("print-lists")->isVisible());
+    EXPECT_TRUE(find("sheets-to-come")->isVisible());
 }
 
 TEST_F(PrinterStation, aSheetThatStuckAndOneThatMirroredAreSaid) {
@@ -204,7 +205,10 @@ TEST_F(PrinterStation, whatItsDriverIsToldIsShownBeforeEveryPrintAndKept) {
     };
     EXPECT_THAT(words(), HasSubstr("mark an X on a plain sheet"));
     answer("recipe-take",
-           {{"recipe-media", "glossy heavy"}, {"recipe-quality", "finest"}, {"recipe-tray", "rear feed"}},
+           {{"recipe-media", "glossy heavy"},
+            {"recipe-quality", "finest"},
+            {"recipe-tray", "rear feed"},
+            {"recipe-said", "ready on Friday"}},
            {{"recipe-face", 2}});
     click("printer-recipe");
     ASSERT_EQ(printer().recipes.size(), 1U);
@@ -214,6 +218,7 @@ TEST_F(PrinterStation, whatItsDriverIsToldIsShownBeforeEveryPrintAndKept) {
         return words().find("media type glossy heavy; quality finest") != std::string::npos;
     })) << words();
     EXPECT_THAT(words(), HasSubstr("with the side to print down"));
+    EXPECT_THAT(words(), HasSubstr("They said: ready on Friday"));
     EXPECT_THAT(words(), Not(HasSubstr("mark an X")));
     const auto kept = allKept(keptPrinters());
     ASSERT_EQ(kept.size(), 1U);

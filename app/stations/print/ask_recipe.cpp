@@ -68,6 +68,8 @@ std::optional<Printer> askRecipe(QWidget* parent, const Printer& printer, const 
     face->setCurrentIndex(rowOf(printer.prints_face));
     face->setFixedWidth(260);
     form->addRow(tr("It prints"), face);
+    auto* said = field("recipe-said", tr("They said"), printer.notes, tr("ready on Friday; on coated paper"));
+    said->setToolTip(tr("What the shop answered, or a friend whose printer it is."));
     outer->addLayout(form);
     auto* one_go = new QCheckBox(tr("it lays white and colour in one go"));
     one_go->setObjectName(QStringLiteral("recipe-one-go"));
@@ -81,6 +83,7 @@ std::optional<Printer> askRecipe(QWidget* parent, const Printer& printer, const 
     const DriverRecipe recipe{method.carrier.name, words(media), words(quality), words(notes)};
     std::erase_if(told.recipes, [&](const DriverRecipe& each) { return each.carrier == recipe.carrier; });
     if (recipe != DriverRecipe{recipe.carrier, {}, {}, {}}) told.recipes.push_back(recipe);
+    told.notes = words(said);
     told.white_with_colour = one_go->isChecked();
     told.prints_face = faceOf(face->currentIndex());
     const std::string name = words(tray);

@@ -137,6 +137,18 @@ PrintCard::PrintCard(PrintFollow& follow, QWidget* parent) : QWidget(parent), fo
     row->addStretch(1);
     down->addWidget(asks_);
     outer->addWidget(now_);
+    white_ = new QWidget;
+    auto* next = new QHBoxLayout(white_);
+    next->setContentsMargins(0, 0, 0, 0);
+    next->setSpacing(16);
+    white_says_ = strongLabel({});
+    white_says_->setObjectName(QStringLiteral("print-white-says"));
+    white_says_->setWordWrap(true);
+    next->addWidget(white_says_, 1);
+    QPushButton* white = pushButton(QStringLiteral("print-white"), tr("Print the white"));
+    next->addWidget(white);
+    outer->addWidget(white_);
+    connect(white, &QPushButton::clicked, &follow_, &PrintFollow::printWhite);
     before_ = quietLabel({});
     before_->setObjectName(QStringLiteral("print-before"));
     outer->addWidget(before_);
@@ -182,6 +194,14 @@ void PrintCard::refresh() {
                                                : tr("The job has changed since: its sheets are others now."));
         sayRange();
     }
+    const int white = under ? 0 : follow_.whiteNext();
+    white_->setVisible(white > 0);
+    white_says_->setText(
+        white == 1
+            ? tr("The colour is out. Lay that sheet in again, the same way up and the same edge first.")
+            : tr("The colour is out. Lay those %1 sheets in again, the same way up and the same edge "
+                 "first, so that the one that came out first goes first.")
+                  .arg(white));
     QStringList lines;
     for (const Printing& each : follow_.before()) {
         if (static_cast<std::size_t>(lines.size()) == most_before) break;
@@ -190,7 +210,7 @@ void PrintCard::refresh() {
     before_->setText(lines.isEmpty() ? QString()
                                      : tr("Printed before:\n%1").arg(lines.join(QLatin1Char('\n'))));
     before_->setVisible(!lines.isEmpty());
-    setVisible(under.has_value() || !lines.isEmpty());
+    setVisible(under.has_value() || white > 0 || !lines.isEmpty());
 }
 
 }  // namespace tympan::app

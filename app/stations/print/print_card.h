@@ -22,8 +22,9 @@ class PrintCard : public QWidget {
     PrintFollow& follow_;
     QLabel *says_, *range_, *before_;
     QPushButton *stop_, *all_, *missing_;
+    QLabel* white_says_;
     QSpinBox *first_, *last_;
-    QWidget *asks_, *now_;
+    QWidget *asks_, *now_, *white_;
     int asked_of_ = 0;  ///< the printing whose range is shown
 };
 

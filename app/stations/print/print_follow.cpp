@@ -38,6 +38,18 @@ std::vector<Printing> PrintFollow::before() const {
     return found;
 }
 
+int PrintFollow::whiteNext() const {
+    return coloured_ && coloured_->of_revision == store_.revision() ? coloured_->sent.again : 0;
+}
+
+void PrintFollow::printWhite() {
+    if (whiteNext() == 0) return;
+    const Printed colour = coloured_->sent;
+    WhichSheets all = colour.which;
+    all.first = 1, all.last = 0;
+    emit againWanted(colour.printer, all, colour.pass + 1);
+}
+
 void PrintFollow::begin(const Printed& sent) {
     Under under;
     under.sent = sent;
@@ -51,6 +63,7 @@ void PrintFollow::begin(const Printed& sent) {
                   {}};
     for (const QString& sheet : sent.sheets) under.kept.sheets.push_back(sheet.toStdString());
     under_ = std::move(under);
+    coloured_.reset();
     keep();
     timer_.start();
     ask();
@@ -95,6 +108,7 @@ void PrintFollow::answered(const std::vector<int>& missing) {
     under_->kept.missing = missing;
     keep();
     timer_.stop();
+    if (missing.empty() && under_->sent.again > 0) coloured_ = under_;
     under_.reset();
     emit changed();
 }

@@ -39,6 +39,11 @@ class PrintFollow : public QObject {
     /// What was printed of the job before, the latest first.
     std::vector<Printing> before() const;
 
+    /// How many sheets of the job have their colour and want their white.
+    int whiteNext() const;
+    /// They lie in the printer again.
+    void printWhite();
+
     void begin(const Printed& sent);
     void stop();
     /// All came out; or all but those from `first` to `last` (from 1, in the order in which they come out).
@@ -64,6 +69,7 @@ class PrintFollow : public QObject {
     Printings history_;
     QTimer timer_;
     std::optional<Under> under_;
+    std::optional<Under> coloured_;  ///< what came out last, where it goes through once more
 };
 
 }  // namespace tympan::app

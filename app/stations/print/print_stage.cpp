@@ -9,15 +9,16 @@
 #include "app/shell/words.h"
 #include "app/stations/print/ask_recipe.h"
 #include "app/stations/print/print_card.h"
+#include "app/stations/print/sheet_grid.h"
+#include "app/stations/print/sheets_to_come.h"
 #include "app/stations/print/tray_page.h"
-#include "app/widgets/icons.h"
 #include "app/widgets/tray_parts.h"
 
 namespace tympan::app {
 
 namespace {
 
-constexpr int sheet_width = 1120, most_lines = 5;
+constexpr int lists_width = 400, most_lines = 5;
 
 /// What is printed in one way on one printer.
 struct Batch {
@@ -73,6 +74,8 @@ QString mirrorLine(const Job& job, const Batch& batch) {
 /// What spoils a print when it is forgotten first.
 QStringList beforePrinting(const Job& job, const Batch& batch) {
     QStringList lines{driverLine(job, batch), mirrorLine(job, batch), faceLine(*batch.printer)};
+    if (!batch.printer->notes.empty())
+        lines.prepend(tr("They said: %1").arg(QString::fromStdString(batch.printer->notes)));
     if (batch.method->passes > 1 && batch.printer->white_with_colour)
         lines << tr(
             "It lays white and colour in one go: hand it One picture…, which is clear where the cloth shows, "
@@ -139,33 +142,23 @@ QVBoxLayout* numbered(const QString& heading, const QStringList& lines, int& num
     return list;
 }
 
-/// What to do for one batch: before at the left, after and the cautions at the right.
+/// What to do for one batch: before, the cautions, and after.
 QWidget* sheetFor(const Job& job, const Batch& batch, bool name_printer) {
     const Method& method = *batch.method;
     auto* sheet = new QWidget;
-    sheet->setMaximumWidth(sheet_width);
-    auto* down = new QVBoxLayout(sheet);
-    down->setContentsMargins(0, 0, 0, 0);
-    down->setSpacing(12);
-    down->addWidget(titleLabel(name_printer
-                                   ? tr("%1, on %2").arg(methodName(method), printerName(*batch.printer))
-                                   : methodName(method)));
-    auto* across = new QHBoxLayout;
-    across->setSpacing(40);
+    auto* down = column();
+    sheet->setLayout(down);
+    QLabel* title =
+        titleLabel(name_printer ? tr("%1, on %2").arg(methodName(method), printerName(*batch.printer))
+                                : methodName(method));
+    title->setWordWrap(true);
+    down->addWidget(title);
     int number = 0;
-    QVBoxLayout* before = numbered(tr("Before you print"), beforePrinting(job, batch), number);
-    before->addStretch(1);
-    across->addLayout(before, 1);
-    QVBoxLayout* after = numbered(tr("When it is printed"), afterPrinting(method), number);
-    after->addSpacing(4);
-    for (const std::string& caution : method.cautions) {
-        auto* mark = new QLabel;
-        mark->setPixmap(icon(QStringLiteral("look"), theme().look, 16));
-        after->addWidget(row(mark, text(caution)));
-    }
-    after->addStretch(1);
-    across->addLayout(after, 1);
-    down->addLayout(across);
+    down->addLayout(numbered(tr("Before you print"), beforePrinting(job, batch), number));
+    for (const std::string& caution : method.cautions)
+        down->addWidget(markedLine(QStringLiteral("look"), theme().look, text(caution)));
+    down->addSpacing(4);
+    down->addLayout(numbered(tr("When it is printed"), afterPrinting(method), number));
     return sheet;
 }
 
@@ -180,10 +173,9 @@ QWidget* whereItIsPrinted(const JobStore& store) {
     if (!several) return nullptr;
     auto* list = new QWidget;
     list->setObjectName(QStringLiteral("print-where"));
-    list->setMaximumWidth(sheet_width);
     auto* down = column();
     list->setLayout(down);
-    down->addWidget(titleLabel(tr("What is printed where")));
+    down->addWidget(strongLabel(tr("What is printed where")));
     for (const Needs::Printing& each : printings) {
         auto* words = new QLabel(printingText(each));
         words->setWordWrap(true);
@@ -194,25 +186,33 @@ QWidget* whereItIsPrinted(const JobStore& store) {
 
 }  // namespace
 
-PrintStage::PrintStage(JobStore& store, Exports& exports, PrintFollow& follow, QWidget* parent)
+PrintStage::PrintStage(JobStore& store, RenderService& service, Exports& exports, PrintFollow& follow,
+                       QWidget* parent)
     : QWidget(parent), store_(store) {
     setObjectName(QStringLiteral("print-stage"));
     auto* outer = new QVBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
+    outer->setSpacing(0);
     outer->addWidget(new PrintCard(follow));
+    auto* across = new QHBoxLayout;
+    across->setSpacing(0);
+    outer->addLayout(across, 1);
+    to_come_ = new SheetsToCome(store, service, follow);
+    across->addWidget(to_come_, 1);
+    tray_ = new TrayPage;
+    across->addWidget(tray_, 1);
     auto* area = new QScrollArea;
     area->setObjectName(QStringLiteral("print-lists"));
     area->setWidgetResizable(true);
     area->setFrameShape(QFrame::NoFrame);
+    area->setFixedWidth(lists_width);
+    area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto* body = new QWidget;
     sheets_ = new QVBoxLayout(body);
-    sheets_->setContentsMargins(24, 16, 24, 16);
-    sheets_->setSpacing(24);
+    sheets_->setContentsMargins(8, 16, 24, 16);
+    sheets_->setSpacing(20);
     area->setWidget(body);
-    outer->addWidget(area);
-    lists_ = area;
-    tray_ = new TrayPage;
-    outer->addWidget(tray_);
+    across->addWidget(area);
     showTray(false);
     connect(tray_, &TrayPage::closed, this, [this] { showTray(false); });
     connect(&exports, &Exports::exported, this, [this](const Exported& done) {
@@ -234,7 +234,7 @@ PrintStage::PrintStage(JobStore& store, Exports& exports, PrintFollow& follow, Q
 }
 
 void PrintStage::showTray(bool shown) {
-    lists_->setVisible(!shown);
+    to_come_->setVisible(!shown);
     tray_->setVisible(shown);
 }
 
@@ -255,8 +255,6 @@ void PrintStage::refresh() {
         const Batch batch{&*piece.method, &printerOf(job, piece)};
         if (std::find(batches.begin(), batches.end(), batch) == batches.end()) batches.push_back(batch);
     }
-    if (batches.empty())
-        sheets_->addWidget(titleLabel(tr("Nothing to print yet. Drop a picture, or press Ctrl+O.")));
     if (QWidget* where = whereItIsPrinted(store_)) sheets_->addWidget(where);
     // What is in hand first.
     if (const Piece* chosen = store_.piece())

@@ -208,6 +208,15 @@ bool PrintTray::twice() const {
     return piece && passesOf(store_.job(), *piece) > 1;
 }
 
+/// Whether any of the sheets that are printed now does.
+bool PrintTray::anyTwice() const {
+    const Job& job = store_.job();
+    const int printer = which_->count() > 0 ? which_->currentData().toInt() : 0;
+    return std::any_of(job.pieces.begin(), job.pieces.end(), [&](const Piece& piece) {
+        return (printer == 0 || printerOf(job, piece).id == printer) && passesOf(job, piece) > 1;
+    });
+}
+
 void PrintTray::askForPasses() {
     const Piece* piece = store_.printedPiece();
     const auto sheets = store_.upToDate() ? store_.sharedImposition() : nullptr;
@@ -296,7 +305,7 @@ void PrintTray::refresh() {
     printers_->setVisible(printers_->count() > 0);
     last_first_->setVisible(printers_->count() > 0 && !simulated());
     showWhich();
-    pass_->setVisible(printers_->count() > 0 && !simulated() && twice());
+    pass_->setVisible(printers_->count() > 0 && !simulated() && anyTwice());
     const Paper& paper = store_.job().sheets.paper;
     if (any_) {
         const bool other = !simulated() && !papers_.isEmpty() && !holds(papers_, paper);

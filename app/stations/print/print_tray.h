@@ -49,6 +49,7 @@ class PrintTray : public QWidget {
     void askForRuler();
     void askForPasses();
     bool twice() const;
+    bool anyTwice() const;
 
     JobStore& store_;
     RenderService& service_;

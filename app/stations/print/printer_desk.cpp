@@ -69,6 +69,16 @@ QString registrationText(const Printer& printer) {
     return tr("Measured: it prints %1. That is reckoned with.").arg(parts);
 }
 
+QString greysText(const Printer& printer) {
+    if (printer.curve.empty()) return {};
+    constexpr double seen = 0.03;  // of black
+    const double middle = laidFor(printer.curve, 0.5) / std::max(0.01, laidFor(printer.curve, 1)) - 0.5;
+    if (std::abs(middle) < seen) return tr("Its greys come out as they are asked for.");
+    return (middle > 0 ? tr("Its greys come out darker than asked: they are sent paler.")
+                       : tr("Its greys come out paler than asked: they are sent darker.")) +
+           QLatin1Char(' ') + tr("Test strips tell more, where one was read.");
+}
+
 QString shrinkText(const Printer& printer) {
     if (!printer.shrink)
         return tr(
@@ -111,11 +121,7 @@ std::optional<Printer> PrinterDesk::offered() const {
     if (!is) return {};
     const std::string name = printerName(*is).toStdString();
     for (const Printer& each : all_)
-        if (each.name == name && (each.registration != is->registration || each.mirrors != is->mirrors ||
-                                  each.margins != is->margins || each.shrink != is->shrink ||
-                                  each.white_beside != is->white_beside || each.recipes != is->recipes ||
-                                  each.prints_face != is->prints_face))
-            return each;
+        if (each.name == name && withMeasuresOf(*is, each) != *is) return each;
     return {};
 }
 
@@ -200,6 +206,7 @@ void PrinterDesk::take(const Calibration& found, int id) {
     Printer known = calibrated(printerOf(store_.job(), *piece), found);
     known.name = printerName(known).toStdString();
     QString sentence = registrationText(known);
+    if (!found.curve.empty()) sentence += QLatin1Char(' ') + greysText(known);
     if (found.mirrors)
         sentence += QLatin1Char(' ') + tr("It came out mirrored: the driver does that, and it is counted.");
     if (found.left_over_mm > told_mm)
@@ -241,11 +248,7 @@ void PrinterDesk::goByKept() {
     const auto kept = offered();
     const Piece* piece = store_.piece();
     if (!kept || !piece) return;
-    Printer known = printerOf(store_.job(), *piece);
-    known.registration = kept->registration;
-    known.mirrors = kept->mirrors;
-    known.margins = kept->margins;
-    goBy(known, piece->id);
+    goBy(withMeasuresOf(printerOf(store_.job(), *piece), *kept), piece->id);
 }
 
 }  // namespace tympan::app

@@ -59,6 +59,8 @@ class PrinterDesk : public QObject {
 
 /// What was found out of a printer, as a sentence.
 QString registrationText(const Printer& printer);
+/// How its greys come out; empty where nobody has measured.
+QString greysText(const Printer& printer);
 /// And of its sheets between two passes.
 QString shrinkText(const Printer& printer);
 /// What matters most of both, in two short lines.

@@ -1,39 +1,23 @@
 #include "app/stations/print/tray_page.h"
 
 #include <QCoreApplication>
-#include <QPainter>
 #include <QScrollArea>
 #include <algorithm>
 #include <cmath>
 
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
+#include "app/stations/print/sheet_grid.h"
 #include "app/widgets/fitted_picture.h"
-#include "app/widgets/icons.h"
 #include "app/widgets/tray_parts.h"
 
 namespace tympan::app {
 
 namespace {
 
-constexpr int columns = 5, few = 4, small_px = 200,
-              large_px = 260;  // beside each other at 1280; a sheet's longer side
+constexpr int few = 2, small_px = 200, large_px = 320;
 
 QString tr(const char* words) { return QCoreApplication::translate("TrayPage", words); }
-
-QWidget* marked(const char* mark, const QColor& colour, const QString& sentence) {
-    auto* row = new QWidget;
-    auto* across = new QHBoxLayout(row);
-    across->setContentsMargins(0, 0, 0, 0);
-    across->setSpacing(6);
-    auto* sign = new QLabel;
-    sign->setPixmap(icon(QLatin1String(mark), colour, 16));
-    across->addWidget(sign, 0, Qt::AlignTop);
-    auto* words = new QLabel(sentence);
-    words->setWordWrap(true);
-    across->addWidget(words, 1);
-    return row;
-}
 
 bool holds(const std::vector<TrayFault>& faults, const TrayFault& fault) {
     return std::find(faults.begin(), faults.end(), fault) != faults.end();
@@ -50,28 +34,17 @@ std::vector<TrayFault> commonFaults(const Tried& tried) {
 
 /// One sheet, and under it what is wrong with it alone.
 QWidget* sheetIn(const TriedSheet& sheet, const std::vector<TrayFault>& common, int number, Unit unit,
-                 int sheet_px) {
-    auto* place = new QWidget;
-    place->setObjectName(QStringLiteral("tray-sheet-%1").arg(number));
-    place->setFixedWidth(sheet_px);
-    auto* down = column();
-    place->setLayout(down);
-    auto* paper = new FittedPicture(QStringLiteral("tray-picture-%1").arg(number));
-    const double scale = sheet_px / std::max(sheet.paper.width, sheet.paper.height);
-    paper->setFixedSize(static_cast<int>(std::ceil(sheet.paper.width * scale)),
-                        static_cast<int>(std::ceil(sheet.paper.height * scale)));
-    paper->setAccessibleName(tr("%1, as it came out").arg(sheet.name));
-    paper->show(sheet.picture);
-    down->addWidget(paper, 0, Qt::AlignLeft);
-    auto* name = strongLabel(sheet.name);
-    name->setWordWrap(true);
-    down->addWidget(name);
-    if (sheet.on_cloth) down->addWidget(quietLabel(tr("both passes, as they lie on the cloth")));
+                 int side_px) {
+    const SheetCard card = sheetCard(QStringLiteral("tray"), number, sheet.name, sheet.paper, side_px);
+    card.picture->setAccessibleName(tr("%1, as it came out").arg(sheet.name));
+    card.picture->show(sheet.picture);
+    if (sheet.on_cloth) card.lines->addWidget(quietLabel(tr("both passes, as they lie on the cloth")));
     for (const TrayFault& fault : sheet.faults)
-        if (!holds(common, fault)) down->addWidget(marked("look", theme().look, faultText(fault, unit)));
-    if (sheet.faults.empty()) down->addWidget(marked("fine", theme().text, tr("as it should be")));
-    down->addStretch(1);
-    return place;
+        if (!holds(common, fault))
+            card.lines->addWidget(markedLine(QStringLiteral("look"), theme().look, faultText(fault, unit)));
+    if (sheet.faults.empty())
+        card.lines->addWidget(markedLine(QStringLiteral("fine"), theme().text, tr("as it should be")));
+    return card.card;
 }
 
 }  // namespace
@@ -112,7 +85,7 @@ TrayPage::TrayPage(QWidget* parent) : QWidget(parent) {
     title_ = titleLabel({});
     title_->setObjectName(QStringLiteral("tray-title"));
     top->addWidget(title_, 1);
-    QPushButton* back = linkButton(QStringLiteral("tray-back"), tr("back to what to do"));
+    QPushButton* back = linkButton(QStringLiteral("tray-back"), tr("back to what is to be printed"));
     connect(back, &QPushButton::clicked, this, &TrayPage::closed);
     go_on_ = pushButton(QStringLiteral("tray-go-on"), tr("Go on"));
     connect(go_on_, &QPushButton::clicked, this, [this] { emit goesOn(next_); });
@@ -121,6 +94,7 @@ TrayPage::TrayPage(QWidget* parent) : QWidget(parent) {
     down->addLayout(top);
     says_ = quietLabel({});
     says_->setObjectName(QStringLiteral("tray-says"));
+    says_->setWordWrap(true);
     down->addWidget(says_);
     area_ = new QScrollArea;
     area_->setObjectName(QStringLiteral("tray-sheets"));
@@ -162,24 +136,16 @@ void TrayPage::show(const Tried& tried, Unit unit) {
     if (!common.empty()) {
         QStringList words;
         for (const TrayFault& fault : common) words << faultText(fault, unit);
-        QWidget* all_of_them =
-            marked("look", theme().look, tr("All of them: %1").arg(words.join(QStringLiteral("; "))));
+        QWidget* all_of_them = markedLine(QStringLiteral("look"), theme().look,
+                                          tr("All of them: %1").arg(words.join(QStringLiteral("; "))));
         all_of_them->setObjectName(QStringLiteral("tray-common"));
         down->addWidget(all_of_them);
     }
-    auto* grid = new QGridLayout;
-    down->addLayout(grid, 1);
-    grid->setHorizontalSpacing(24);
-    grid->setVerticalSpacing(20);
-    int at = 0;
-    for (const TriedSheet& sheet : tried.sheets) {
-        grid->addWidget(
-            sheetIn(sheet, common, at + 1, unit, tried.sheets.size() <= few ? large_px : small_px),
-            at / columns, at % columns, Qt::AlignTop);
-        ++at;
-    }
-    grid->setColumnStretch(columns, 1);
-    grid->setRowStretch(at / columns + 1, 1);
+    const int side_px = static_cast<int>(tried.sheets.size()) <= few ? large_px : small_px;
+    std::vector<QWidget*> cards;
+    for (const TriedSheet& sheet : tried.sheets)
+        cards.push_back(sheetIn(sheet, common, static_cast<int>(cards.size()) + 1, unit, side_px));
+    down->addWidget(new SheetGrid(cards, side_px), 1);
     area_->setWidget(body);
 }
 

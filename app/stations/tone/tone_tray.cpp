@@ -2,7 +2,6 @@
 
 #include <QSlider>
 #include <QStackedWidget>
-#include <opencv2/imgproc.hpp>
 
 #include "app/shell/job_store.h"
 #include "app/stations/tone/cloth_panel.h"
@@ -10,6 +9,7 @@
 #include "app/stations/tone/laying_panel.h"
 #include "app/stations/tone/solids_panel.h"
 #include "app/stations/tone/surface_panel.h"
+#include "app/stations/tone/vivid_panel.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/colour_button.h"
 #include "app/widgets/shade_row.h"
@@ -22,7 +22,6 @@
 #include "core/tone/curve.h"
 #include "core/tone/shades.h"
 #include "core/tone/transfer.h"
-#include "core/tone/vivid.h"
 
 namespace tympan::app {
 
@@ -92,8 +91,8 @@ ToneTray::ToneTray(JobStore& store, RenderService& service, QWidget* parent)
     panels_->addWidget(laid);
     surface_ = new SurfacePanel;
     panels_->addWidget(surface_);
-    colours_ = vividColumn();
-    panels_->addWidget(colours_);
+    vivid_ = new VividPanel;
+    panels_->addWidget(vivid_);
     cloth_ = new ClothPanel(service);
     panels_->addWidget(cloth_);
     auto* scroll = new Sideways(panels_);
@@ -103,6 +102,8 @@ ToneTray::ToneTray(JobStore& store, RenderService& service, QWidget* parent)
     const auto take = [this](const Tone& tone, const QString& run) {
         setTone(tone, run.isEmpty() ? run : QStringLiteral("%1 %2").arg(run).arg(store_.piece()->id));
     };
+    connect(vivid_, &VividPanel::changed, this, take);
+    connect(vivid_, &VividPanel::rested, &store_, &JobStore::endRun);
     connect(laying_, &LayingPanel::changed, this, take);
     connect(detail_, &DetailPanel::changed, this, take);
     connect(solids_, &SolidsPanel::changed, this, take);
@@ -226,67 +227,9 @@ QWidget* ToneTray::shadesColumn() {
     return part;
 }
 
-QWidget* ToneTray::vividColumn() {
-    auto* part = new QWidget;
-    auto* only = column();
-    part->setLayout(only);
-    only->addWidget(strongLabel(tr("How vivid")));
-    QGridLayout* grid = fieldGrid();
-    const auto slider = [&](int row, const char* name, const QString& words, const QString& trade,
-                            int Vividness::*which) {
-        auto* made = new QSlider(Qt::Horizontal);
-        made->setObjectName(QLatin1String(name));
-        made->setAccessibleName(words);
-        made->setToolTip(trade);
-        made->setRange(-100, 100);
-        made->setFixedWidth(240);
-        grid->addWidget(new QLabel(words), row, 0);
-        grid->addWidget(made, row, 1);
-        connect(made, &QSlider::valueChanged, this, [this, which](int value) {
-            Tone tone = store_.piece()->tone;
-            tone.vividness.*which = std::abs(value) <= 3 ? 0 : value;
-            setTone(tone, QStringLiteral("vivid %1").arg(store_.piece()->id));
-        });
-        connect(made, &QSlider::sliderReleased, &store_, &JobStore::endRun);
-        return made;
-    };
-    pale_ = slider(0, "vivid-pale", tr("pale colours"), tr("The trade says vibrance."), &Vividness::pale);
-    all_ = slider(1, "vivid-all", tr("all colours"), tr("The trade says saturation."), &Vividness::all);
-    grid->setColumnStretch(2, 1);
-    only->addLayout(grid);
-    clipped_ = quietLabel({});
-    clipped_->setObjectName(QStringLiteral("vivid-clipped"));
-    clipped_->setFixedWidth(340);
-    only->addWidget(clipped_);
-    QPushButton* most = linkButton(QStringLiteral("vivid-most"), tr("as vivid as it goes"));
-    most->setToolTip(tr("Just before differences between colours get lost."));
-    only->addWidget(most, 0, Qt::AlignLeft);
-    connect(most, &QPushButton::clicked, this, [this] {
-        Tone tone = store_.piece()->tone;
-        tone.vividness.all = mostVivid(sample_, tone.vividness.pale);
-        setTone(tone);
-    });
-    only->addStretch(1);
-    return part;
-}
-
 void ToneTray::open(const QString& part) {
     parts_->choose(part);
     if (store_.piece()) refresh();
-}
-
-void ToneTray::showVividness(const Piece& piece) {
-    const QSignalBlocker quiet[] = {QSignalBlocker(pale_), QSignalBlocker(all_)};
-    const Vividness& vividness = piece.tone.vividness;
-    pale_->setValue(vividness.pale);
-    all_->setValue(vividness.all);
-    constexpr double worth_saying = 0.005;
-    const double share = vividness.untouched() ? 0 : clippedShare(sample_, vividness);
-    clipped_->setText(
-        share < worth_saying
-            ? tr("To the right: more vivid. In the middle: as the picture came.")
-            : tr("%1 % of the picture is as vivid as can be printed: differences there are lost.")
-                  .arg(100 * share, 0, 'f', share < 0.1 ? 1 : 0));
 }
 
 void ToneTray::setTone(const Tone& tone, const QString& run) {
@@ -302,9 +245,6 @@ void ToneTray::lookAt(const ArtworkPtr& artwork, const GreyMix& mix) {
     looked_at_with_ = mix;
     histogram_ = greyHistogram(artwork->reduced, greyWeights(mix, artwork->reduced));
     seen_histogram_ = greyHistogram(artwork->reduced, greyWeights(mix, artwork->reduced), SeeThrough::paper);
-    constexpr double side_px = 256;
-    const double scale = std::min(1.0, side_px / std::max(artwork->reduced.cols, artwork->reduced.rows));
-    cv::resize(artwork->reduced, sample_, {}, scale, scale, cv::INTER_NEAREST);
 }
 
 void ToneTray::showContrast(const Piece& piece) {
@@ -347,7 +287,7 @@ void ToneTray::refresh() {
             QSizePolicy::Preferred);
     parts_->findChild<QPushButton*>(QStringLiteral("tone-part-laid"))->setEnabled(is_grey || white);
     solids_->setVisible(is_grey && !white);
-    if (!is_grey) showVividness(*piece);
+    if (!is_grey) vivid_->show(piece->tone, piece->artwork);
     showContrast(*piece);
     shades_->show(piece->tone.shades, staying(store_.job(), *piece), isMeasured(store_.job(), *piece));
     untouched_->setVisible(!piece->tone.shades.untouched());

@@ -20,6 +20,7 @@ class RenderService;
 class ShadeRow;
 class SolidsPanel;
 class SurfacePanel;
+class VividPanel;
 
 /// Tone: grey or colour, how far the greys are spread, each shade by itself, and how grey is laid down.
 class ToneTray : public QWidget {
@@ -40,10 +41,8 @@ class ToneTray : public QWidget {
     QWidget* inkColumn();
     QWidget* contrastColumn();
     QWidget* shadesColumn();
-    QWidget* vividColumn();
     void refresh();
     void showContrast(const Piece& piece);
-    void showVividness(const Piece& piece);
     /// Takes the picture's statistics when another picture is chosen: slides must not wait for them.
     void lookAt(const ArtworkPtr& artwork, const GreyMix& mix);
     void setTone(const Tone& tone, const QString& run = {});
@@ -54,9 +53,8 @@ class ToneTray : public QWidget {
     QSlider* strength_;
     QLabel *strength_text_, *advice_;
     ShadeRow* shades_;
-    QWidget *greys_, *colours_, *untouched_;
-    QSlider *pale_, *all_;
-    QLabel* clipped_;
+    QWidget *greys_, *untouched_;
+    VividPanel* vivid_;
     LayingPanel* laying_;
     DetailPanel* detail_;
     SolidsPanel* solids_;
@@ -65,7 +63,6 @@ class ToneTray : public QWidget {
     ArtworkPtr looked_at_;
     GreyMix looked_at_with_;
     GreyHistogram histogram_{}, seen_histogram_{};
-    cv::Mat sample_;  ///< a few of its pixels
 };
 
 }  // namespace tympan::app

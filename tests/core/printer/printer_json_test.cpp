@@ -27,6 +27,7 @@ Printer full() {
     printer.shrink = SheetShrink{0.993, 0.995};
     printer.white_beside = {0.2, -0.1};
     printer.white_with_colour = true;
+    printer.notes = "ready on Friday; coated paper of 130 g";
     return printer;
 }
 

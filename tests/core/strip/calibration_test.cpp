@@ -144,6 +144,67 @@ TEST(Calibration, aSheetThatCameOutMirroredSaysSo) {
     EXPECT_NEAR(found.registration.offset.y, -1, 0.06);
 }
 
+TEST(Calibration, greysAreReadAsTheyCameOut) {
+    Printer printer = printerWith({0.99, 1.005, 0.5, {1, -1}});
+    printer.curve = {{0, 0}, {0.3, 0.45}, {0.6, 0.78}, {1, 0.92}};
+    const cv::Mat sheet = printedSheet(printer);
+    for (const bool dim : {false, true}) {
+        cv::Mat scan = scanOf(sheet, 1.2, 7);
+        if (dim) {
+            // A third of the light is gone at its lower end.
+            for (int y = 0; y < scan.rows; ++y) scan.row(y) *= 1 - 0.15 * y / scan.rows;
+        }
+        const Calibration read = readCalibration(scan, "scan", a4);
+        const DeviceCurve& found = read.curve;
+        ASSERT_EQ(found.size(), 11U) << "bare paper and ten greys";
+        for (const auto& [asked, laid] : found)
+            EXPECT_NEAR(laid, laidFor(printer.curve, asked), 0.02) << asked << (dim ? " dim" : "");
+        EXPECT_EQ(calibrated(printerWith({}), read).curve, found);
+    }
+}
+
+TEST(Calibration, greysThatCannotBeToldLeaveWhatWasKnown) {
+    // An older sheet, without greys; and a shadow over one of their two rows.
+    const cv::Mat sheet = printedSheet(printerWith({}));
+    const double px = sheet.cols / a4.width;
+    const auto boxOf = [&](const RectMm& at) {
+        return cv::Rect(cvRound(at.x * px) - 3, cvRound(at.y * px) - 3, cvRound(at.width * px) + 6,
+                        cvRound(at.height * px) + 6);
+    };
+    cv::Mat bare = sheet.clone(), shaded = sheet.clone();
+    const CalibrationLayout layout = calibrationLayout(a4);
+    for (std::size_t i = 0; i < layout.greys.size(); ++i) {
+        bare(boxOf(layout.greys[i].at)) = cv::Scalar::all(255);
+        if (i < layout.greys.size() / 2) shaded(boxOf(layout.greys[i].at)) *= 0.8;
+    }
+    for (const cv::Mat& seen : {bare, shaded}) {
+        const Calibration found = readCalibration(scanOf(seen, 0.6, 2), "scan", a4);
+        EXPECT_TRUE(found.curve.empty());
+        EXPECT_NEAR(found.registration.scale_x, 1, 0.001) << "all else is read";
+        Printer known;
+        known.curve = {{0.5, 0.7}};
+        EXPECT_EQ(calibrated(known, found).curve, known.curve);
+    }
+}
+
+TEST(Calibration, greysLieClearOfAllElseOnEveryPaper) {
+    for (const char* name : {"A4", "A3", "Letter", "140x200"}) {
+        const CalibrationLayout layout = calibrationLayout(paperNamed(name).size);
+        for (const GreyPatch& grey : layout.greys)
+            for (const Mark& mark : calibrationMarks(layout)) {
+                const RectMm other = extent(mark);
+                const auto* shape = std::get_if<FilledShape>(&mark);
+                const auto same = [](double a, double b) { return std::abs(a - b) < 1e-9; };
+                const bool itself =
+                    (same(other.x, grey.at.x) && same(other.y, grey.at.y)) || (shape && shape->grey > 0);
+                for (const RectMm& mine : {grey.at, grey.above, grey.below})
+                    EXPECT_TRUE(itself || other.x >= mine.right() || other.right() <= mine.x ||
+                                other.y >= mine.bottom() || other.bottom() <= mine.y)
+                        << name << " " << grey.printed << " at " << other.x << ", " << other.y;
+            }
+    }
+}
+
 TEST(Calibration, whatIsNotToBeSeenIsSaid) {
     const cv::Mat sheet = printedSheet(printerWith({}));
     const auto said = [](const cv::Mat& picture) -> std::string {

@@ -1,0 +1,44 @@
+#pragma once
+#include <QWidget>
+#include <memory>
+
+class QLabel;
+class QScrollArea;
+
+namespace tympan {
+struct Imposition;
+struct Job;
+}  // namespace tympan
+
+namespace tympan::app {
+
+class FittedPicture;
+class JobStore;
+class PrintFollow;
+class RenderService;
+
+/// The sheets of the chosen piece's printer before they are printed, as they will leave it, and which of them
+/// came out before.
+class SheetsToCome : public QWidget {
+    Q_OBJECT
+  public:
+    SheetsToCome(JobStore& store, RenderService& service, PrintFollow& follow, QWidget* parent = nullptr);
+
+  protected:
+    void showEvent(QShowEvent* event) override;
+
+  private:
+    void refresh();
+    void draw(const Job& job, std::shared_ptr<const Imposition> sheets, int count);
+    /// When a sheet of this name last came out; empty: nobody has said.
+    QString lastOut(const QString& sheet) const;
+
+    JobStore& store_;
+    RenderService& service_;
+    PrintFollow& follow_;
+    QLabel *title_, *says_;
+    QScrollArea* area_;
+    std::vector<FittedPicture*> pictures_;
+};
+
+}  // namespace tympan::app
