@@ -50,6 +50,7 @@ TEST_F(PrinterStation, aScanOfItsPageIsReckonedWithAndKept) {
     EXPECT_THAT(said(), HasSubstr("Saved: page.pdf"));
     SimulatedPrinter fresh;
     fresh.printer.registration = {0.985, 1.01, 0.4, {1.2, -0.8}};
+    fresh.printer.curve = {{0, 0}, {0.5, 0.64}, {1, 1}};
     cv::Mat scan;
     cv::copyMakeBorder(printedBy(fresh, *readPicture(folder / "page.pdf"), 1, 300).picture, scan, 90, 90, 90,
                        90, cv::BORDER_CONSTANT, cv::Scalar::all(40));
@@ -61,13 +62,18 @@ TEST_F(PrinterStation, aScanOfItsPageIsReckonedWithAndKept) {
     ASSERT_TRUE(waitFor([&] { return window.store().revision() != before; }));
     EXPECT_NEAR(printer().registration.scale_x, 0.985, 0.0003);
     EXPECT_THAT(known(), HasSubstr("1.5 % narrower, 1 % longer, turned 0.4° to the right"));
+    EXPECT_NEAR(laidFor(printer().curve, 0.5), 0.64, 0.02);
+    EXPECT_THAT(said(), HasSubstr("greys come out darker than asked: they are sent paler"));
+    EXPECT_THAT(find("printer-known")->toolTip().toStdString(), HasSubstr("sent paler"));
     EXPECT_EQ(allKept(keptPrinters()).size(), 1U);
     EXPECT_FALSE(find("printer-kept")->isVisible()) << "the job goes by it already";
 
     window.store().undo();
     EXPECT_TRUE(printer().registration.exact()) << "one step";
     EXPECT_TRUE(find("printer-kept")->isVisible());
+    EXPECT_TRUE(printer().curve.empty());
     click("printer-kept");
+    EXPECT_FALSE(printer().curve.empty()) << "all that was found out";
     EXPECT_NEAR(printer().registration.skew_deg, 0.4, 0.02);
 }
 

@@ -57,7 +57,7 @@ TEST_F(SheetsThatCome, areShownAsTheyWillLeaveThePrinter) {
     EXPECT_FALSE(find("tray-page")->isVisible());
     copies(1);
     EXPECT_TRUE(waitFor([&] { return cards() == 1; }));
-    EXPECT_THAT(words("to-come-says"), HasSubstr("1 sheet of A4"));
+    EXPECT_THAT(words("to-come-says"), HasSubstr("One sheet of A4, as it will"));
 }
 
 TEST_F(SheetsThatCome, ofHundredsTheFirstAreShownAndThatIsSaid) {

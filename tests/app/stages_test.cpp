@@ -22,11 +22,13 @@ namespace {
 class Stages : public WindowTest {
   protected:
     app::SheetsStage& sheets() { return *static_cast<app::SheetsStage*>(find("sheets-stage")); }
-    std::string wordsOf(const char* widget) {
+    std::string wordsOf(const char* widget, bool shown_alone = false) {
         QStringList words;
-        for (const QLabel* label : find(widget)->findChildren<QLabel*>()) words << label->text();
+        for (const QLabel* label : find(widget)->findChildren<QLabel*>())
+            if (!shown_alone || label->isVisible()) words << label->text();
         return words.join(QLatin1Char('\n')).toStdString();
     }
+    std::string wordsShown(const char* widget) { return wordsOf(widget, true); }
     /// The seams of the only piece, finished frame.
     Bands finishedBands() {
         const SeamPlan& plan = window.store().imposition()->plans.front();
@@ -230,6 +232,11 @@ TEST_F(Stages, aJobOfSeveralPrintersSaysWhatIsPrintedWhere) {
     const std::string words = wordsOf("print-where");
     EXPECT_THAT(words, HasSubstr("the copy shop: one sheet, plain copy paper: two"));
     EXPECT_THAT(words, HasSubstr("one sheet, plain copy paper: one"));
+    EXPECT_TRUE(waitFor(
+        [&] { return wordsShown("print-where").find("the copy shop: one sheet") != std::string::npos; }));
+    EXPECT_THAT(wordsShown("print-where"), Not(HasSubstr("plain copy paper"))) << "it opens";
+    click("print-where-all");
+    EXPECT_THAT(wordsShown("print-where"), HasSubstr("plain copy paper: two"));
 }
 
 TEST_F(Stages, ticketsAreChosenByMouseKeysAndScrolledIntoView) {

@@ -51,6 +51,8 @@ TEST_F(CliPrinter, calibratesAndPrintsTrue) {
     EXPECT_NEAR(profile["scale"][1].get<double>(), 1.01, 0.0002);
     EXPECT_NEAR(profile["skew_deg"].get<double>(), 0.4, 0.02);
     EXPECT_NEAR(profile["margins_mm"][3].get<double>(), 8, 0.2);
+    ASSERT_EQ(profile["curve"].size(), 11U) << "bare paper and ten greys";
+    EXPECT_NEAR(profile["curve"][5][1].get<double>(), 0.5, 0.02);
 
     // The same sheets by the kept printer: its bar of 100 mm is 100 mm in the tray.
     save(file("art.png"), marked({600, 900}, 3));

@@ -114,6 +114,18 @@ QWidget* row(QLabel* mark, const QString& sentence) {
     return line;
 }
 
+/// What need not be read every time: it opens.
+void addOpening(QVBoxLayout* list, QWidget* rest, const QString& name, const QString& words) {
+    rest->hide();
+    QPushButton* open = linkButton(name, words);
+    QObject::connect(open, &QPushButton::clicked, rest, [rest, open] {
+        rest->show();
+        open->hide();
+    });
+    list->addWidget(open, 0, Qt::AlignLeft);
+    list->addWidget(rest);
+}
+
 /// A heading and its lines, numbered from `number` on. What is beyond a handful opens.
 QVBoxLayout* numbered(const QString& heading, const QStringList& lines, int& number) {
     QVBoxLayout* list = column();
@@ -131,14 +143,7 @@ QVBoxLayout* numbered(const QString& heading, const QStringList& lines, int& num
         delete rest;
         return list;
     }
-    rest->hide();
-    QPushButton* open = linkButton(QStringLiteral("print-more"), tr("%1 more…").arg(shown - most_lines));
-    QObject::connect(open, &QPushButton::clicked, rest, [rest, open] {
-        rest->show();
-        open->hide();
-    });
-    list->addWidget(open, 0, Qt::AlignLeft);
-    list->addWidget(rest);
+    addOpening(list, rest, QStringLiteral("print-more"), tr("%1 more…").arg(shown - most_lines));
     return list;
 }
 
@@ -176,11 +181,29 @@ QWidget* whereItIsPrinted(const JobStore& store) {
     auto* down = column();
     list->setLayout(down);
     down->addWidget(strongLabel(tr("What is printed where")));
-    for (const Needs::Printing& each : printings) {
-        auto* words = new QLabel(printingText(each));
+    std::vector<std::pair<std::string, int>> sums;
+    auto* all = new QWidget;
+    auto* below = column();
+    all->setLayout(below);
+    const auto add = [](QVBoxLayout* lines, const QString& line) {
+        auto* words = new QLabel(line);
         words->setWordWrap(true);
-        down->addWidget(words);
+        lines->addWidget(words);
+    };
+    for (const Needs::Printing& each : printings) {
+        add(below, printingText(each));
+        const auto known = std::find_if(sums.begin(), sums.end(),
+                                        [&](const auto& sum) { return sum.first == each.printer; });
+        if (known == sums.end())
+            sums.emplace_back(each.printer, each.sheets);
+        else
+            known->second += each.sheets;
     }
+    for (const auto& [printer, count] : sums)
+        add(down, count == 0 ? QString::fromStdString(printer)
+                             : tr("%1: %2").arg(QString::fromStdString(printer),
+                                                count == 1 ? tr("one sheet") : tr("%1 sheets").arg(count)));
+    addOpening(down, all, QStringLiteral("print-where-all"), tr("which pictures, on what…"));
     return list;
 }
 

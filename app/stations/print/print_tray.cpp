@@ -163,10 +163,7 @@ void PrintTray::showPrinter() {
     known_->setText(!printer           ? tr("Drop a picture first.")
                     : desk_->reading() ? tr("Reading the page…")
                                        : knownText(*printer, twice()));
-    known_->setToolTip(!printer ? QString()
-                       : twice()
-                           ? QStringLiteral("%1 %2").arg(registrationText(*printer), shrinkText(*printer))
-                           : registrationText(*printer));
+    known_->setToolTip(printer ? allKnownText(*printer, twice()) : QString());
     passes_->setVisible(twice());
     for (QPushButton* button : {sheet_, scan_, ruler_, recipe_, swatches_})
         button->setEnabled(printer && !desk_->reading());

@@ -89,6 +89,13 @@ QString shrinkText(const Printer& printer) {
                            : tr("Between two passes its sheets get %1. That is reckoned with.").arg(parts);
 }
 
+QString allKnownText(const Printer& printer, bool twice) {
+    QStringList all{registrationText(printer), greysText(printer)};
+    if (twice) all << shrinkText(printer);
+    all.removeAll(QString());
+    return all.join(QLatin1Char(' '));
+}
+
 QString knownText(const Printer& printer, bool twice) {
     if (twice && !printer.shrink) return tr("How its sheets shrink between two passes is not known yet.");
     if (twice) {

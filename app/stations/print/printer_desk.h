@@ -63,7 +63,9 @@ QString registrationText(const Printer& printer);
 QString greysText(const Printer& printer);
 /// And of its sheets between two passes.
 QString shrinkText(const Printer& printer);
-/// What matters most of both, in two short lines.
+/// All of it.
+QString allKnownText(const Printer& printer, bool twice);
+/// What matters most, in two short lines.
 QString knownText(const Printer& printer, bool twice);
 
 }  // namespace tympan::app

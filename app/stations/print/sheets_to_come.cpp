@@ -24,7 +24,7 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int most_shown = 48, few = 2, small_px = 200, large_px = 320;
+constexpr int most_shown = 48, few = 2, small_px = 200, large_px = 270;
 const QString view = QStringLiteral("sheets to come");
 
 }  // namespace
@@ -80,7 +80,7 @@ void SheetsToCome::refresh() {
         return service_.cancel(view);
     }
     const Printer& printer = printerOf(store_.job(), *piece);
-    title_->setText(tr("To be printed on %1").arg(printerName(printer)));
+    title_->setText(tr("Sheets for %1").arg(printerName(printer)));
     // While they are laid out again, those that were are shown.
     if (!store_.upToDate()) return;
     pictures_.clear();
@@ -92,11 +92,10 @@ void SheetsToCome::refresh() {
     const auto sheets = std::make_shared<const Imposition>(
         onlyPrintedBy(*store_.sharedImposition(), store_.printed(), printer.id));
     const auto all = static_cast<int>(sheets->sheets.size()), shown = std::min(all, most_shown);
-    says_->setText(
-        tr("%1 of %2, as they will leave the printer.%3")
-            .arg(counted(all, tr("%1 sheet"), tr("%1 sheets")),
-                 QString::fromStdString(store_.job().sheets.paper.name),
-                 all > shown ? QLatin1Char(' ') + tr("The first %1 are shown.").arg(shown) : QString()));
+    const QString paper = QString::fromStdString(store_.job().sheets.paper.name);
+    says_->setText(all == 1 ? tr("One sheet of %1, as it will leave the printer.").arg(paper)
+                            : tr("%1 sheets of %2, as they will leave the printer.").arg(all).arg(paper) +
+                                  (all > shown ? tr(" The first %1 are shown.").arg(shown) : QString()));
     const int side = all <= few ? large_px : small_px;
     std::vector<QWidget*> cards;
     for (int i = 0; i < shown; ++i) {

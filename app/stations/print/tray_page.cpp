@@ -15,7 +15,7 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int few = 2, small_px = 200, large_px = 320;
+constexpr int few = 2, small_px = 200, large_px = 270;
 
 QString tr(const char* words) { return QCoreApplication::translate("TrayPage", words); }
 
