@@ -4,9 +4,11 @@
 
 #include <gmock/gmock.h>
 
+#include "app/shell/printed.h"
 #include "app/stations/print/print_follow.h"
 #include "app/stations/print/sheet_grid.h"
 #include "core/job/edits.h"
+#include "core/layout/imposition.h"
 #include "tests/app/driver.h"
 
 using namespace tympan;
@@ -79,6 +81,28 @@ TEST_F(SheetsThatCome, areThoseOfTheChosenPiecesPrinter) {
     EXPECT_EQ(cards(), 1);
     window.store().choose(job().pieces.front().id);
     EXPECT_TRUE(waitFor([&] { return words("to-come-title").find("the copy shop") == std::string::npos; }));
+}
+
+TEST_F(SheetsThatCome, thatCameOutBeforeSayWhen) {
+    copies(2);
+    ASSERT_TRUE(waitFor([&] { return cards() == 2; }));
+    const auto said = [&](int number) {
+        QStringList all;
+        for (const QLabel* label :
+             find(("to-come-sheet-" + std::to_string(number)).c_str())->findChildren<QLabel*>())
+            all << label->text();
+        return all.join(QLatin1Char('\n')).toStdString();
+    };
+    auto* follow = window.findChild<app::PrintFollow*>();
+    const Imposition& sheets = *window.store().imposition();
+    app::Printed sent{QStringLiteral("the laser"), 1, {}, 1, {}};
+    sent.sheets << app::sheetLabel(window.store().printed(), sheets.sheets.front());
+    follow->begin(sent);
+    EXPECT_THAT(said(1), Not(HasSubstr("came out on"))) << "nobody has said";
+    follow->allCameOut();
+    EXPECT_TRUE(waitFor([&] { return said(1).find("came out on") != std::string::npos; })) << said(1);
+    ASSERT_NE(app::sheetLabel(window.store().printed(), sheets.sheets.back()), sent.sheets.front());
+    EXPECT_THAT(said(2), Not(HasSubstr("came out on")));
 }
 
 TEST_F(SheetsThatCome, withoutAPieceWhatToDoIsSaid) {

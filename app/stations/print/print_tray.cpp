@@ -44,6 +44,7 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     which_ = choiceBox(QStringLiteral("print-which"), tr("Which sheets"), 150);
     which_->setToolTip(
         tr("Whose sheets: each piece names its printer, and only what this one prints is handed over."));
+    connect(which_, &QComboBox::activated, this, &PrintTray::refresh);
     first->addWidget(which_);
     pass_ = choiceBox(QStringLiteral("print-pass"), tr("Which pass"), 150);
     pass_->addItem(tr("first the colour"), 1);

@@ -57,15 +57,14 @@ SheetsToCome::SheetsToCome(JobStore& store, RenderService& service, PrintFollow&
 
 void SheetsToCome::showEvent(QShowEvent*) { refresh(); }
 
-QString SheetsToCome::lastOut(const QString& sheet) const {
+std::optional<Printing> SheetsToCome::lastOut(const QString& sheet) const {
     for (const Printing& printing : follow_.before()) {
         if (!printing.missing) continue;
         const auto at = std::find(printing.sheets.begin(), printing.sheets.end(), sheet.toStdString());
         if (at == printing.sheets.end()) continue;
         const int number = static_cast<int>(at - printing.sheets.begin()) + 1;
         if (std::find(printing.missing->begin(), printing.missing->end(), number) == printing.missing->end())
-            return QLocale().toString(QDateTime::fromSecsSinceEpoch(printing.begun).date(),
-                                      QLocale::ShortFormat);
+            return printing;
     }
     return {};
 }
@@ -104,9 +103,14 @@ void SheetsToCome::refresh() {
         const SheetCard card = sheetCard(QStringLiteral("to-come"), i + 1, name, sheet.page, side);
         card.picture->setAccessibleName(tr("%1, as it will come out").arg(name));
         if (sheet.passes > 1) card.lines->addWidget(quietLabel(tr("twice: the colour, then the white")));
-        if (const QString out = lastOut(name); !out.isEmpty())
-            card.lines->addWidget(
-                markedLine(QStringLiteral("fine"), theme().text, tr("came out on %1").arg(out)));
+        if (const auto out = lastOut(name)) {
+            const QString on =
+                QLocale().toString(QDateTime::fromSecsSinceEpoch(out->begun).date(), QLocale::ShortFormat);
+            card.lines->addWidget(markedLine(QStringLiteral("fine"), theme().text,
+                                             out->pass < sheet.passes
+                                                 ? tr("its colour came out on %1").arg(on)
+                                                 : tr("came out on %1").arg(on)));
+        }
         pictures_.push_back(card.picture);
         cards.push_back(card.card);
     }

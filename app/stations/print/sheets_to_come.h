@@ -1,6 +1,7 @@
 #pragma once
 #include <QWidget>
 #include <memory>
+#include <optional>
 
 class QLabel;
 class QScrollArea;
@@ -8,6 +9,7 @@ class QScrollArea;
 namespace tympan {
 struct Imposition;
 struct Job;
+struct Printing;
 }  // namespace tympan
 
 namespace tympan::app {
@@ -30,8 +32,8 @@ class SheetsToCome : public QWidget {
   private:
     void refresh();
     void draw(const Job& job, std::shared_ptr<const Imposition> sheets, int count);
-    /// When a sheet of this name last came out; empty: nobody has said.
-    QString lastOut(const QString& sheet) const;
+    /// The last printing that a sheet of this name came out of; nothing: nobody has said.
+    std::optional<Printing> lastOut(const QString& sheet) const;
 
     JobStore& store_;
     RenderService& service_;
