@@ -21,6 +21,8 @@ int print(const Options& options) {
                     "system's own");
     const SimulatedPrinter printer = readSimulated(options.printer.substr(simulated.size()));
     const int out = printInto(options.out, printer, options.file, options.onto, progressLine());
+    if (printer.faults.tissue && out == 0)
+        say("tissue that reaches beyond its sheet sticks: fold it back and fix it, or cut it");
     for (const int jammed : printer.faults.jams) say(fmt::format("sheet {} jammed", jammed));
     say(fmt::format("{} sheet{} in the tray", out, out == 1 ? "" : "s"));
     return 0;

@@ -99,6 +99,11 @@ SimulatedPrinter readSimulated(const fs::path& file) {
         for (const double sheet : faults.numbers("jams", 1, 1e6, 1000))
             simulated.faults.jams.push_back(static_cast<int>(sheet));
     simulated.faults.noise_mm = faults.number("noise", 0, most_noise_mm, 0);
+    if (faults.has("tissue_mm")) {
+        const auto tissue = faults.numbers("tissue_mm", 1, 10'000, 2);
+        if (tissue.size() != 2) faults.fail("tissue_mm", "must be two numbers: width and height");
+        simulated.faults.tissue = SizeMm{tissue[0], tissue[1]};
+    }
     faults.finish();
     return simulated;
 }
@@ -119,6 +124,13 @@ cv::Mat laidInk(const SimulatedPrinter& simulated, const Artwork& document, int 
     if (!(laid == Affine{})) ink = moved(ink, laid, px_per_mm, ink.size());
     clip(ink, printer.margins, paper.width > paper.height, px_per_mm);
     return ink;
+}
+
+bool overhangs(const PrinterFaults& faults, const SizeMm& paper) {
+    constexpr double not_seen_mm = 0.5;  // a page has whole pixels, and paper its tolerance
+    if (!faults.tissue) return false;
+    const auto [narrow, wide] = std::minmax(paper.width, paper.height);
+    return faults.tissue->width > narrow + not_seen_mm || faults.tissue->height > wide + not_seen_mm;
 }
 
 bool jams(const PrinterFaults& faults, int sheet) {
@@ -143,7 +155,8 @@ TraySheet printedBy(const SimulatedPrinter& simulated, const Artwork& document, 
                                 : Affine{faults.shrink.x, 0, 0, faults.shrink.y, 0, 0};
     sheet.paper = {paper.width * shrunk.a, paper.height * shrunk.d};
     sheet.laid = shrunk.after(missedBy(faults, page)).after(laidBy(simulated.printer.registration, paper));
-    sheet.jammed = jams(faults, page);
+    sheet.overhangs = overhangs(faults, paper);
+    sheet.jammed = sheet.overhangs || jams(faults, page);
     if (sheet.jammed) return sheet;
     sheet.picture =
         shrunk == Affine{}
@@ -243,6 +256,7 @@ int printInto(const fs::path& folder, const SimulatedPrinter& printer, const fs:
                              {"paper_mm", {sheet.paper.width, sheet.paper.height}},
                              {"mirrored_by_driver", sheet.mirrored},
                              {"jammed", sheet.jammed}};
+        if (sheet.overhangs) entry["overhangs"] = true;
         if (sheet.face) entry["printed_face"] = name(*sheet.face);
         if (!sheet.jammed) {
             const std::string picture = fmt::format("sheet-{:0{}}.png", page, digits);

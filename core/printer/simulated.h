@@ -1,6 +1,7 @@
 #pragma once
 #include <filesystem>
 #include <opencv2/core.hpp>
+#include <optional>
 #include <vector>
 
 #include "core/artwork/artwork.h"
@@ -18,6 +19,9 @@ struct PrinterFaults {
     SheetShrink shrink;     ///< of a sheet once heat has gone over it
     std::vector<int> jams;  ///< sheets that stick, from 1
     double noise_mm = 0;    ///< how far each sheet is laid beside where it should be (one sigma)
+    /// Of the tissue that is fixed on the middle of each sheet, as it lies upright: one that reaches beyond
+    /// it anywhere sticks.
+    std::optional<SizeMm> tissue = {};
     bool operator==(const PrinterFaults&) const = default;
 };
 
@@ -45,6 +49,7 @@ struct TraySheet {
     /// its corner; and the same of the second pass.
     Affine laid, white_laid;
     bool jammed = false;
+    bool overhangs = false;  ///< that is why it jammed
 };
 
 /// One page of a document (PDF), printed. Throws Error (input, stopped).

@@ -19,7 +19,7 @@ constexpr double seen_size_mm = 0.33, seen_crooked_mm = 0.5, seen_beside_mm = 0.
 
 std::vector<TrayFault> trayFaults(const TraySheet& sheet, const SimulatedPrinter& did, const Printer& known) {
     using Kind = TrayFault::Kind;
-    if (sheet.jammed) return {{Kind::jammed, 0}};
+    if (sheet.jammed) return {{sheet.overhangs ? Kind::overhangs : Kind::jammed, 0}};
     std::vector<TrayFault> faults;
     if (did.printer.mirrors != known.mirrors) faults.push_back({Kind::mirrored, 0});
     if (known.prints_face && did.printer.prints_face && *known.prints_face != *did.printer.prints_face)

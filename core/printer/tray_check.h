@@ -10,6 +10,7 @@ namespace tympan {
 struct TrayFault {
     enum class Kind {
         jammed,
+        overhangs,     ///< it jammed since the tissue on it reaches beyond it
         mirrored,      ///< the other way round than was reckoned with
         width,         ///< `mm` too wide over 250 mm; negative: too narrow
         height,        ///< the same the long way

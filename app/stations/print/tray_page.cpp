@@ -56,6 +56,8 @@ QString faultText(const TrayFault& fault, Unit unit) {
     switch (fault.kind) {
         case Kind::jammed:
             return tr("It stuck in the printer: print it again.");
+        case Kind::overhangs:
+            return tr("It stuck: its tissue reaches beyond the sheet. Fold that back and fix it, or cut it.");
         case Kind::mirrored:
             return tr("It came out the other way round: stop. Look at the mirroring in the driver.");
         case Kind::width:

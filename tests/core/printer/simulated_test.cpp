@@ -7,6 +7,7 @@
 
 #include "core/artwork/read_picture.h"
 #include "core/base/error.h"
+#include "core/printer/tray_check.h"
 #include "tests/support/tools.h"
 
 using namespace tympan;
@@ -121,6 +122,32 @@ TEST_F(Simulated, theTraySaysWhatLiesInIt) {
     const ArtworkPtr picture = readPicture(folder_ / "tray" / "sheet-02.png");
     EXPECT_NEAR(*picture->stored_ppi, 600, 0.5);
     EXPECT_NEAR(picture->size.width, 150 / 25.4 * 600, 1);
+}
+
+TEST_F(Simulated, tissueThatOverhangsItsSheetSticks) {
+    for (const auto& [tissue, sticks] :
+         {std::pair{SizeMm{98, 148}, false}, {{100, 150}, false}, {{104, 148}, true}, {{98, 153}, true}}) {
+        printer_.faults.tissue = tissue;
+        for (const int page : {1, 2}) {  // the second lies
+            const TraySheet sheet = printedBy(printer_, *document_, page, 100);
+            EXPECT_EQ(sheet.jammed, sticks) << tissue.width << " x " << tissue.height << " on page " << page;
+            EXPECT_EQ(sheet.overhangs, sticks);
+            const auto faults = trayFaults(sheet, printer_, printer_.printer);
+            if (sticks)
+                EXPECT_EQ(faults, (std::vector<TrayFault>{{TrayFault::Kind::overhangs, 0}}));
+            else
+                EXPECT_TRUE(faults.empty());
+        }
+    }
+    write(folder_ / "p.json", R"({"schema": "tympan-printer-1", "kind": "inkjet",
+                                  "faults": {"tissue_mm": [120, 140]}})");
+    EXPECT_EQ(readSimulated(folder_ / "p.json").faults.tissue, (SizeMm{120, 140}));
+    EXPECT_EQ(printInto(folder_ / "tray", readSimulated(folder_ / "p.json"), folder_ / "d.pdf"), 0);
+    EXPECT_EQ(nlohmann::json::parse(contentOf(folder_ / "tray" / "tray.json"))["sheets"][1]["overhangs"],
+              true);
+    write(folder_ / "q.json", R"({"schema": "tympan-printer-1", "kind": "inkjet",
+                                  "faults": {"tissue_mm": [120]}})");
+    EXPECT_THROW(readSimulated(folder_ / "q.json"), Error);
 }
 
 TEST_F(Simulated, whatIsNoDocumentIsSaid) {
