@@ -9,13 +9,13 @@
 #include "core/base/file_name.h"
 #include "core/base/sha256.h"
 #include "core/base/write_aside.h"
+#include "core/layout/roll_length.h"
 #include "core/output/pdf_file.h"
 #include "core/output/reduced_proof.h"
 #include "core/output/set_pages.h"
 #include "core/output/sheet_marks.h"
 #include "core/output/sheets_pdf.h"
 #include "core/output/test_sheet.h"
-#include "core/seams/roll_paper.h"
 
 namespace tympan {
 
@@ -84,13 +84,13 @@ std::string shopsOf(const Job& job) {
     return fmt::format("{}", fmt::join(shops, ", "));
 }
 
-/// How long a roll is needed, of each width that is common.
-std::vector<std::string> rollsFor(const Job& job) {
+/// How much of a roll is needed, of each width that is common.
+std::vector<std::string> rollsFor(const Job& job, const Progress& progress) {
     std::vector<std::string> lines;
     for (const double width : common_rolls_mm)
-        if (const auto length = lengthFromRoll(job, width))
-            lines.push_back(fmt::format("a roll of {:.0f} mm ({:.0f} in): sheets of {:.0f} mm length", width,
-                                        width / mm_per_inch, *length));
+        if (const auto length = lengthOnRoll(job, width, {progress.stop, {}}))
+            lines.push_back(fmt::format("a roll of {:.0f} mm ({:.0f} in): {:.2f} m of it", width,
+                                        width / mm_per_inch, std::ceil(*length / 10) / 100));
     return lines;
 }
 
@@ -120,7 +120,7 @@ void writeOrder(const std::filesystem::path& file, const std::string& sheets_nam
         "so "
         "that the result can be compared.",
         4.2);
-    if (const auto rolls = rollsFor(job); !rolls.empty()) {
+    if (const auto rolls = rollsFor(job, progress); !rolls.empty()) {
         order.space(2);
         order.say("If you would rather print from a roll, ask for the file again, laid for it:", 4.2);
         for (const std::string& line : rolls) order.say(line, 4.2);

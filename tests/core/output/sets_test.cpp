@@ -53,9 +53,9 @@ TEST(CopyShop, theSetSaysHowToPrintIt) {
     EXPECT_THAT(names, ElementsAre("Open-night - checksums.txt", "Open-night - print at 100 percent.pdf",
                                    "Open-night - read me first.pdf"));
     const std::string words = wordsOf(folder / "shop" / names[2]);
-    for (const char* sentence :
-         {"Already mirrored", "Page 1: 1 sheet of A4, plain copy paper", "Your answer", "print at 100 %",
-          "do not fit to page", "do not mirror", "Open-night - print at 100 percent.pdf"})
+    for (const char* sentence : {"Already mirrored", "Page 1: 1 sheet of A4, plain copy paper", "Your answer",
+                                 "print at 100 %", "do not fit to page", "do not mirror",
+                                 "a roll of 610 mm (24 in): 0.", "Open-night - print at 100 percent.pdf"})
         EXPECT_THAT(words, HasSubstr(sentence));
     // The proof shows the print as it will be printed: the mark of the upper left lies at the right.
     const auto [left, right] = halves(folder / "shop" / names[2], 2, {16, 32, 120, 80});
