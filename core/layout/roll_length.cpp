@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 #include <string>
+#include <utility>
+#include <vector>
 
 #include "core/base/error.h"
 #include "core/layout/imposition.h"
@@ -16,15 +18,22 @@ constexpr int longest_mm = 5000;
 /// At either end: what printers leave bare, and room for marks.
 constexpr double end_mm = 15;
 
+/// A part by itself may lie in the middle of its sheet: what is bare on the way there is cut out.
 double lengthOf(const Sheet& sheet, const PixelGrid& grid) {
     const bool lying = sheet.page.width > sheet.page.height;
-    double first = longest_mm, last = 0;
+    std::vector<std::pair<double, double>> covered;
     for (const PlacedRegion& part : sheet.regions) {
         const RectMm at = grid.mm(part.inkedOnPage());
-        first = std::min(first, lying ? at.x : at.y);
-        last = std::max(last, lying ? at.right() : at.bottom());
+        covered.emplace_back(lying ? at.x : at.y, lying ? at.right() : at.bottom());
     }
-    return last - first + 2 * std::min(first, end_mm);
+    std::sort(covered.begin(), covered.end());
+    double length = 0, end = -2 * end_mm;
+    for (const auto& [from, to] : covered) {
+        if (to <= end) continue;
+        length += to - std::max(from, end) + std::clamp(from - end, 0.0, 2 * end_mm);
+        end = to;
+    }
+    return length;
 }
 
 }  // namespace

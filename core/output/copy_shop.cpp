@@ -84,9 +84,11 @@ std::string shopsOf(const Job& job) {
     return fmt::format("{}", fmt::join(shops, ", "));
 }
 
-/// How much of a roll is needed, of each width that is common.
+/// How much of a roll is needed, of each width that is common; nothing where several kinds of paper are.
 std::vector<std::string> rollsFor(const Job& job, const Progress& progress) {
     std::vector<std::string> lines;
+    for (const Piece& piece : job.pieces)
+        if (piece.method->carrier.name != job.pieces.front().method->carrier.name) return lines;
     for (const double width : common_rolls_mm)
         if (const auto length = lengthOnRoll(job, width, {progress.stop, {}}))
             lines.push_back(fmt::format("a roll of {:.0f} mm ({:.0f} in): {:.2f} m of it", width,

@@ -26,6 +26,15 @@ TEST(LengthOnRoll, isWhatThePrintsCoverWithBareEdges) {
     EXPECT_LE(*length, 300 + 2 * 15 + 1) << "whichever way it lies";
 }
 
+TEST(LengthOnRoll, bareStretchesAreCutOut) {
+    // A print of several parts lies in the middle of sheets of five metres.
+    Job job = copiesOf({900, 700}, 1);
+    job.pieces.front().artwork = artworkOf(cv::Mat(200, 300, CV_8UC1, cv::Scalar(40)));  // no part is bare
+    const double length = lengthOnRoll(job, 610).value();
+    EXPECT_GE(length, 900 * 700 / 610.0);
+    EXPECT_LE(length, 2 * (700 + 2 * 15) + 10) << "with a little that reaches over the seam";
+}
+
 TEST(LengthOnRoll, copiesLieBesideEachOther) {
     const double one = lengthOnRoll(copiesOf({120, 80}, 1), 610).value(),
                  four = lengthOnRoll(copiesOf({120, 80}, 4), 610).value(),
