@@ -67,7 +67,7 @@ cv::Mat scanOf(const cv::Mat& sheet, double turn_deg, unsigned seed) {
 }
 
 struct Wrong {
-    double scale = 0, skew = 0, margin = 0;
+    double scale = 0, skew = 0, margin = 0, grey = 0;
 };
 
 /// A page has whole pixels: the sheet's picture is by up to half of one longer or shorter than the paper.
@@ -76,11 +76,15 @@ Wrong between(const Calibration& found, const Printer& is, double ppi = 300) {
     Registration b = is.registration;
     const auto stretched = [&](double mm) { return mm / (std::round(mm / 25.4 * ppi) * 25.4 / ppi); };
     b.scale_x *= stretched(a4.width), b.scale_y *= stretched(a4.height);
+    double grey = 0;
+    for (const auto& [asked, laid] : found.curve)
+        grey = std::max(grey, std::abs(laid - laidFor(is.curve, asked)));
     const PageMargins &m = found.margins, &n = is.margins;
     return {std::max(std::abs(a.scale_x - b.scale_x), std::abs(a.scale_y - b.scale_y)),
             std::abs(a.skew_deg - b.skew_deg),
             std::max({std::abs(m.left - n.left), std::abs(m.top - n.top), std::abs(m.right - n.right),
-                      std::abs(m.bottom - n.bottom)})};
+                      std::abs(m.bottom - n.bottom)}),
+            grey};
 }
 
 }  // namespace
@@ -119,13 +123,16 @@ TEST(Calibration, scansAndPhotographsTellScaleSkewAndMargins) {
         const Calibration found = readCalibration(photo, "scan", a4);
         const Wrong wrong = between(found, printer);
         if (asked)
-            std::printf("%u %s scale %.5f skew %.4f margin %.2f left over %.3f\n", i,
-                        i % 2 ? "photo" : "scan", wrong.scale, wrong.skew, wrong.margin, found.left_over_mm);
+            std::printf("%u %s scale %.5f skew %.4f margin %.2f left over %.3f grey %.3f of %zu\n", i,
+                        i % 2 ? "photo" : "scan", wrong.scale, wrong.skew, wrong.margin, found.left_over_mm,
+                        wrong.grey, found.curve.size());
         worst.scale = std::max(worst.scale, wrong.scale);
         worst.skew = std::max(worst.skew, wrong.skew);
         worst.margin = std::max(worst.margin, wrong.margin);
+        worst.grey = std::max(worst.grey, wrong.grey);
         EXPECT_FALSE(found.mirrors);
     }
+    EXPECT_LT(worst.grey, 0.04);
     EXPECT_LT(worst.scale, 0.0002);
     EXPECT_LT(worst.skew, 0.02);
     EXPECT_LT(worst.margin, 0.2);
