@@ -1,6 +1,6 @@
 #include "core/strip/grey_patches.h"
 
-#include <array>
+#include <algorithm>
 #include <cmath>
 
 #include "core/strip/find_marked.h"

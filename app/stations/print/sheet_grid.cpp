@@ -14,7 +14,10 @@ namespace tympan::app {
 
 namespace {
 constexpr int gap_px = 24, row_gap_px = 20;
-}
+constexpr int few = 2, small_px = 200, large_px = 270;
+}  // namespace
+
+int sheetSide(int sheets) { return sheets <= few ? large_px : small_px; }
 
 SheetCard sheetCard(const QString& prefix, int number, const QString& name, const SizeMm& paper,
                     int side_px) {

@@ -18,6 +18,8 @@ struct SheetCard {
     FittedPicture* picture;
     QVBoxLayout* lines;
 };
+/// How long a sheet's longer side is drawn where so many are shown.
+int sheetSide(int sheets);
 /// "tray-sheet-3" and "tray-picture-3" for the prefix "tray"; the paper's longer side is `side_px` long.
 SheetCard sheetCard(const QString& prefix, int number, const QString& name, const SizeMm& paper, int side_px);
 

@@ -24,7 +24,7 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int most_shown = 48, few = 2, small_px = 200, large_px = 270;
+constexpr int most_shown = 48;
 const QString view = QStringLiteral("sheets to come");
 
 }  // namespace
@@ -95,7 +95,7 @@ void SheetsToCome::refresh() {
     says_->setText(all == 1 ? tr("One sheet of %1, as it will leave the printer.").arg(paper)
                             : tr("%1 sheets of %2, as they will leave the printer.").arg(all).arg(paper) +
                                   (all > shown ? tr(" The first %1 are shown.").arg(shown) : QString()));
-    const int side = all <= few ? large_px : small_px;
+    const int side = sheetSide(all);
     std::vector<QWidget*> cards;
     for (int i = 0; i < shown; ++i) {
         const Sheet& sheet = sheets->sheets[static_cast<std::size_t>(i)];
@@ -119,7 +119,7 @@ void SheetsToCome::refresh() {
 }
 
 void SheetsToCome::draw(const Job& job, std::shared_ptr<const Imposition> sheets, int count) {
-    const double px = (count <= few ? large_px : small_px) * devicePixelRatioF();
+    const double px = sheetSide(count) * devicePixelRatioF();
     service_.request(view,
                      [this, job, sheets, count, px](const std::stop_token& stop) -> RenderService::Finish {
                          std::vector<QImage> made;

@@ -15,8 +15,6 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int few = 2, small_px = 200, large_px = 270;
-
 QString tr(const char* words) { return QCoreApplication::translate("TrayPage", words); }
 
 bool holds(const std::vector<TrayFault>& faults, const TrayFault& fault) {
@@ -143,7 +141,7 @@ void TrayPage::show(const Tried& tried, Unit unit) {
         all_of_them->setObjectName(QStringLiteral("tray-common"));
         down->addWidget(all_of_them);
     }
-    const int side_px = static_cast<int>(tried.sheets.size()) <= few ? large_px : small_px;
+    const int side_px = sheetSide(static_cast<int>(tried.sheets.size()));
     std::vector<QWidget*> cards;
     for (const TriedSheet& sheet : tried.sheets)
         cards.push_back(sheetIn(sheet, common, static_cast<int>(cards.size()) + 1, unit, side_px));
