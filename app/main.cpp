@@ -1,7 +1,11 @@
 #include <QApplication>
 #include <QCommandLineParser>
+#include <QFile>
 #include <QIcon>
+#include <QStandardPaths>
+#include <QTemporaryDir>
 #include <QTimer>
+#include <clocale>
 #include <cstdio>
 
 #include "app/shell/main_window.h"
@@ -14,6 +18,8 @@
 int main(int argc, char** argv) {
     qputenv("OMP_THREAD_LIMIT", "1");
     QApplication application(argc, argv);
+    // Qt takes the user's locale over for the C library: numbers in files keep their points.
+    std::setlocale(LC_NUMERIC, "C");
     QApplication::setApplicationName(QStringLiteral("tympan"));
     QApplication::setOrganizationName(QStringLiteral("tympan"));
     QApplication::setApplicationVersion(QStringLiteral(TYMPAN_VERSION));
@@ -41,6 +47,16 @@ int main(int argc, char** argv) {
                                   QApplication::translate("main", "Jobs and pictures to open."),
                                   QStringLiteral("[pictures…]"));
     options.process(application);
+
+    // The demo and the tour keep what they do by themselves: nothing of it is found in the maker's own
+    // record, nor offered as work from last time.
+    QTemporaryDir passing;
+    if (options.isSet(tour) || options.isSet(save))
+        qputenv("XDG_DATA_HOME", QFile::encodeName(passing.path()));
+    else if (options.isSet(demo))
+        qputenv("XDG_DATA_HOME",
+                QFile::encodeName(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) +
+                                  QStringLiteral("/demo")));
 
     try {
         tympan::app::applyTheme(application, tympan::app::prefersDark());

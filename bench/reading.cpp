@@ -13,7 +13,42 @@
 
 using namespace tympan;
 
+namespace {
+
+/// Words on grounds that lines cross, and boards on which there are none.
+void askedOfCrossed() {
+    int right = 0, wrong = 0, all = 0, of_wood = 0;
+    std::vector<double> seconds;
+    const auto read = [&](const cv::Mat& grey) {
+        const auto start = std::chrono::steady_clock::now();
+        const Reading reading = readGrey(grey, {150});
+        seconds.push_back(std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count());
+        return reading;
+    };
+    for (const tests::Lettered& picture : tests::crossedPictures(40))
+        for (const bool mirrored : {false, true}) {
+            cv::Mat grey = picture.grey;
+            if (mirrored) cv::flip(picture.grey, grey, 1);
+            const Reads reads = read(grey).reads, truth = mirrored ? Reads::reversed : Reads::normal;
+            ++all;
+            right += reads == truth;
+            wrong += reads != truth && reads != Reads::unknown;
+        }
+    std::sort(seconds.begin(), seconds.end());
+    std::printf("reading among lines: %d of %d right, %d wrong; median %.2f s, most %.2f s\n", right, all,
+                wrong, seconds[seconds.size() / 2], seconds.back());
+    seconds.clear();
+    constexpr int boards = 20;
+    for (int seed = 1; seed <= boards; ++seed) of_wood += read(tests::woodGrain({1400, 1000}, seed)).found;
+    std::sort(seconds.begin(), seconds.end());
+    std::printf("words in wood grain: %d of %d boards; median %.2f s\n", of_wood, boards,
+                seconds[seconds.size() / 2]);
+}
+
+}  // namespace
+
 int main(int count, char** arguments) {
+    if (count > 1 && std::strcmp(arguments[1], "--crossed") == 0) return askedOfCrossed(), 0;
     const bool tell = count > 1 && std::strcmp(arguments[1], "--each") == 0;
     cv::setNumThreads(1);
     int right = 0, wrong = 0, unknown = 0;

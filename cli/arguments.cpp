@@ -10,6 +10,7 @@
 #include "cli/say.h"
 #include "core/artwork/edited.h"
 #include "core/artwork/read_picture.h"
+#include "core/base/write_aside.h"
 #include "core/job/edits.h"
 #include "core/job/job_file.h"
 #include "core/method/catalogue.h"
@@ -131,7 +132,7 @@ OpenedJob openJob(const std::string& file) {
     return {std::move(read.job), read.faults.size()};
 }
 
-void refuseSameFile(const std::vector<std::string>& written, const std::vector<std::string>& read) {
+void checkOutputs(const std::vector<std::string>& written, const std::vector<std::string>& read) {
     const auto same = [](const std::filesystem::path& a, const std::filesystem::path& b) {
         std::error_code none;
         if (std::filesystem::equivalent(a, b, none)) return true;
@@ -150,6 +151,8 @@ void refuseSameFile(const std::vector<std::string>& written, const std::vector<s
                 throw Error(Error::Kind::usage, written[i], "is asked for twice",
                             "give each output a name of its own");
     }
+    for (const std::string& file : written)
+        if (!file.empty()) WriteAside begun(file);  // and given up: it leaves no trace
 }
 
 void PrintOptions::addTo(Command& command) {

@@ -5,7 +5,7 @@
 #include "cli/command.h"
 #include "core/base/error.h"
 #include "core/job/job.h"
-#include "core/schedule/time_zone.h"
+#include "core/time/time_zone.h"
 
 namespace tympan::cli {
 
@@ -68,9 +68,9 @@ struct OpenedJob {
 };
 OpenedJob openJob(const std::string& file);
 
-/// Throws Error (usage) when two of the files that a command reads and writes are the same one; empty names
-/// are none.
-void refuseSameFile(const std::vector<std::string>& written, const std::vector<std::string>& read);
+/// Called before any work. Throws Error (usage) when two of the files that a command reads and writes are the
+/// same one, and Error (output) when one cannot be written where it is asked for; empty names are none.
+void checkOutputs(const std::vector<std::string>& written, const std::vector<std::string>& read);
 
 /// The zone that the caller set ($TZ), or this computer's.
 TimeZone zoneHere();

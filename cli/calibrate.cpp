@@ -62,6 +62,7 @@ void tell(const Printer& printer, const Calibration& calibration) {
 }
 
 int calibrate(const Options& options) {
+    checkOutputs({options.out, options.sheet}, {options.from});
     const Paper paper = paperNamed(options.paper);
     if (!options.sheet.empty()) {
         writeCalibration(options.sheet, options.printer, paper, std::time(nullptr));

@@ -77,7 +77,7 @@ int enlarge(const Options& options) {
         failUsage("how large is not said", "give either --scale, or --width and --ppi");
     if (!options.width.empty() && options.ppi <= 0)
         failUsage("--width needs --ppi", "say how many pixels an inch: --ppi 300");
-    refuseSameFile({options.out}, {options.picture});
+    checkOutputs({options.out}, {options.picture});
     const Print print = plainPrint(options);
     say(fmt::format("{}: {} x {} pixels, engine {} ({})", options.picture, print.size.width,
                     print.size.height, name(print.enlarged.engine), why(print.enlarged.reason)));

@@ -7,6 +7,7 @@
 #include "core/base/overloaded.h"
 #include "core/job/job.h"
 #include "core/measure/length.h"
+#include "core/measure/percent.h"
 
 namespace tympan::cli {
 
@@ -26,7 +27,7 @@ std::string sentence(const Finding& found) {
         },
         [&](const SavesSheets& what) {
             return fmt::format("it takes {} sheets; {:.1f} % smaller, {} mm wide, it would take {}",
-                               what.sheets, 100 * (1 - what.part), formatNumber(what.fits.width, Unit::mm),
+                               what.sheets, percentUp(1 - what.part), formatNumber(what.fits.width, Unit::mm),
                                what.fewer);
         },
         [&](const CrossesMargin& what) {
@@ -49,9 +50,19 @@ std::string sentence(const Finding& found) {
         [](const UnsuitedPrinter& what) {
             return what.printer.empty() ? what.why : fmt::format("\"{}\": {}", what.printer, what.why);
         },
-        [](const DarkGround&) {
+        [](const EdgeCutsWords& what) {
+            return fmt::format("the edge cuts through lettering in {} place{}; move the picture, or its edge",
+                               what.words, what.words == 1 ? "" : "s");
+        },
+        [&](const DarkGround& what) {
+            if (!what.painted && what.share < 0.5)
+                return fmt::format("{} lies on a dark colour, where see-through ink hardly shows",
+                                   partOf(what.share));
             return std::string(
-                "the ink is see-through and hardly shows on this dark colour; paint it pale first");
+                what.painted ? "the ink is see-through: under it this dark colour is painted pale first, as "
+                               "the plan has it"
+                             : "the ink is see-through and hardly shows on this dark colour; choose a "
+                               "method with a white of its own, or paint it pale first");
         },
         [](const EdgeInCareZone& what) {
             return fmt::format("the edge cuts into \"{}\", which should stay whole", what.zone);
@@ -77,8 +88,13 @@ std::string sentence(const Finding& found) {
             return fmt::format("{}; it is made {} times larger, its true detail is {}", few, what.times,
                                enough);
         },
-        [](const WholeSheetsJoin& what) {
-            return fmt::format("this method lays sheets whole; {} sheets must be joined by eye", what.sheets);
+        [&](const WholeSheetsJoin& what) {
+            if (what.on_purpose)
+                return fmt::format(
+                    "it is parted on purpose: {} sheets are laid whole and joined by eye, and the joins show",
+                    what.sheets);
+            return fmt::format("it is laid in one piece and does not fit one sheet; {}",
+                               what.fits ? fits(*what.fits) : "take larger paper");
         },
         [](const NewerMethod& what) {
             return fmt::format("the catalogue describes \"{}\" anew; the job keeps its own copy", what.name);
@@ -97,6 +113,9 @@ std::string sentence(const Finding& found) {
         [](const EvenBorder& what) {
             return fmt::format("an even {} border runs along the picture; crop it off",
                                what.white ? "white" : "black");
+        },
+        [](const PaleHaze&) {
+            return std::string("the background is nearly white, not white: it prints as a pale rectangle");
         },
         [](const SolidAreas& what) {
             return fmt::format("big black areas, {:.1f} cm2 in all; their middle may stay on the paper",

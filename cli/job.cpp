@@ -14,7 +14,9 @@ struct Options {
 int makeJob(const Options& options) {
     if (!isJobFile(options.out))
         throw Error(Error::Kind::usage, options.out, "not a name for a job", "end it in .tympan");
-    refuseSameFile({options.out}, {options.recipe});
+    std::vector<std::string> read = picturesOfRecipe(options.recipe);
+    read.push_back(options.recipe);
+    checkOutputs({options.out}, read);
     saveJobFile(options.out, jobFromRecipe(options.recipe), {}, progressLine());
     return 0;
 }

@@ -30,7 +30,7 @@ nlohmann::ordered_json asJson(const Method& method) {
             {"summary", method.summary},
             {"turns", turnCount(method)},
             {"mirrored", mirroredBy(method) == Mirrored::yes},
-            {"laid_whole", method.laid_whole},
+            {"laid_whole", laidInOnePiece(method)},
             {"printers", printers},
             {"steps", steps},
             {"cautions", method.cautions}};

@@ -25,13 +25,14 @@ int nestPieces(const Options& options) {
     const auto since = [&] {
         return std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count();
     };
+    checkOutputs({options.out, options.svg}, {options.problem});
     const ReadNestProblem read = readNestProblem(options.problem, readText(options.problem));
     std::vector<std::string> notes;
     for (const std::string& note : read.notes)
         notes.push_back(options.problem + ": " + note + "; it was mended");
     sayFew(notes);
     NestLimits limits;
-    limits.seconds = options.seconds - since();
+    limits.seconds = options.seconds;
     limits.seed = static_cast<std::uint64_t>(options.seed);
     const NestLayout layout = nest(read.problem, limits, {}, progressLine());
     writeText(options.out, nestLayoutJson(read.problem, layout, since()));

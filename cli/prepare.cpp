@@ -17,7 +17,7 @@ int prepare(const Options& options) {
     if (!isWritablePicture(options.out))
         throw Error(Error::Kind::usage, options.out, "not a picture name that can be written",
                     "end it in .png or .tif");
-    refuseSameFile({options.out}, {options.piece.picture});
+    checkOutputs({options.out}, {options.piece.picture});
     const Job job = options.print.applied(options.piece.job());
     return namingFile(options.piece.picture, job, [&] {
         Print print = printOf(job, job.pieces.front(), job.sheets.ppi);

@@ -38,11 +38,14 @@ void keepStandardError() {
 #endif
 }
 
-void say(const std::string& sentence) {
-    std::string line = "tympan-cli: " + sentence;
-    for (char& c : line)
+std::string withoutControls(std::string text) {
+    for (char& c : text)
         if (static_cast<unsigned char>(c) < ' ' || c == 127) c = ' ';
-    writeAll(own_stream, line + "\n");
+    return text;
+}
+
+void say(const std::string& sentence) {
+    writeAll(own_stream, withoutControls("tympan-cli: " + sentence) + "\n");
 }
 
 void sayFew(const std::vector<std::string>& sentences) {

@@ -12,6 +12,9 @@ namespace tympan::cli {
 /// From now on only `say` and progress write to standard error. Called once, first.
 void keepStandardError();
 
+/// Words of files on one line of a terminal: what would steer it is a space.
+std::string withoutControls(std::string text);
+
 /// One line on standard error, whatever the sentence holds.
 void say(const std::string& sentence);
 /// At most ten of them, and how many more there are.

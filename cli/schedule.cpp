@@ -4,6 +4,7 @@
 
 #include "cli/arguments.h"
 #include "cli/say.h"
+#include "core/base/number.h"
 #include "core/base/write_aside.h"
 #include "core/job/edits.h"
 #include "core/schedule/calendar_file.h"
@@ -20,14 +21,10 @@ struct Options {
 
 /// A number and what is left of the words after it.
 std::pair<double, std::string> numberIn(const std::string& option, const std::string& words) {
-    try {
-        std::size_t read = 0;
-        const double value = std::stod(words, &read);
-        return {value, words.substr(read)};
-    } catch (const std::exception&) {
-        throw Error(Error::Kind::usage, "", fmt::format("{}: {} is no number", option, words),
-                    "write it like 21C or 50%");
-    }
+    std::string_view rest;
+    if (const auto value = numberAtStart(words, &rest)) return {*value, std::string(rest)};
+    throw Error(Error::Kind::usage, "", fmt::format("{}: {} is no number", option, words),
+                "write it like 21C or 50%");
 }
 
 double celsiusOf(const std::string& words) {
@@ -98,7 +95,7 @@ void addSchedule(CommandLine& line) {
     command.option("--humidity", options->humidity, "where it dries (50%)");
     command.oneOf("--air", options->air, {"still", "moving", "sun"}, "where it dries (still)");
     command.does([options] {
-        refuseSameFile({options->out, options->ics}, {options->job});
+        checkOutputs({options->out, options->ics}, {options->job});
         return schedule(*options);
     });
 }

@@ -29,7 +29,7 @@ struct Options {
     std::string out, paper = "A4", margin = "5mm", band = "7mm", plan, guide;
     std::string printer;  ///< a profile, or the name of one that is kept
     std::string only, joint, overlap = "10mm", seams = "quiet";
-    bool fewest = false;
+    bool fewest = false, part = false;
     int more_sheets = 0, pass = 0;
     std::string cuts, cut_from = "printed-side", cut_beyond = "0mm", turning;
     bool cut_lines = false, corner_marks = false, spares = false;
@@ -232,6 +232,7 @@ void addSheets(CommandLine& line) {
     command.oneOf("--joint", options->joint, namesOf(joints), "how sheets meet (as the method asks)");
     command.option("--overlap", options->overlap, "how far sheets overlap that do");
     command.oneOf("--seams", options->seams, namesOf(seam_manners), "where seams are laid");
+    command.flag("--part", options->part, "part a picture that is laid in one piece, though its joins show");
     command.flag("--fewest", options->fewest, "as few sheets as any way of laying them takes");
     command.whole("--more-sheets", options->more_sheets, 0, 50, "sheets more than it takes, to hide seams");
     command.whole("--pass", options->pass, 1, 2,
@@ -251,9 +252,10 @@ void addSheets(CommandLine& line) {
     command.flag("--corner-marks", options->corner_marks, "print marks for a cutting machine");
     command.option("--plan", options->plan, "also write which region lies where, as JSON");
     command.does([options] {
-        refuseSameFile({options->out, options->plan, options->guide, options->cuts},
-                       {options->piece.picture});
-        const OpenedJob opened = jobOf(*options);
+        checkOutputs({options->out, options->plan, options->guide, options->cuts}, {options->piece.picture});
+        OpenedJob opened = jobOf(*options);
+        if (options->part)
+            for (Piece& piece : opened.job.pieces) piece.joining.parted = true;
         if (isJobFile(options->piece.picture)) return sheets(*options, opened);
         return namingFile(options->piece.picture, opened.job, [&] { return sheets(*options, opened); });
     });

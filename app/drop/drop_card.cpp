@@ -10,6 +10,7 @@
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
 #include "app/widgets/colour_button.h"
+#include "app/widgets/focus_within.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/method_finder.h"
 #include "app/widgets/tray_parts.h"
@@ -176,6 +177,12 @@ void DropCard::hang() {
 }
 
 bool DropCard::event(QEvent* event) {
+    if (event->type() == QEvent::ShortcutOverride) {
+        // Single keys are the window's stations elsewhere.
+        if ((static_cast<QKeyEvent*>(event)->modifiers() & (Qt::ControlModifier | Qt::AltModifier)) == 0)
+            event->accept();
+        return true;
+    }
     const bool done = QFrame::event(event);
     // More or fewer answers make the card taller or shorter about its middle.
     if (event->type() == QEvent::LayoutRequest && isVisible()) {
@@ -189,7 +196,9 @@ bool DropCard::event(QEvent* event) {
 void DropCard::keyPressEvent(QKeyEvent* event) {
     if (event->key() == Qt::Key_Escape) return emit cancelled();
     if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) return hang();
-    QFrame::keyPressEvent(event);
+    event->accept();  // no key of the card means anything to the window behind
 }
+
+bool DropCard::focusNextPrevChild(bool next) { return focusNextWithin(*this, next); }
 
 }  // namespace tympan::app

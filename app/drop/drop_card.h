@@ -32,6 +32,7 @@ class DropCard : public QFrame {
   protected:
     bool event(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    bool focusNextPrevChild(bool next) override;
 
   private:
     void hang();

@@ -9,7 +9,10 @@
 namespace tympan::app {
 
 NewPictures::NewPictures(JobStore& store, QWidget& room)
-    : QObject(&room), store_(store), room_(room), card_(new DropCard(&room)) {
+    : QObject(&room), store_(store), room_(room), shade_(new QWidget(&room)), card_(new DropCard(&room)) {
+    shade_->setObjectName(QStringLiteral("behind-the-card"));
+    shade_->setAttribute(Qt::WA_NoMousePropagation);
+    shade_->hide();
     card_->hide();
     connect(card_, &DropCard::printWanted, this, &NewPictures::printWanted);
     connect(card_, &DropCard::cancelled, this, &NewPictures::dismiss);
@@ -26,6 +29,8 @@ void NewPictures::ask(const std::vector<ArtworkPtr>& artworks) {
         waiting_.insert(waiting_.end(), artworks.begin(), artworks.end());
         return;
     }
+    shade_->show();
+    shade_->raise();
     card_->show();
     card_->raise();
     card_->ask(artworks, store_.job().unit, store_.job().sheets.paper);
@@ -63,12 +68,14 @@ void NewPictures::hangUp(const std::vector<NewPiece>& pieces) {
 }
 
 void NewPictures::dismiss() {
+    shade_->hide();
     card_->hide();
     emit done();
     if (!waiting_.empty()) ask(std::exchange(waiting_, {}));
 }
 
 void NewPictures::place() {
+    shade_->setGeometry(room_.rect());
     card_->adjustSize();
     card_->move(std::max(0, (room_.width() - card_->width()) / 2),
                 std::max(0, (room_.height() - card_->height()) / 2));

@@ -38,6 +38,7 @@ class NewPictures : public QObject {
 
     JobStore& store_;
     QWidget& room_;
+    QWidget* shade_;  ///< over the window while the card asks: clicks beside it do nothing
     DropCard* card_;
     bool same_object_ = false;
     std::vector<ArtworkPtr> waiting_;  ///< that came while the card was open

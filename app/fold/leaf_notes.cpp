@@ -79,6 +79,7 @@ void LeafNotes::say(const Job& job, const Piece& piece, const FoldScene& scene) 
     const Object& object = objectOf(job, piece);
     const QString paper = QString::fromStdString(job.sheets.paper.name);
     const QString on = scene.with_others   ? tr("printed as one with others")
+                       : scene.sheets == 0 ? tr("its sheets are not known yet")
                        : scene.sheets != 1 ? tr("on %1 sheets of %2").arg(scene.sheets).arg(paper)
                        : scene.sharing > 1 ? tr("%1 to a sheet of %2").arg(scene.sharing).arg(paper)
                                            : tr("on one sheet of %1").arg(paper);

@@ -22,13 +22,6 @@ namespace {
 constexpr int ticket_width = 178, ticket_height = 92, ticket_gap = 12, left_margin = 16, top = 22,
               thumb_side = 46;
 
-/// What a maker would measure on the finished object: on a tin along its girth, else what is left of the
-/// picture.
-SizeMm sizeOnObject(const Job& job, const Piece& piece) {
-    const Landing landing = landingOf(job, piece);
-    return landing.bend ? piece.size : SizeMm{landing.box.width, landing.box.height};
-}
-
 /// The finished object at the size of a thumbnail.
 QImage thumbOf(const Job& job, const Piece& piece, const std::stop_token& stop) {
     const Object& object = objectOf(job, piece);
@@ -164,8 +157,8 @@ void TicketLine::paintTicket(QPainter& painter, int index) const {
     painter.setFont(textFont(TextSize::normal, true));
     write(10, QString::fromStdString(piece.name), t.text);
     painter.setFont(textFont(TextSize::small));
-    write(28, sizeText(sizeOnObject(job, piece), job.unit), t.text);
-    write(44, QString::fromStdString(objectOf(job, piece).name), t.quiet);
+    write(28, sizeText(seenSizeOf(job, piece), job.unit), t.text);
+    write(44, QString::fromStdString(calledBy(objectOf(job, piece))), t.quiet);
     painter.setPen(t.quiet);
     painter.drawText(QRect(r.left() + 8, r.bottom() - 24, 100, 18), Qt::AlignVCenter,
                      mirroredText(mirroredInPrint(job, piece)));
@@ -179,8 +172,9 @@ void TicketLine::paintTicket(QPainter& painter, int index) const {
 }
 
 void TicketLine::mousePressEvent(QMouseEvent* event) {
+    // What is asked for in a dialog lets other things happen meanwhile: nothing of the job is held across it.
+    if (store_.job().pieces.empty()) return emit openWanted();
     const auto& pieces = store_.job().pieces;
-    if (pieces.empty()) emit openWanted();
     for (std::size_t i = 0; i < pieces.size(); ++i)
         if (ticketRect(static_cast<int>(i)).contains(event->pos())) {
             store_.choose(pieces[i].id);

@@ -86,6 +86,8 @@ const RunBook::Open* Planning::run() const {
     return uuid.empty() ? nullptr : book_.ofJob(uuid);
 }
 
+bool Planning::hasWork() const { return !store_.job().pieces.empty(); }
+
 void Planning::wanted(bool wanted) {
     wanted_ = wanted;
     refresh();

@@ -36,6 +36,8 @@ class Planning : public QObject {
     WorkOrder orderOf(const Job& job) const;
     MeasuredWaits measured() const;
     const RunBook::Open* run() const;
+    /// Whether there is anything to plan.
+    bool hasWork() const;
     /// Whether somebody looks: a plan that nobody sees is not made.
     void wanted(bool wanted);
 

@@ -25,11 +25,16 @@ RunBook::~RunBook() = default;
 
 void RunBook::mend() {
     if (file_ == ":memory:") return;
-    if (const auto mended = mendRecord(file_))
-        mended_ = tr("The record was damaged. It is kept as %1; %2 runs and %3 pieces of it could be read.")
-                      .arg(QString::fromStdString(mended->kept.string()))
-                      .arg(mended->runs)
-                      .arg(mended->entries);
+    const auto mended = mendRecord(file_);
+    if (!mended) return;
+    QString sentence =
+        tr("The record was damaged. It is kept as %1; %2 runs and %3 pieces of it could be read.")
+            .arg(QString::fromStdString(mended->kept.string()))
+            .arg(mended->runs)
+            .arg(mended->entries);
+    if (mended->unread > 0 || mended->cut_short)
+        sentence += QLatin1Char(' ') + tr("Not all of it: some may be lost.");
+    tell(sentence);
 }
 
 void RunBook::load() {
@@ -38,17 +43,28 @@ void RunBook::load() {
         store_ = std::make_unique<RunStore>(file_);
         for (const std::string& id : store_->open()) {
             try {
-                open_.push_back({id, stateOf(store_->read(id)), {}, {}});
+                const WorkRun run = store_->read(id);
+                open_.push_back({id, stateOf(run), {}, {}});
+                for (const std::string& each : run.left_out)
+                    tell(
+                        tr("Left out of the work on %1: %2")
+                            .arg(QString::fromStdString(run.start.order.name), QString::fromStdString(each)));
             } catch (const Error& error) {
                 // One that cannot be read keeps none of the others away; it stays on the disk.
-                emit failed(QString::fromUtf8(error.what()));
+                tell(QString::fromUtf8(error.what()));
             }
         }
-        planAll();
     } catch (const Error& error) {
         store_.reset();
-        emit failed(QString::fromUtf8(error.what()));
+        tell(QString::fromUtf8(error.what()));
     }
+    planAll();
+}
+
+void RunBook::tell(const QString& sentence) {
+    // The window that shows it is made after this, and asks for it.
+    if (!said_.isEmpty()) said_ += QLatin1Char('\n');
+    said_ += sentence;
 }
 
 const RunBook::Open* RunBook::find(const std::string& run) const {
@@ -65,7 +81,10 @@ const RunBook::Open* RunBook::ofJob(const std::string& uuid) const {
 
 const RunBook::Open* RunBook::foremost() const {
     const auto rank = [](const Open& each) {
-        const bool hands = each.now.kind == Now::Kind::hands;
+        // What is in the oven or held for so long and no longer has one's hands, too.
+        const Task* task = findTask(each.state, each.now.task);
+        const bool hands =
+            each.now.kind == Now::Kind::hands || (each.now.kind == Now::Kind::wait && task && task->attended);
         return std::tuple{!hands, !each.now.until, each.now.until.value_or(each.now.from)};
     };
     const Open* best = nullptr;
@@ -112,7 +131,14 @@ bool RunBook::happen(const std::string& named, Event event) {
     const std::string run = named;  // it may be the open run's own, which goes when it ends
     const auto found =
         std::find_if(open_.begin(), open_.end(), [&](const Open& each) { return each.id == run; });
-    if (found == open_.end() || !store_) return false;
+    if (!store_) {
+        emit failed(tr("The record cannot be opened: this was not kept."));
+        return false;
+    }
+    if (found == open_.end()) {
+        emit failed(tr("The work on this has ended."));
+        return false;
+    }
     event.at = clock_.now();
     try {
         store_->add(run, event);
@@ -151,10 +177,15 @@ void RunBook::planAll() {
     std::vector<TimeSpan> taken;
     // The first begun stands last in the list.
     for (auto each = open_.rbegin(); each != open_.rend(); ++each) {
-        each->plan = planFrom(each->state, clock_.zone(), now, at_once, taken);
+        try {
+            each->plan = planFrom(each->state, clock_.zone(), now, at_once, taken);
+        } catch (const Error& error) {
+            emit failed(QString::fromUtf8(error.what()));  // its plan stays what it was; the others go on
+            continue;
+        }
         each->now = nowOf(each->state, each->plan, now);
         for (std::size_t i = 0; i < each->plan.tasks.size(); ++i)
-            if (each->plan.tasks[i].hands && !isDone(each->state, each->plan.tasks[i].id))
+            if (each->plan.tasks[i].takesHands() && !isDone(each->state, each->plan.tasks[i].id))
                 taken.push_back(each->plan.times[i]);
     }
 }

@@ -32,8 +32,9 @@ class RunBook : public QObject {
     /// Of all: what is before one's hands now, and of which run; none where nothing is under way.
     const Open* foremost() const;
 
-    /// What became of a record that was damaged; empty: it was sound.
-    const QString& mended() const { return mended_; }
+    /// What was found when the record was opened: damage, and what of it could not be read. Empty: it was
+    /// sound.
+    const QString& said() const { return said_; }
     /// Empty when it could not be kept; `failed` then says why.
     std::string begin(const WorkOrder& order, const WorkWishes& wishes, const MeasuredWaits& measured = {});
     /// All that ever began, the latest first, and one of them; nothing where it cannot be read.
@@ -54,13 +55,14 @@ class RunBook : public QObject {
   private:
     void load();
     void mend();
+    void tell(const QString& sentence);
     void planAll();
     void look();
 
     WorkClock& clock_;
     std::filesystem::path file_;
     std::unique_ptr<RunStore> store_;
-    QString mended_;
+    QString said_;
     std::vector<Open> open_;
     Moment planned_at_;
 };

@@ -1,7 +1,7 @@
 #pragma once
 #include <QObject>
 
-#include "core/schedule/time_zone.h"
+#include "core/time/time_zone.h"
 
 class QTimer;
 

@@ -25,8 +25,7 @@ constexpr double look_px = 3e5;
 
 }  // namespace
 
-std::optional<PatchSpot> askPatch(QWidget* parent, const Job& job, const Piece& piece,
-                                  RenderService& service) {
+std::optional<PatchSpot> askPatch(QWidget* parent, Job job, Piece piece, RenderService& service) {
     QDialog dialog(parent);
     QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("patch"), tr("Mend a spot"));
     outer->addWidget(quietLabel(

@@ -15,7 +15,6 @@ struct PatchSpot {
 };
 
 /// Asks which spot of a piece, and how large; nothing when the maker thought better of it.
-std::optional<PatchSpot> askPatch(QWidget* parent, const Job& job, const Piece& piece,
-                                  RenderService& service);
+std::optional<PatchSpot> askPatch(QWidget* parent, Job job, Piece piece, RenderService& service);
 
 }  // namespace tympan::app

@@ -16,7 +16,7 @@ constexpr double first_mm = 610;  // a roll of 24 inches, until another is typed
 QString tr(const char* words) { return QCoreApplication::translate("Roll", words); }
 }  // namespace
 
-std::optional<Paper> askRoll(QWidget* parent, const Job& job) {
+std::optional<Paper> askRoll(QWidget* parent, Job job) {
     QDialog dialog(parent);
     QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("roll"), tr("Paper from a roll"));
     outer->addWidget(

@@ -51,8 +51,19 @@ Exports::Exports(JobStore& store, RenderService& service, QObject* parent)
                                                 .arg(tray->of)
                                                 .arg(tray->printer));
                 }
-                emit ended(false, sentence.isEmpty() ? tr("Stopped. Nothing was written.") : sentence);
+                emit ended(false, (sentence.isEmpty() ? tr("Stopped.") : sentence) + QLatin1Char(' ') +
+                                      written(std::exchange(written_, {})));
             });
+}
+
+QString Exports::written(const std::vector<std::filesystem::path>& files) {
+    QStringList names;
+    for (const std::filesystem::path& file : files)
+        // What was only handed on is gone again.
+        if (std::error_code none; std::filesystem::exists(file, none))
+            names << QString::fromStdString(file.filename().string());
+    return names.isEmpty() ? tr("Nothing was written.")
+                           : tr("Written before that: %1.").arg(names.join(QStringLiteral(", ")));
 }
 
 void Exports::stop() { service_.cancel(view()); }
@@ -69,7 +80,15 @@ void Exports::run(const QString& what, const Work& work) {
     service_.request(
         view(),
         [this, job = store_.job(), work, sink](const std::stop_token& stop) -> RenderService::Finish {
-            Exported made = work(job, {stop, sink});
+            Exported made;
+            std::vector<std::filesystem::path> files;
+            try {
+                const NotedFiles noted(files);
+                made = work(job, {stop, sink});
+            } catch (...) {
+                QMetaObject::invokeMethod(this, [this, files] { written_ = files; });
+                throw;
+            }
             return [this, made] {
                 running_ = false;
                 Exported done = made;
@@ -78,7 +97,7 @@ void Exports::run(const QString& what, const Work& work) {
                 emit ended(true, sentence(done));
             };
         },
-        Lane::background);
+        Lane::background, Result::happened);
 }
 
 void Exports::runOnSheets(const QString& what, const SheetWork& work) {

@@ -57,6 +57,10 @@ class Exports : public QObject {
     /// `pass`: of sheets that go through the printer twice, the colour or the white.
     void print(const QString& printer, const WhichSheets& which, int pass = 1);
 
+    /// Sheets of an earlier printing once more, by their places in it: what did not come out, or their white.
+    void printAgain(const QString& printer, const std::shared_ptr<const tympan::app::Handed>& of,
+                    const std::vector<std::size_t>& places, int pass);
+
     /// The same on a printer that is not there: what would lie in its tray after all passes.
     void tryOn(const SimulatedPrinter& printer, const WhichSheets& which);
 
@@ -75,9 +79,13 @@ class Exports : public QObject {
     using SheetWork = std::function<Exported(const Job&, const Imposition&, const Progress&)>;
     void runOnSheets(const QString& what, const SheetWork& work);
 
+    /// What of several files is there although the last of them is not, as a sentence.
+    static QString written(const std::vector<std::filesystem::path>& files);
+
     JobStore& store_;
     RenderService& service_;
     bool running_ = false;
+    std::vector<std::filesystem::path> written_;  ///< before an export was stopped or failed
     std::shared_ptr<Tried> tray_;  ///< what has come out of a simulated printer, while one prints
 };
 

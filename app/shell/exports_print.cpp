@@ -63,25 +63,59 @@ QImage pressed(const TraySheet& sheet, const Job& job, const Piece& piece) {
 
 }  // namespace
 
+namespace {
+
+/// Hands sheets over; what is told is told once the print service has them, even when it was stopped since.
+Exported handedOver(const QString& printer, std::shared_ptr<const Handed> of, std::vector<std::size_t> places,
+                    int pass, const Progress& progress) {
+    Imposition sheets = of->sheets;
+    sheets.sheets.clear();
+    for (const std::size_t place : places) sheets.sheets.push_back(of->sheets.sheets[place]);
+    sheets = onlyPass(std::move(sheets), pass);
+    Sent sent;
+    sent.write(of->job, sheets, progress);
+    progress.at(1);
+    const auto [number, refused] =
+        printPdf(printer, sent.file(), QString::fromStdString(of->job.name), of->job.sheets.paper);
+    if (!refused.isEmpty())
+        throw Error(Error::Kind::output, printer.toStdString(),
+                    "the printer did not take it (" + refused.toStdString() + ")",
+                    "save a PDF and print that");
+    const auto printed =
+        std::make_shared<const Printed>(Printed{printer, number, std::move(of), std::move(places), pass});
+    return Exported{Exported::What::printed, {}, {}, printed->places.size(), printer, {}, printed};
+}
+
+}  // namespace
+
+QStringList Printed::names() const {
+    QStringList names;
+    for (const std::size_t place : places) names << sheetLabel(of->job, of->sheets.sheets[place]);
+    return names;
+}
+
 void Exports::print(const QString& printer, const WhichSheets& which, int pass) {
     runOnSheets(tr("Handing it to the printer"), [=](const Job& job, const Imposition& imposition,
                                                      const Progress& progress) {
-        const Imposition sheets = onlyAsked(onlyPass(asked(imposition, job, which), pass), which);
-        Sent sent;
-        sent.write(job, sheets, progress);
-        progress.at(1);
-        const auto [number, refused] =
-            printPdf(printer, sent.file(), QString::fromStdString(job.name), job.sheets.paper);
-        if (!refused.isEmpty())
-            throw Error(Error::Kind::output, printer.toStdString(),
-                        "the printer did not take it (" + refused.toStdString() + ")",
-                        "save a PDF and print that");
-        auto printed = std::make_shared<Printed>(Printed{printer, number, which, pass, {}});
-        for (const Sheet& sheet : sheets.sheets) {
-            printed->sheets << sheetLabel(job, sheet);
-            if (sheet.passes > pass) ++printed->again;
-        }
-        return Exported{Exported::What::printed, {}, {}, sheets.sheets.size(), printer, {}, printed};
+        auto handed = std::make_shared<const Handed>(Handed{job, asked(imposition, job, which)});
+        const std::vector<Sheet>& all = handed->sheets.sheets;
+        std::vector<std::size_t> places;
+        for (std::size_t i = 0; i < all.size(); ++i)
+            if (all[i].passes >= pass) places.push_back(i);
+        // Numbers are those of the sheets that come out in this pass.
+        const std::size_t first = static_cast<std::size_t>(std::max(1, which.first)) - 1;
+        if (which.last > 0 && static_cast<std::size_t>(which.last) < places.size())
+            places.resize(static_cast<std::size_t>(which.last));
+        places.erase(places.begin(),
+                     places.begin() + static_cast<std::ptrdiff_t>(std::min(first, places.size())));
+        return handedOver(printer, std::move(handed), std::move(places), pass, progress);
+    });
+}
+
+void Exports::printAgain(const QString& printer, const std::shared_ptr<const Handed>& of,
+                         const std::vector<std::size_t>& places, int pass) {
+    run(tr("Handing it to the printer"), [=](const Job&, const Progress& progress) {
+        return handedOver(printer, of, places, pass, progress);
     });
 }
 

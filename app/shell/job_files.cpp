@@ -27,6 +27,12 @@ std::filesystem::path recoveryFolder() {
 
 std::filesystem::path path(const QString& file) { return file.toStdString(); }
 
+/// The folder is made when something is first kept.
+void keepIn(std::unique_ptr<Recovery>& recovery, const Job& job, const std::filesystem::path& file) {
+    if (!recovery) recovery = std::make_unique<Recovery>(recoveryFolder());
+    recovery->keep(job, file);
+}
+
 /// The first object as it will look when done, as PNG.
 QByteArray previewOf(const Job& job, const Progress& progress) {
     QByteArray png;
@@ -61,16 +67,46 @@ JobFiles::JobFiles(JobStore& store, RenderService& service, QObject* parent)
         emit changed();
     });
     connect(&service_, &RenderService::failed, this, [this](const QString& failed, const QString& sentence) {
-        if (failed == keeping)
-            emit ended(false, tr("The work cannot be kept for a crash: %1").arg(sentence));
-        else if (failed == view)
+        // Without a sentence a later request took its place.
+        if (failed == keeping && !sentence.isEmpty())
+            emit ended(false, tr("Autosave failed: %1").arg(sentence));
+        else if (failed == view) {
             emit ended(false, sentence.isEmpty() ? tr("Stopped. Nothing was changed.") : sentence);
+            turnIsOver();
+        }
     });
 }
 
 JobFiles::~JobFiles() {
     // The service has stopped: what was asked of it last may not have been done.
-    if (given_up_ && recovery_) recovery_->clear();
+    if (given_up_ && kept_->recovery) kept_->recovery->clear();
+}
+
+void JobFiles::inTurn(std::function<void()> operation) {
+    if (busy_) return waiting_.push_back(std::move(operation));
+    busy_ = true;
+    operation();
+}
+
+void JobFiles::turnIsOver() {
+    busy_ = false;
+    if (waiting_.empty()) return;
+    const std::function<void()> next = std::move(waiting_.front());
+    waiting_.pop_front();
+    inTurn(next);
+}
+
+/// Does something with what is kept for a crash, off the interface thread, unless a later change was quicker.
+void JobFiles::change(std::function<void(std::unique_ptr<Recovery>&)> how) {
+    service_.request(keeping,
+                     [kept = kept_, asked = ++asked_,
+                      how = std::move(how)](const std::stop_token&) -> RenderService::Finish {
+                         const std::lock_guard hold(kept->lock);
+                         if (asked < kept->done) return [] {};
+                         kept->done = asked;
+                         how(kept->recovery);
+                         return [] {};
+                     });
 }
 
 bool JobFiles::isJob(const QString& file) {
@@ -117,14 +153,22 @@ void JobFiles::take(ReadJob read, const QString& file, const QString& said) {
 }
 
 void JobFiles::open(const QString& name) {
-    const QString file = QFileInfo(name).absoluteFilePath();
-    emit started(tr("Opening %1").arg(QFileInfo(file).fileName()));
-    service_.request(view, [this, file](const std::stop_token& stop) -> RenderService::Finish {
-        return [this, file, read = openJobFile(path(file), {stop, {}})] {
-            giveUp();
-            take(read, file, {});
-            if (read.faults.empty()) remember(file);
-        };
+    inTurn([this, file = QFileInfo(name).absoluteFilePath(), before = store_.job()] {
+        emit started(tr("Opening %1").arg(QFileInfo(file).fileName()));
+        service_.request(view, [this, file, before](const std::stop_token& stop) -> RenderService::Finish {
+            return [this, file, before, read = openJobFile(path(file), {stop, {}})] {
+                if (store_.job() != before && unsaved()) {
+                    emit ended(false,
+                               tr("%1 was not opened: the job here has changed meanwhile. Open it again.")
+                                   .arg(QFileInfo(file).fileName()));
+                } else {
+                    giveUp();
+                    take(read, file, {});
+                    if (read.faults.empty()) remember(file);
+                }
+                turnIsOver();
+            };
+        });
     });
 }
 
@@ -137,27 +181,32 @@ bool JobFiles::save() {
 void JobFiles::saveAs(const QString& name) {
     QString file = QFileInfo(name).absoluteFilePath();
     if (!isJob(file)) file += QStringLiteral(".tympan");
-    emit started(tr("Saving %1").arg(QFileInfo(file).fileName()));
-    const auto sink = [this](double part) {
-        QMetaObject::invokeMethod(this, [this, part] { emit progressed(part); });
-    };
-    service_.request(
-        view, [this, job = store_.job(), file, sink](const std::stop_token& stop) -> RenderService::Finish {
-            const QByteArray preview = previewOf(job, {stop, {}});
-            saveJobFile(path(file), job,
-                        {reinterpret_cast<const unsigned char*>(preview.constData()),
-                         static_cast<std::size_t>(preview.size())},
-                        {stop, sink});
-            return [this, job, file] {
-                file_ = file;
-                read_only_ = false;
-                saved_ = job;
-                remember(file);
-                if (!unsaved()) giveUp();
-                emit ended(true, tr("Saved %1.").arg(QFileInfo(file).fileName()));
-                emit changed();
-            };
-        });
+    inTurn([this, job = store_.job(), file] {
+        emit started(tr("Saving %1").arg(QFileInfo(file).fileName()));
+        const auto sink = [this](double part) {
+            QMetaObject::invokeMethod(this, [this, part] { emit progressed(part); });
+        };
+        service_.request(
+            view,
+            [this, job, file, sink](const std::stop_token& stop) -> RenderService::Finish {
+                const QByteArray preview = previewOf(job, {stop, {}});
+                saveJobFile(path(file), job,
+                            {reinterpret_cast<const unsigned char*>(preview.constData()),
+                             static_cast<std::size_t>(preview.size())},
+                            {stop, sink});
+                return [this, job, file] {
+                    file_ = file;
+                    read_only_ = false;
+                    saved_ = job;
+                    remember(file);
+                    if (!unsaved()) giveUp();
+                    emit ended(true, tr("Saved %1.").arg(QFileInfo(file).fileName()));
+                    emit changed();
+                    turnIsOver();
+                };
+            },
+            Lane::looked_at, Result::happened);
+    });
 }
 
 QStringList JobFiles::recent() {
@@ -170,48 +219,40 @@ QStringList JobFiles::recent() {
 void JobFiles::keep() {
     if (!unsaved()) return;
     given_up_ = false;
-    service_.request(
-        keeping, [this, job = store_.job(), file = file_](const std::stop_token&) -> RenderService::Finish {
-            keepNow(job, file);
-            return [] {};
-        });
-}
-
-/// On a thread of the service; only the view for keeping comes here, one at a time.
-void JobFiles::keepNow(const Job& job, const QString& file) {
-    if (!recovery_) recovery_ = std::make_shared<Recovery>(recoveryFolder());
-    recovery_->keep(job, path(file));
+    change([job = store_.job(), file = file_](std::unique_ptr<Recovery>& recovery) {
+        keepIn(recovery, job, path(file));
+    });
 }
 
 void JobFiles::giveUp() {
     soon_.stop();
     given_up_ = true;
-    service_.request(keeping, [this](const std::stop_token&) -> RenderService::Finish {
-        if (recovery_) recovery_->clear();
-        return [] {};
+    change([](std::unique_ptr<Recovery>& recovery) {
+        if (recovery) recovery->clear();
     });
 }
 
 std::vector<LeftWork> JobFiles::leftOver() const { return leftWork(recoveryFolder()); }
 
 void JobFiles::recover(const LeftWork& left) {
-    emit started(tr("Opening the work that was left"));
-    service_.request(view, [this, left](const std::stop_token& stop) -> RenderService::Finish {
-        return [this, left, read = openLeftWork(left, {stop, {}})] {
-            take(read, QString::fromStdString(left.file.string()),
-                 tr("The work is here as it was. It is not saved yet."));
-            saved_ = Job{};
-            given_up_ = false;
-            // What was left goes only when it is kept anew, and only when all of it could be read.
-            service_.request(keeping,
-                             [this, left, job = store_.job(), file = file_,
-                              whole = read.faults.empty()](const std::stop_token&) -> RenderService::Finish {
-                                 keepNow(job, file);
-                                 if (whole) removeLeftWork(left);
-                                 return [] {};
-                             });
-            emit changed();
-        };
+    inTurn([this, left] {
+        emit started(tr("Opening the work that was left"));
+        service_.request(view, [this, left](const std::stop_token& stop) -> RenderService::Finish {
+            return [this, left, read = openLeftWork(left, {stop, {}})] {
+                take(read, QString::fromStdString(left.file.string()),
+                     tr("The work is here as it was. It is not saved yet."));
+                saved_ = Job{};
+                given_up_ = false;
+                // What was left goes only when it is kept anew, and only when all of it could be read.
+                change([left, job = store_.job(), file = file_,
+                        whole = read.faults.empty()](std::unique_ptr<Recovery>& recovery) {
+                    keepIn(recovery, job, path(file));
+                    if (whole) removeLeftWork(left);
+                });
+                emit changed();
+                turnIsOver();
+            };
+        });
     });
 }
 

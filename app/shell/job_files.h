@@ -2,7 +2,10 @@
 #include <QObject>
 #include <QStringList>
 #include <QTimer>
+#include <deque>
+#include <functional>
 #include <memory>
+#include <mutex>
 
 #include "core/job/recovery.h"
 
@@ -43,6 +46,8 @@ class JobFiles : public QObject {
     /// The work is saved or given up: nothing needs to be kept.
     void giveUp();
     void stop();
+    /// Whether something was asked for that has not begun yet.
+    bool waiting() const { return !waiting_.empty(); }
 
   signals:
     void started(const QString& what);
@@ -52,17 +57,31 @@ class JobFiles : public QObject {
     void changed();
 
   private:
+    /// One after the other: each opening and saving is finished or stopped before the next begins.
+    void inTurn(std::function<void()> operation);
+    void turnIsOver();
     void keep();
-    void keepNow(const Job& job, const QString& file);
     void take(ReadJob read, const QString& file, const QString& said);
 
     JobStore& store_;
     RenderService& service_;
-    QString file_, running_;
+    QString file_;
     Job saved_;
     bool read_only_ = false, given_up_ = false;
     QTimer soon_;
-    std::shared_ptr<Recovery> recovery_;
+    bool busy_ = false;
+    std::deque<std::function<void()>> waiting_;
+
+    /// The work that is kept for a crash. Requests run on two threads and may overtake each other: of two the
+    /// later asked one counts.
+    struct Kept {
+        std::mutex lock;
+        std::unique_ptr<Recovery> recovery;
+        std::uint64_t done = 0;
+    };
+    void change(std::function<void(std::unique_ptr<Recovery>&)> how);
+    std::shared_ptr<Kept> kept_ = std::make_shared<Kept>();
+    std::uint64_t asked_ = 0;
 };
 
 }  // namespace tympan::app

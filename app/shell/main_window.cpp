@@ -82,7 +82,7 @@ MainWindow::MainWindow(const std::filesystem::path& record)
         foot_->say(tr("A way of your own was left out: %1").arg(methodFaults().join(QStringLiteral(" · "))),
                    false);
     sayWhatFellDue();
-    if (!runs_.mended().isEmpty()) foot_->say(runs_.mended(), false);
+    if (!runs_.said().isEmpty()) foot_->say(runs_.said(), false);
 }
 
 MainWindow::~MainWindow() {
@@ -310,6 +310,7 @@ void MainWindow::closeEvent(QCloseEvent* event) {
         event->ignore();
         return afterSaving([this] {
             leaving_ = true;
+            files_.giveUp();
             close();
         });
     }

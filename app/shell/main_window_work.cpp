@@ -47,7 +47,7 @@ void MainWindow::connectWork() {
     connect(&exports_, &Exports::exported, follow_, [this](const Exported& done) {
         if (done.sent) follow_->begin(*done.sent);
     });
-    connect(follow_, &PrintFollow::againWanted, &exports_, &Exports::print);
+    connect(follow_, &PrintFollow::againWanted, &exports_, &Exports::printAgain);
     connect(strips_, &StripDesk::changed, look_, &WorthALook::refresh);
     look_->offer([this](const Piece& piece) -> QString {
         const MeasuredTransfer* strip = strips_->offeredFor(piece);

@@ -1,11 +1,10 @@
 #pragma once
 #include <QString>
 #include <QStringList>
+#include <memory>
+#include <vector>
 
-namespace tympan {
-struct Job;
-struct Sheet;
-}  // namespace tympan
+#include "core/layout/imposition.h"
 
 namespace tympan::app {
 
@@ -16,14 +15,21 @@ struct WhichSheets {
     int first = 1, last = 0;  ///< only these of them, in the order in which they come out; 0: to the end
 };
 
+/// The sheets of a printing and the job that they were made from: what is printed again later, and the white
+/// of what goes through twice, is of these sheets, whatever has become of the job since.
+struct Handed {
+    Job job;            ///< as it is printed
+    Imposition sheets;  ///< in the order in which they come out
+};
+
 /// What was handed to a printer of the system.
 struct Printed {
     QString printer;
     int number = 0;  ///< the print service's
-    WhichSheets which;
+    std::shared_ptr<const Handed> of;
+    std::vector<std::size_t> places;  ///< which of its sheets, in the order in which they come out
     int pass = 1;
-    QStringList sheets;  ///< what they are called, in the order in which they come out
-    int again = 0;       ///< so many of them go through once more
+    QStringList names() const;
 };
 
 /// What a sheet is called where sheets are counted and printed: "A1 · Star chart".

@@ -33,10 +33,10 @@ std::size_t RenderService::stopView(const QString& view) {
     return erased;
 }
 
-void RenderService::request(const QString& view, Work work, Lane lane) {
+void RenderService::request(const QString& view, Work work, Lane lane, Result result) {
     const std::lock_guard hold(lock_);
     stopView(view);
-    waiting_.push_front({view, std::move(work), lane, {}});
+    waiting_.push_front({view, std::move(work), lane, result, {}});
     wake_.notify_all();  // either thread may be the one that may take it
 }
 
@@ -101,10 +101,11 @@ void RenderService::finished(const Task& task, const Finish& finish, const QStri
     }
     const std::stop_token stopped = task.stop.get_token();
     const QString view = task.view;
-    QMetaObject::invokeMethod(this, [this, finish, fault, stopped, view] {
+    const bool happened = task.result == Result::happened;
+    QMetaObject::invokeMethod(this, [this, finish, fault, stopped, view, happened] {
         if (!fault.isEmpty() || !finish)
             emit failed(view, fault);
-        else if (!stopped.stop_requested())
+        else if (happened || !stopped.stop_requested())
             finish();
         else
             emit failed(view, {});

@@ -15,6 +15,10 @@ namespace tympan::app {
 /// searching, writing files) may take its time.
 enum class Lane { looked_at, background };
 
+/// What becomes of a result that was stopped after it was there: one that is only shown is dropped; what has
+/// happened outside the program (a file written, sheets handed over) is told all the same.
+enum class Result { shown, happened };
+
 /// Two threads for everything that takes longer than a frame. Each request belongs to a view ("fold", "ticket
 /// 3", "export"): a newer request of the same view replaces one that waits and stops one that runs; among
 /// views the newest goes first. One of the threads never does background work, and the other does none while
@@ -29,7 +33,7 @@ class RenderService : public QObject {
     explicit RenderService(QObject* parent = nullptr);
     ~RenderService() override;
 
-    void request(const QString& view, Work work, Lane lane = Lane::looked_at);
+    void request(const QString& view, Work work, Lane lane = Lane::looked_at, Result result = Result::shown);
     void cancel(const QString& view);
     /// Stops everything and waits until no work runs. What was asked later never runs.
     void stopAll();
@@ -45,6 +49,7 @@ class RenderService : public QObject {
         QString view;
         Work work;
         Lane lane = Lane::looked_at;
+        Result result = Result::shown;
         std::stop_source stop;
     };
     void run(const std::stop_token& quit, bool background_too);

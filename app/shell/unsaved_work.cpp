@@ -28,16 +28,19 @@ void afterSaving(QWidget& window, JobFiles& files, FileDialogs& dialogs, const Q
     box->addButton(tr("Stay here"), QMessageBox::RejectRole)->setObjectName(QStringLiteral("unsaved-stay"));
     QObject::connect(box, &QMessageBox::buttonClicked, &window,
                      [&window, &files, &dialogs, save, leave, then](QAbstractButton* clicked) {
+                         // What is left stays kept until something else has taken its place.
                          if (clicked == leave) {
-                             files.giveUp();
                              then();
                          } else if (clicked == save && (files.save() || dialogs.saveJobAs())) {
                              // Whatever comes next waits until the job is on the disk.
                              auto* once = new QObject(&window);
-                             QObject::connect(&files, &JobFiles::ended, once, [once, then](bool well) {
-                                 once->deleteLater();
-                                 if (well) then();
-                             });
+                             QObject::connect(&files, &JobFiles::ended, once,
+                                              [once, &files, then](bool well) {
+                                                  // One that was asked for before may end first.
+                                                  if (well && files.unsaved() && files.waiting()) return;
+                                                  once->deleteLater();
+                                                  if (well && !files.unsaved()) then();
+                                              });
                          }
                      });
     box->open();

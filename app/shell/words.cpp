@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/base/overloaded.h"
+#include "core/measure/percent.h"
 
 namespace tympan::app {
 
@@ -53,13 +54,13 @@ QString sentence(const Finding& found, Unit unit) {
         [&](const MissesOneSheet& what) {
             return what.part < 1 ? tr("The picture misses one sheet by only %1: at %2 % it fits.")
                                        .arg(length(what.by_mm))
-                                       .arg(std::floor(1000 * what.part) / 10)
+                                       .arg(percentDown(what.part))
                                  : tr("The picture misses one sheet by only %1.").arg(length(what.by_mm));
         },
         [](const SavesSheets& what) {
             return tr("It takes %1 sheets; %2 % smaller it would take %3.")
                 .arg(what.sheets)
-                .arg(std::ceil(1000 * (1 - what.part)) / 10)
+                .arg(percentUp(1 - what.part))
                 .arg(what.fewer);
         },
         [&](const CrossesMargin& what) {
@@ -83,10 +84,23 @@ QString sentence(const Finding& found, Unit unit) {
                        ? tr("With your printer: %1").arg(text(what.why))
                        : tr("With \u201c%1\u201d: %2").arg(named(what.printer), text(what.why));
         },
-        [](const DarkGround&) {
-            return tr(
-                "The ink is see-through and hardly shows on this dark colour. Paint it pale first, or "
-                "choose a way that brings its own white.");
+        [](const EdgeCutsWords& what) {
+            return counted(
+                what.words, tr("The edge cuts through lettering in %1 place. Move the picture, or its edge."),
+                tr("The edge cuts through lettering in %1 places. Move the picture, or its edge."));
+        },
+        [](const DarkGround& what) {
+            if (!what.painted && what.share < 0.5)
+                return what.share < 0.15
+                           ? tr("A little of it lies on a dark colour, where see-through ink hardly shows.")
+                           : tr("A good part of it lies on a dark colour, where see-through ink hardly "
+                                "shows.");
+            return what.painted
+                       ? tr("The ink is see-through: under it this dark colour is painted pale first. The "
+                            "plan "
+                            "has it.")
+                       : tr("The ink is see-through and hardly shows on this dark colour. Paint it pale "
+                            "first, or choose a method with a white of its own.");
         },
         [&](const EdgeInCareZone& what) {
             return tr("The edge cuts into \u201c%1\u201d, which should stay whole.").arg(named(what.zone));
@@ -122,9 +136,15 @@ QString sentence(const Finding& found, Unit unit) {
                 .arg(qRound(what.per_inch))
                 .arg(enough);
         },
-        [](const WholeSheetsJoin& what) {
-            return tr("This way of transfer lays sheets whole: %1 sheets must be joined by eye.")
-                .arg(what.sheets);
+        [&](const WholeSheetsJoin& what) {
+            if (what.on_purpose)
+                return tr("It is parted on purpose: %1 sheets are laid whole and joined by eye, and the "
+                          "joins "
+                          "show.")
+                    .arg(what.sheets);
+            return what.fits ? tr("It is laid in one piece and does not fit one sheet. %1 wide fits.")
+                                   .arg(length(what.fits->width))
+                             : tr("It is laid in one piece and does not fit one sheet.");
         },
         [](const NewerMethod& what) {
             return tr("\u201c%1\u201d is described anew since this job was made. The job keeps its own copy.")
@@ -149,6 +169,9 @@ QString sentence(const Finding& found, Unit unit) {
         [](const EvenBorder& what) {
             return what.white ? tr("An even white border runs along the picture. It will show as a rim.")
                               : tr("An even black border runs along the picture. Black rims fail first.");
+        },
+        [](const PaleHaze&) {
+            return tr("The background is nearly white, not white: it prints as a pale rectangle.");
         },
         [](const SolidAreas& what) {
             return tr("Big black areas, %1\u00a0cm² in all. Their middle may stay on the paper.")
@@ -216,6 +239,7 @@ QString remedyText(const Finding& found, Unit unit) {
         [&](const MissesOneSheet& what) { return size(what.fits); },
         [&](const SavesSheets& what) { return size(what.fits); },
         [&](const CrossesMargin& what) { return size(what.fits); },
+        [&](const WholeSheetsJoin& what) { return what.fits ? size(*what.fits) : QString(); },
         [](const LargerThanObject& what) { return what.fits ? tr("Fit it inside") : QString(); },
         [](const SeamCrosses& what) {
             if (!what.better) return QString();
@@ -226,6 +250,7 @@ QString remedyText(const Finding& found, Unit unit) {
         [](const FinishOrder& what) { return what.layer < 0 ? QString() : tr("Put it in its place"); },
         [](const NewerMethod&) { return tr("Take the new one"); },
         [](const EvenBorder&) { return tr("Trim it"); },
+        [](const PaleHaze&) { return tr("Make it white"); },
         [](const SolidAreas&) { return tr("Break it up"); },
         [](const ColoursMerge&) { return tr("Keep them apart"); },
         [](const ColourWithout&) { return tr("Print it grey"); },
@@ -390,8 +415,12 @@ QString timeText(const Wait& time) {
                    ? tr("%1 seconds").arg(seconds(time.typical_min))
                    : tr("%1 to %2 seconds").arg(seconds(time.least_min)).arg(seconds(time.most_min));
     }
+    if (guess && time.most_min < 180 && qRound(time.least_min) == qRound(time.most_min))
+        return tr("about %1 minutes, a guess").arg(qRound(time.typical_min));
     if (guess && time.most_min < 180)
         return tr("%1 to %2 minutes, a guess").arg(qRound(time.least_min)).arg(qRound(time.most_min));
+    if (guess && time.most_min < 96 * 60 && hours(time.least_min) == hours(time.most_min))
+        return tr("about %1 hours, partly a guess").arg(hours(time.typical_min));
     if (guess && time.most_min < 96 * 60)
         return tr("%1 to %2 hours, partly a guess").arg(hours(time.least_min)).arg(hours(time.most_min));
     if (guess)

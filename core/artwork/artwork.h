@@ -64,6 +64,14 @@ inline const Artwork& asItCame(const Artwork& artwork) {
     return artwork.original ? *artwork.original : artwork;
 }
 
+/// What a picture keeps in memory, roughly: for caches.
+inline std::size_t bytesOf(const ArtworkPtr& artwork) {
+    if (!artwork) return 0;
+    return (artwork->bytes ? artwork->bytes->size() : 0) +
+           artwork->pixels.total() * artwork->pixels.elemSize() +
+           artwork->reduced.total() * artwork->reduced.elemSize();
+}
+
 inline constexpr int reduced_side_px = 1024;
 
 }  // namespace tympan

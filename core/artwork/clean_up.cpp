@@ -4,6 +4,7 @@
 #include <opencv2/imgproc.hpp>
 
 #include "core/artwork/grey.h"
+#include "core/artwork/haze.h"
 #include "core/base/parallel.h"
 
 namespace tympan {
@@ -112,6 +113,7 @@ cv::Mat cleaned(cv::Mat pixels, const CleanUp& clean, const Progress& progress) 
                 multiply<std::uint16_t>(pixels, factors, first, last, progress);
         });
     }
+    if (clean.haze) takeHazeOut(pixels, hazeOf(pixels));
     progress.at(1);
     return pixels;
 }

@@ -19,6 +19,7 @@ struct CleanUp {
     int whiten = 0;      ///< 0 to 100: how far the paper's tint is taken out and the paper made white
     double specks = 0;   ///< dust up to this size is taken out, in thousandths of the long side; 0: none
     bool folds = false;  ///< straight creases across the sheet are lifted
+    bool haze = false;   ///< a background that is nearly white becomes white: see haze.h
     bool untouched() const { return *this == CleanUp{}; }
     auto operator<=>(const CleanUp&) const = default;
 };

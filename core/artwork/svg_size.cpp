@@ -8,6 +8,8 @@
 #include <pugixml.hpp>
 #include <string_view>
 
+#include "core/base/number.h"
+
 namespace tympan {
 
 namespace {
@@ -37,18 +39,17 @@ pugi::xml_node rootOf(pugi::xml_document& document, std::span<const unsigned cha
 bool isTooMuch(std::string_view length) {
     length = trimmed(length);
     if (length.empty() || length.ends_with('%')) return false;
-    const std::string text(length);
-    char* end = nullptr;
-    const double number = std::strtod(text.c_str(), &end);
-    if (end == text.c_str()) return false;
-    const std::string_view unit = trimmed(end);
+    std::string_view unit;
+    const std::optional<double> number = numberAtStart(length, &unit);
+    if (!number) return false;
+    unit = trimmed(unit);
     const double px = unit == "mm"   ? 96 / 25.4
                       : unit == "cm" ? 960 / 25.4
                       : unit == "in" ? 96
                       : unit == "pt" ? 96.0 / 72
                       : unit == "pc" ? 16
                                      : 1;
-    return !std::isfinite(number) || number * px > longest_px;
+    return !std::isfinite(*number) || *number * px > longest_px;
 }
 
 }  // namespace

@@ -2,6 +2,11 @@
 
 #include <cstdlib>
 
+#include <pwd.h>
+#include <unistd.h>
+
+#include "core/base/error.h"
+
 namespace tympan {
 
 std::filesystem::path dataFolder() {
@@ -19,7 +24,15 @@ std::filesystem::path recordFile() {
         return std::filesystem::path(value ? value : "");
     };
     std::filesystem::path data = named("XDG_DATA_HOME");
-    if (!data.is_absolute()) data = named("HOME") / ".local" / "share";
+    if (!data.is_absolute()) {
+        std::filesystem::path home = named("HOME");
+        if (!home.is_absolute())
+            if (const passwd* user = ::getpwuid(::getuid()); user && user->pw_dir) home = user->pw_dir;
+        if (!home.is_absolute())
+            throw Error(Error::Kind::output, "record.sqlite", "there is no home folder to keep it in",
+                        "set HOME or XDG_DATA_HOME to a folder that is yours");
+        data = home / ".local" / "share";
+    }
     return data / "tympan" / "tympan" / "record.sqlite";
 }
 

@@ -18,6 +18,7 @@
 #include <unistd.h>
 
 #include "core/base/error.h"
+#include "core/base/number.h"
 
 namespace tympan {
 
@@ -141,7 +142,7 @@ HelperAnswer runHelper(const std::vector<std::string>& task, std::span<const uns
             while (takeLine(text, line)) {
                 heard = std::chrono::steady_clock::now();
                 const std::string rest = line.size() > 1 ? asSaid(line.substr(1)) : std::string();
-                if (line[0] == 'p') progress.at(std::strtod(rest.c_str(), nullptr));
+                if (line[0] == 'p') progress.at(numberAtStart(rest).value_or(0));
                 if (line[0] == 'd') done = rest, is_done = true;
                 if (line[0] == 'w') wrong = rest;
                 if (line[0] == 'r') remedy = rest;

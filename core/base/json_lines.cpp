@@ -78,6 +78,11 @@ int JsonLines::at(std::size_t place) const {
     return 1 + static_cast<int>(std::lower_bound(ends_.begin(), ends_.end(), place) - ends_.begin());
 }
 
+int JsonLines::lineAt(std::string_view text, std::size_t place) {
+    const auto end = text.begin() + static_cast<std::ptrdiff_t>(std::min(place, text.size()));
+    return 1 + static_cast<int>(std::count(text.begin(), end, '\n'));
+}
+
 int JsonLines::of(const std::vector<std::string>& path) const {
     std::string joined;
     std::size_t place = 0;

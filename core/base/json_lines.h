@@ -16,6 +16,8 @@ class JsonLines {
     int of(const std::vector<std::string>& path) const;
     /// The line of a place in the text.
     int at(std::size_t place) const;
+    /// The same without noting anything else of the text, however deep it is.
+    static int lineAt(std::string_view text, std::size_t place);
 
   private:
     std::vector<std::size_t> ends_;                        ///< of lines

@@ -76,14 +76,14 @@ json parseJson(const JsonText& source) {
     if (const auto at = tooDeep(source.text))
         throw Error(Error::Kind::input, source.file,
                     fmt::format("line {}: brackets within brackets, more than a hundred deep",
-                                source.lines().at(*at)),
+                                JsonLines::lineAt(source.text, *at)),
                     "save it again with the program that it is from");
     try {
         return json::parse(source.text);
     } catch (const json::parse_error& error) {
         throw Error(Error::Kind::input, source.file,
                     fmt::format("line {}: not JSON from here on",
-                                source.lines().at(error.byte > 0 ? error.byte - 1 : 0)),
+                                JsonLines::lineAt(source.text, error.byte > 0 ? error.byte - 1 : 0)),
                     "look for a missing comma, quote or bracket");
     } catch (const json::exception&) {
         // Well-formed, but a number is beyond what a computer's numbers hold.

@@ -105,6 +105,8 @@ void forgotten(int& slot) {
     slot = -1;
 }
 
+thread_local std::vector<fs::path>* noted_files = nullptr;
+
 extern "C" void clearAndEnd(int signal) {
     for (const Slot& slot : slots)
         if (slot.holds) ::unlink(slot.path);
@@ -195,6 +197,7 @@ void WriteAside::commit() {
     aside_.clear();
     forgotten(slot_);
     syncFolderOf(target_);
+    if (noted_files) noted_files->push_back(named_);
 }
 
 void WriteAside::commitRewritten() {
@@ -206,6 +209,17 @@ void WriteAside::commitRewritten() {
 }
 
 void WriteAside::fail(int reason) const { failFor(named_, reason); }
+
+NotedFiles::NotedFiles(std::vector<fs::path>& files) { noted_files = &files; }
+NotedFiles::~NotedFiles() { noted_files = nullptr; }
+
+void syncFile(const std::filesystem::path& file) {
+    const int handle = ::open(file.c_str(), O_RDONLY | O_CLOEXEC);
+    const bool synced = handle >= 0 && ::fsync(handle) == 0;
+    const int reason = errno;
+    if (handle >= 0) ::close(handle);
+    if (!synced) failFor(file, reason);
+}
 
 void writeText(const std::filesystem::path& target, std::string_view text) {
     WriteAside aside(target);

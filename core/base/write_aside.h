@@ -2,6 +2,7 @@
 #include <cstddef>
 #include <filesystem>
 #include <string_view>
+#include <vector>
 
 namespace tympan {
 
@@ -41,8 +42,21 @@ class WriteAside {
     bool passed_on_ = false;    // to a device or a pipe
 };
 
+/// Notes every file that is put in place on this thread, for as long as it lives: what there is of a set
+/// whose writing was stopped. Not one within another.
+class NotedFiles {
+  public:
+    explicit NotedFiles(std::vector<std::filesystem::path>& files);
+    ~NotedFiles();
+    NotedFiles(const NotedFiles&) = delete;
+    NotedFiles& operator=(const NotedFiles&) = delete;
+};
+
 /// A whole file of text, in that way. Throws Error (output) naming it.
 void writeText(const std::filesystem::path& target, std::string_view text);
+
+/// What was written to a file is on the disk before it returns. Throws Error (output).
+void syncFile(const std::filesystem::path& file);
 
 /// Side files that are being written are removed when the program is ended by SIGTERM, SIGINT or SIGHUP.
 /// Called once, first.

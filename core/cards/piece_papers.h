@@ -3,7 +3,7 @@
 #include <opencv2/core.hpp>
 
 #include "core/record/log_entry.h"
-#include "core/schedule/time_zone.h"
+#include "core/time/time_zone.h"
 
 namespace tympan {
 

@@ -6,6 +6,7 @@
 #include "core/fill/placing.h"
 #include "core/job/landing.h"
 #include "core/job/limits.h"
+#include "core/job/under_picture.h"
 #include "core/measure/outline_operations.h"
 
 namespace tympan {
@@ -65,9 +66,23 @@ Piece put(Piece piece, const Patch& patch) {
     return withinLimits(std::move(piece));
 }
 
+/// Of a dark object what is painted pale, where see-through ink shows; nothing where that makes no
+/// difference.
+Outline paleParts(const Job& job, const Object& object, const std::vector<std::size_t>& pieces) {
+    Outline pale;
+    const bool see_through = std::any_of(
+        pieces.begin(), pieces.end(), [&](std::size_t i) { return isTooDark(job.pieces[i], object.ground); });
+    if (!see_through) return pale;
+    for (const Zone& zone : object.zones)
+        if (zone.kind == ZoneKind::painted && !isTooDark(job.pieces[pieces.front()], zone.colour))
+            pale = united(pale, outlineOf(zone));
+    return pale;
+}
+
 Filled patched(Job job, const Object& object, const Filling& filling, const std::vector<std::size_t>& pieces,
                const Progress& progress) {
     Outline room = offset(openOf(object), -filling.margin_mm);
+    if (const Outline pale = paleParts(job, object, pieces); !pale.empty()) room = shared(room, pale);
     for (const Piece& piece : job.pieces)
         if (piece.placement.object == object.id && piece.placement.locked)
             room = without(room, offset(inkOnObject(job, piece), filling.gap_mm));

@@ -15,7 +15,7 @@ constexpr double stretches[] = {1, 0.8, 1.25};
 constexpr int places = 5;        // across and down, of a picture behind its cell
 constexpr double over_mm = 0.3;  // a picture reaches so far beyond its cell
 constexpr double zooms[] = {1, 1.12, 1.3};
-constexpr double cut_off = 10, word_cut = 2,
+constexpr double cut_off = 10, word_cut = 6,
                  in_parts = 0.6;  // what they cost, beside 1 for a picture that is left out
 
 /// The area that a ring and a box share.
@@ -47,10 +47,14 @@ double sharedArea(const Outline& cell, const RectMm& box) {
     return all;
 }
 
+/// A word that is cut through is worse than one that is left out: nobody misses that.
+double wordCost(double missing) { return 4 * missing * (1 - missing) + 0.5 * missing; }
+
 struct Fitting {
     PointMm middle;
     SizeMm size;
-    double cut = 0;  ///< of what should stay whole
+    double cut = 0;    ///< of what should stay whole
+    double words = 0;  ///< of lettering, weighed by its size
     double cost = 0;
 };
 
@@ -59,6 +63,8 @@ Fitting fit(const Outline& cell, const PatchPicture& picture) {
     const RectMm box = grown(bounds(cell), over_mm);
     const double least = std::max(box.width, box.height * picture.aspect), cell_area = area(cell);
     const PointMm balance = centroid(cell);
+    double lettering = 1e-9;
+    for (const ArtworkParts& part : picture.rather) lettering += part.width * part.height;
     Fitting best;
     best.cost = 1e18;
     for (const double zoom : zooms) {
@@ -73,7 +79,7 @@ Fitting fit(const Outline& cell, const PatchPicture& picture) {
                               part.width * size.width, part.height * size.height};
             };
             for (const ArtworkParts& part : picture.rather)
-                words += missing(boxOf(part)) / static_cast<double>(picture.rather.size());
+                words += wordCost(missing(boxOf(part))) * part.width * part.height / lettering;
             for (const ArtworkParts& part : picture.keep) {
                 const RectMm there = boxOf(part);
                 cut += missing(there);
@@ -83,10 +89,11 @@ Fitting fit(const Outline& cell, const PatchPicture& picture) {
             if (picture.keep.empty())
                 off = std::hypot(at.x - middle(box).x, at.y - middle(box).y) / size.width;
             if (cut < 1e-6) cut = 0;
+            if (words < 1e-3) words = 0;
             const double cost =
                 cut_off * cut + word_cut * words + 1 - cell_area / (size.width * size.height) + 0.1 * off;
             if (cost >= best.cost) return false;
-            best = {at, size, cut, cost};
+            best = {at, size, cut, words, cost};
             return true;
         };
         // Its middle may lie anywhere here.
@@ -100,11 +107,12 @@ Fitting fit(const Outline& cell, const PatchPicture& picture) {
                       any;
         // Nearer to the best of them.
         double across = room.width / places, down = room.height / places;
-        for (int step = 0; any && best.cut > 0 && step < 10; ++step, across /= 1.6, down /= 1.6)
+        for (int step = 0; any && (best.cut > 0 || best.words > 0) && step < 10;
+             ++step, across /= 1.6, down /= 1.6)
             for (const auto& [x, y] : {std::pair(across, 0.0), {-across, 0.0}, {0.0, down}, {0.0, -down}})
                 consider({std::clamp(best.middle.x + x, room.x, room.right()),
                           std::clamp(best.middle.y + y, room.y, room.bottom())});
-        if (best.cut == 0) break;
+        if (best.cut == 0 && best.words == 0) break;
     }
     return best;
 }
@@ -149,7 +157,8 @@ std::vector<Patch> patchwork(const Outline& room, const std::vector<PatchPicture
     const auto n = pictures.size();
     const double usual = std::exp(aspect);
     const auto whole = [&] {
-        return std::all_of(best.begin(), best.end(), [](const Patch& patch) { return patch.whole; });
+        return std::all_of(best.begin(), best.end(),
+                           [](const Patch& patch) { return patch.whole && patch.words_whole; });
     };
     for (int way = 0; way < ways || (way < most_ways && !whole()); ++way) {
         progress.at(static_cast<double>(way) / most_ways);
@@ -173,7 +182,8 @@ std::vector<Patch> patchwork(const Outline& room, const std::vector<PatchPicture
         for (std::size_t i = 0; i < n; ++i) {
             const Fitting& fitting = fits[i][cell[i]];
             cost += costs[i][cell[i]];
-            patches.push_back({cells[cell[i]], fitting.middle, fitting.size, fitting.cut == 0});
+            patches.push_back(
+                {cells[cell[i]], fitting.middle, fitting.size, fitting.cut == 0, fitting.words == 0});
         }
         if (cost < least) least = cost, best = std::move(patches);
     }
@@ -182,7 +192,7 @@ std::vector<Patch> patchwork(const Outline& room, const std::vector<PatchPicture
 
 Patch patchIn(const Outline& cell, const PatchPicture& picture) {
     const Fitting fitting = fit(cell, picture);
-    return {cell, fitting.middle, fitting.size, fitting.cut == 0};
+    return {cell, fitting.middle, fitting.size, fitting.cut == 0, fitting.words == 0};
 }
 
 }  // namespace tympan

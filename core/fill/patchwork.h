@@ -21,7 +21,8 @@ struct Patch {
     Outline cell;
     PointMm middle;
     SizeMm size;
-    bool whole = true;  ///< all that should stay whole is in the cell
+    bool whole = true;        ///< all that should stay whole is in the cell
+    bool words_whole = true;  ///< no word is cut
 };
 
 /// Parts a room into a cell for each picture, areas in proportion to their shares, `joint_mm` apart. Of some

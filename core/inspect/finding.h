@@ -67,6 +67,12 @@ struct UnsuitedPrinter {  ///< or with what the printer lays down
 };
 struct DarkGround {  ///< the ink is see-through and most of what is under it is dark
     static constexpr std::string_view id = "dark-ground";
+    bool painted = false;  ///< the plan paints it pale first
+    double share = 1;      ///< of the ink that lies on it
+};
+struct EdgeCutsWords {  ///< the rim of the ink runs through lettering
+    static constexpr std::string_view id = "edge-cuts-words";
+    int words;
 };
 struct EdgeInCareZone {  ///< the rim of the ink runs through a part that should stay whole
     static constexpr std::string_view id = "edge-in-care-zone";
@@ -94,9 +100,11 @@ struct FewPixels {
     int times;              ///< how many times as many each way; 1: none are made up
     double enough_from_mm;  ///< from so far the eye sees no more than the picture has
 };
-struct WholeSheetsJoin {  ///< a method that lays sheets whole needs several, joined by eye
+struct WholeSheetsJoin {  ///< what is laid in one piece fits no sheet, or is parted on purpose
     static constexpr std::string_view id = "whole-sheets-join";
     long sheets;
+    std::optional<SizeMm> fits = {};  ///< the largest that one sheet holds
+    bool on_purpose = false;
 };
 struct NewerMethod {  ///< the catalogue has a later revision of the piece's method
     static constexpr std::string_view id = "newer-method";
@@ -120,6 +128,9 @@ struct SoftDetail {  ///< the file has more pixels than detail
 struct EvenBorder {
     static constexpr std::string_view id = "stray-border";
     bool white;
+};
+struct PaleHaze {  ///< the background is nearly white: it prints as a pale rectangle
+    static constexpr std::string_view id = "pale-haze";
 };
 struct SolidAreas {
     static constexpr std::string_view id = "solid-area";
@@ -167,12 +178,12 @@ struct ReadsBackwards {  ///< words will be backwards: the picture is said to ha
     std::string words;
 };
 
-using What =
-    std::variant<MissesOneSheet, SavesSheets, CrossesMargin, LargerThanObject, MissesObject, CrossesKeepOut,
-                 UnsuitedMaterial, FinishOrder, MaterialWithCare, UnsuitedPrinter, DarkGround, EdgeInCareZone,
-                 SeamInCareZone, SeamCrosses, FewPixels, WholeSheetsJoin, NewerMethod, Cropped, LinkedPicture,
-                 SoftDetail, EvenBorder, SolidAreas, ThinLine, PaleDetailLost, DarkDetailLost, NightPicture,
-                 MuchInk, ColoursMerge, ColourWithout, Faces, CameReversed, ReadsBackwards>;
+using What = std::variant<MissesOneSheet, SavesSheets, CrossesMargin, LargerThanObject, MissesObject,
+                          CrossesKeepOut, UnsuitedMaterial, FinishOrder, MaterialWithCare, UnsuitedPrinter,
+                          DarkGround, EdgeCutsWords, EdgeInCareZone, SeamInCareZone, SeamCrosses, FewPixels,
+                          WholeSheetsJoin, NewerMethod, Cropped, LinkedPicture, SoftDetail, EvenBorder,
+                          PaleHaze, SolidAreas, ThinLine, PaleDetailLost, DarkDetailLost, NightPicture,
+                          MuchInk, ColoursMerge, ColourWithout, Faces, CameReversed, ReadsBackwards>;
 
 }  // namespace finding
 
@@ -182,6 +193,8 @@ struct Finding {
     int piece = 0;
     /// Where: mm from the print's top left corner, finished frame. None: all of the print.
     std::vector<RectMm> places{};
+    /// Whether its remedy, if it has one, may be offered: it makes nothing else worse (see remedies.h).
+    bool mendable = true;
 };
 
 /// "misses-one-sheet" and so on: the name in machine-readable output.

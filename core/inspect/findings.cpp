@@ -4,10 +4,15 @@
 #include <cmath>
 #include <limits>
 
+#include <fmt/format.h>
+
 #include "core/base/error.h"
+#include "core/fill/fill_object.h"
+#include "core/inspect/remedies.h"
 #include "core/job/fit.h"
 #include "core/job/landing.h"
 #include "core/job/one_print.h"
+#include "core/job/under_picture.h"
 #include "core/layout/imposition.h"
 #include "core/measure/outline_operations.h"
 #include "core/method/catalogue.h"
@@ -21,8 +26,6 @@ namespace {
 constexpr double least_part = 0.92;  // smaller than that, it is another picture
 constexpr double same_mm = 0.5;      // a page of a file is as large as its paper, but for rounding
 constexpr double worth_saying_crop = 0.005;
-// Black ink over less light than this shows a third of the contrast that white paint gives, or less.
-constexpr double dark_ground = 0.18;
 constexpr double least_area_mm2 = 0.5;  // rounding at rims is not worth a look
 
 /// The largest size of the picture's present shape that one sheet holds, and by how much the picture misses
@@ -103,6 +106,17 @@ std::optional<Finding> wouldSaveSheets(const Job& job, const Piece& piece) {
                    {}};
 }
 
+/// What is laid in one piece and fits no sheet.
+std::optional<Finding> wholeSheetsJoin(const Job& job, const Piece& piece) {
+    const long sheets = sheetsOfItsOwn(job, piece);
+    const SizePx print = PixelGrid{job.sheets.ppi}.printPixels(printSizeOf(job, piece));
+    if (sheets == 1 || printedWithOthers(job, piece) || fitsOneSheet(job, piece, print)) return {};
+    return Finding{finding::WholeSheetsJoin{sheets, largestOnOneSheet(job, piece), mayBeParted(piece)},
+                   mayBeParted(piece) ? Severity::warning : Severity::blocker,
+                   piece.id,
+                   {}};
+}
+
 /// Ink over the rim of what is visible, unless it is cut there or meant to be trimmed.
 std::optional<Finding> largerThanObject(const Job& job, const Piece& piece, const Outline& visible,
                                         const Outline& ink) {
@@ -145,27 +159,59 @@ std::optional<Finding> cutsCareZone(const Object& object, const Piece& piece) {
     return {};
 }
 
-/// Relative luminance of a colour, 0 to 1.
-double lightOf(const Rgb8& colour) {
-    const Table16& linear = linearOfEncoded();
-    return luminance(linear[colour.red * 257u], linear[colour.green * 257u], linear[colour.blue * 257u]) /
-           65535.0;
+/// Words that the rim of the ink runs through: what is left out whole, nobody misses.
+std::optional<Finding> cutsWords(const Object& object, const Piece& piece) {
+    if (piece.edge.cut != Cut::cell && piece.edge.cut != Cut::object) return {};
+    const Landing landing = landingOf(object, piece);
+    if (!landing.ink || landing.bend) return {};
+    constexpr double hardly = 0.04;
+    int cut = 0;
+    std::vector<RectMm> places;
+    for (const ArtworkParts& word : subjectsOf(piece).words) {
+        const RectMm box = inPicture(piece, word);
+        const double there = area(shared(rectangleOutline(box), *landing.ink)) / (box.width * box.height);
+        if (there < hardly || there > 1 - hardly) continue;
+        ++cut;
+        places.push_back({box.x - landing.box.x, box.y - landing.box.y, box.width, box.height});
+    }
+    if (cut == 0) return {};
+    return Finding{finding::EdgeCutsWords{cut}, Severity::warning, piece.id, std::move(places)};
 }
 
-/// See-through ink where most of the ground, painted patches and all, is too dark for it.
-std::optional<Finding> onDarkGround(const Object& object, const Piece& piece, const Outline& ink) {
-    if (!piece.method->light_ground) return {};
-    double dark = lightOf(object.ground) < dark_ground ? area(ink) : 0;
-    for (const Zone& zone : object.zones) {
-        if (zone.kind != ZoneKind::painted) continue;
-        const double covered = area(shared(ink, outlineOf(zone)));
-        if (lightOf(zone.colour) < dark_ground)
-            dark = std::max(dark, covered);
-        else
-            dark -= covered;
+/// See-through ink on what is too dark for it: painted pale in the plan, or a warning.
+std::optional<Finding> onDarkGround(const Job& job, const Piece& piece) {
+    const UnderPicture under = underPicture(job, piece);
+    if (under == UnderPicture::as_it_is) {
+        // Most of it shows; what lies on a dark rim or an unpainted part does not.
+        constexpr double worth_saying = 0.02;
+        const double share = darkShare(job, piece);
+        if (share < worth_saying) return {};
+        return Finding{finding::DarkGround{false, share}, Severity::warning, piece.id, {}};
     }
-    if (dark <= area(ink) / 2) return {};
-    return Finding{finding::DarkGround{}, Severity::warning, piece.id, {}};
+    const bool painted = under == UnderPicture::painted;
+    return Finding{
+        finding::DarkGround{painted, 1}, painted ? Severity::note : Severity::warning, piece.id, {}};
+}
+
+/// Whether another side of the same thing goes into an oven by its maker's choice, and this one is varnished,
+/// or the other way round.
+bool ovenAndFinishApart(const Job& job, const Piece& piece) {
+    const int thing = objectOf(job, piece).thing();
+    const auto ovens = [&](const Piece& each) {
+        const auto chosen = job.work.chosen.find(each.id);
+        return std::any_of(each.method->steps.begin(), each.method->steps.end(), [&](const Step& step) {
+            return step.place == Place::oven && (!step.optional || (chosen != job.work.chosen.end() &&
+                                                                    chosen->second.contains(choiceOf(step))));
+        });
+    };
+    const auto finishes = [](const Piece& each) {
+        return std::any_of(each.method->steps.begin(), each.method->steps.end(), [](const Step& step) {
+            return step.work == Work::finish || step.work == Work::seal;
+        });
+    };
+    return finishes(piece) && std::any_of(job.pieces.begin(), job.pieces.end(), [&](const Piece& other) {
+               return other.id != piece.id && objectOf(job, other).thing() == thing && ovens(other);
+           });
 }
 
 /// What stands where it cannot: of what is not printed, and of the method's own steps.
@@ -193,12 +239,28 @@ void lookAtObject(const Job& job, const Piece& piece, std::vector<Finding>& foun
     // A reason that names the material says more than the colour does.
     if (const std::string why = misfitOfMaterial(piece.method, object.material.id); !why.empty())
         found.push_back({finding::UnsuitedMaterial{why}, Severity::warning, piece.id, {}});
-    else if (auto dark = onDarkGround(object, piece, ink))
+    else if (auto dark = onDarkGround(job, piece))
         found.push_back(*dark);
+    if (ovenAndFinishApart(job, piece))
+        found.push_back(
+            {finding::FinishOrder{"the oven",
+                                  "all sides go through it before any side is varnished: the plan "
+                                  "keeps to that",
+                                  -1},
+             Severity::note,
+             piece.id,
+             {}});
     for (const finding::FinishOrder& each : finishOrder(object, *piece.method))
         found.push_back({each, Severity::warning, piece.id, {}});
     if (const std::string care = careOnMaterial(piece.method, object.material.id); !care.empty())
         found.push_back({finding::MaterialWithCare{care}, Severity::note, piece.id, {}});
+    else if (nobodyHasSaid(*piece.method, object.material.id))
+        found.push_back(
+            {finding::MaterialWithCare{fmt::format(
+                 "Nobody has said how this goes on {}: try it on a scrap first.", object.material.name)},
+             Severity::note,
+             piece.id,
+             {}});
     if (object.spot()) return;
     const Outline visible = visibleOf(object);
     if (shared(ink, visible).empty()) {
@@ -208,6 +270,7 @@ void lookAtObject(const Job& job, const Piece& piece, std::vector<Finding>& foun
     if (auto over = largerThanObject(job, piece, visible, ink)) found.push_back(*over);
     if (auto crossed = crossesKeepOut(object, piece, ink)) found.push_back(*crossed);
     if (auto cut = cutsCareZone(object, piece)) found.push_back(*cut);
+    if (auto cut = cutsWords(object, piece)) found.push_back(*cut);
 }
 
 /// What few pixels come to: made more by what, how many times, and from how far that is enough.
@@ -265,7 +328,7 @@ void lookAtSeams(const Job& job, const Piece& piece, const Progress& progress, s
 
 }  // namespace
 
-std::vector<Finding> findingsOf(const Job& job, const Piece& piece, const Progress& progress) {
+std::vector<Finding> plainFindingsOf(const Job& job, const Piece& piece, const Progress& progress) {
     std::vector<Finding> found;
     const auto add = [&](Severity severity, finding::What what) {
         found.push_back({std::move(what), severity, piece.id, {}});
@@ -275,10 +338,13 @@ std::vector<Finding> findingsOf(const Job& job, const Piece& piece, const Progre
     if (const std::string why = misfit(piece.method, printer.kind); !why.empty())
         add(Severity::warning, finding::UnsuitedPrinter{printer.name, why});
     if (printer.black_only && inkOf(piece) == Ink::colour) add(Severity::warning, finding::ColourWithout{});
-    if (auto miss = missesOneSheet(job, piece))
+    if (laidInOnePiece(*piece.method)) {
+        if (auto join = wholeSheetsJoin(job, piece)) found.push_back(*join);
+    } else if (auto miss = missesOneSheet(job, piece)) {
         found.push_back(*miss);
-    else if (auto fewer = wouldSaveSheets(job, piece))
+    } else if (auto fewer = wouldSaveSheets(job, piece)) {
         found.push_back(*fewer);
+    }
     lookAtSeams(job, piece, progress, found);
     if (piece.artwork->kind == Artwork::Kind::raster && effectivePpi(piece) < few_ppi)
         add(Severity::note, fewPixels(job, piece));
@@ -290,9 +356,13 @@ std::vector<Finding> findingsOf(const Job& job, const Piece& piece, const Progre
     const SourceBox box = centredCrop(*piece.artwork, piece.size);
     const double lost = 1 - (box.right - box.left) * (box.bottom - box.top);
     if (lost > worth_saying_crop) add(Severity::note, finding::Cropped{lost});
-    if (piece.method->laid_whole)
-        if (const long sheets = sheetsOfItsOwn(job, piece); sheets > 1)
-            add(Severity::warning, finding::WholeSheetsJoin{sheets});
+    return found;
+}
+
+std::vector<Finding> findingsOf(const Job& job, const Piece& piece, const Progress& progress) {
+    std::vector<Finding> found = plainFindingsOf(job, piece, progress);
+    for (Finding& each : found) each.mendable = remedyKeeps(job, each, found, progress);
+    putRemediesInOrder(found);
     return found;
 }
 

@@ -12,7 +12,9 @@ inline constexpr double few_ppi = 120;
 /// piece may take a while (a drawn outline with many points), `progress` can stop it.
 std::vector<Finding> findings(const Job& job, const Progress& progress = {});
 
-/// The same of one piece.
+/// The same of one piece. A remedy is offered only where it makes nothing else worse (remedies.h).
 std::vector<Finding> findingsOf(const Job& job, const Piece& piece, const Progress& progress = {});
+/// Without looking at what the remedies come to.
+std::vector<Finding> plainFindingsOf(const Job& job, const Piece& piece, const Progress& progress = {});
 
 }  // namespace tympan

@@ -13,6 +13,7 @@
 #include "core/artwork/edited.h"
 #include "core/artwork/faces.h"
 #include "core/artwork/grey.h"
+#include "core/artwork/haze.h"
 #include "core/artwork/rasterise.h"
 #include "core/base/parallel.h"
 #include "core/inspect/detail.h"
@@ -237,6 +238,7 @@ Look lookAt(const Job& job, const Piece& piece, const Progress& progress) {
     if (inkOf(piece) == Ink::grey && !piece.tone.inverted && limits.ink < 1 &&
         isNight(printOf(job, piece, previewPpi(job, piece, job.sheets.ppi, 1e5))))
         add(look, piece, Severity::note, finding::NightPicture{});
+    if (hazeOf(tone.ink).found()) add(look, piece, Severity::warning, finding::PaleHaze{});
     lookAtGround(job, piece, tone, look);
     progress.at(0.4);
     lookAtLines(job, piece, progress, look);

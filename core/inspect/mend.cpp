@@ -34,6 +34,12 @@ Job withoutBorder(Job job, const Piece& piece) {
     return withPicture(std::move(job), piece.id, edited(piece.artwork, edit));
 }
 
+Job withoutHaze(Job job, const Piece& piece) {
+    PictureEdit edit = piece.artwork->edit;
+    edit.clean.haze = true;
+    return withPicture(std::move(job), piece.id, edited(piece.artwork, edit));
+}
+
 using Edit = std::function<Job(Job, const Piece&)>;
 
 Edit sized(const SizeMm& size) {
@@ -71,6 +77,7 @@ Edit remedyOf(const Finding& found) {
             });
         },
         [](const EvenBorder&) { return Edit(withoutBorder); },
+        [](const PaleHaze&) { return Edit(withoutHaze); },
         [](const SolidAreas&) { return toned([](Tone& tone) { tone.solids.kind = Solids::Kind::hatched; }); },
         [](const ColoursMerge&) {
             return toned([](Tone& tone) { tone.mix.kind = GreyMix::Kind::automatic; });
@@ -93,6 +100,7 @@ Edit remedyOf(const Finding& found) {
         [](const MaterialWithCare&) { return Edit(); },
         [](const UnsuitedPrinter&) { return Edit(); },
         [](const DarkGround&) { return Edit(); },
+        [](const EdgeCutsWords&) { return Edit(); },
         [](const EdgeInCareZone&) { return Edit(); },
         [](const SeamInCareZone&) { return Edit(); },
         [](const SeamCrosses& what) {
@@ -105,7 +113,7 @@ Edit remedyOf(const Finding& found) {
             });
         },
         [](const FewPixels&) { return Edit(); },
-        [](const WholeSheetsJoin&) { return Edit(); },
+        [](const WholeSheetsJoin& what) { return what.fits ? sized(*what.fits) : Edit(); },
         [](const Cropped&) { return Edit(); },
         [](const LinkedPicture&) { return Edit(); },
         [](const SoftDetail&) { return Edit(); },
@@ -120,7 +128,7 @@ Edit remedyOf(const Finding& found) {
 
 }  // namespace
 
-bool hasRemedy(const Finding& finding) { return remedyOf(finding) != nullptr; }
+bool hasRemedy(const Finding& finding) { return finding.mendable && remedyOf(finding) != nullptr; }
 
 Job mended(Job job, const Finding& finding) {
     const Piece* found = findPiece(job, finding.piece);

@@ -8,9 +8,10 @@ namespace tympan {
 
 namespace {
 
-constexpr double inked = 0.35;      // k from which a pixel counts as line
-constexpr double least_length = 8;  // in widths of the limit: shorter is a corner or a dot
-constexpr double worth_mm = 5;      // all thin lines together, to be worth a look
+constexpr double inked = 0.35;       // k from which a pixel counts as line
+constexpr double least_length = 8;   // in widths of the limit: shorter is a corner or a dot
+constexpr double stands_out = 0.22;  // k above that of what is beside it
+constexpr double worth_mm = 5;       // all thin lines together, to be worth a look
 constexpr std::size_t most_places = 6;
 
 struct Line {
@@ -29,6 +30,22 @@ double darkest(const cv::Mat& line) {
     for (int k = 255; k > 0; --k)
         if ((so_far += count[static_cast<std::size_t>(k)]) * 20 >= all) return k;
     return 1;
+}
+
+/// Whether a line is darker than what is on both its sides: the grain of a photograph is not.
+bool standsOut(const cv::Mat& ink, const std::vector<cv::Point>& contour, int side) {
+    const cv::Rect box = cv::boundingRect(contour), all(0, 0, ink.cols, ink.rows);
+    const int rim = side + 2;
+    const cv::Rect room = cv::Rect(box.x - rim, box.y - rim, box.width + 2 * rim, box.height + 2 * rim) & all;
+    cv::Mat own(room.size(), CV_8UC1, cv::Scalar(0)), beside;
+    cv::drawContours(own, std::vector<std::vector<cv::Point>>{contour}, 0, 255, cv::FILLED, 8, {}, 0,
+                     -room.tl());
+    cv::dilate(own, beside, cv::Mat::ones(2 * rim + 1, 2 * rim + 1, CV_8U));
+    cv::Mat soft;
+    cv::dilate(own, soft, cv::Mat::ones(3, 3, CV_8U));
+    beside &= ~soft;
+    if (cv::countNonZero(beside) == 0) return true;
+    return cv::mean(ink(room), beside)[0] - cv::mean(ink(room), own)[0] > 255 * stands_out;
 }
 
 /// What of the ink is narrower than `limit_mm`, as lines.
@@ -65,6 +82,7 @@ std::vector<Line> narrow(const cv::Mat& ink, const PixelGrid& grid, double limit
         // A grey line holds less ink for its width: what its darkest pixels have is taken for full.
         const double held = cv::sum(255 - line)[0] / darkest(line);
         const double width = held / length * p;
+        if (!standsOut(ink, contour, side)) continue;
         if (width < limit_mm) lines.push_back({width, length * p, box});
     }
     return lines;

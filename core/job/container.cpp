@@ -153,6 +153,14 @@ Bytes Container::read(const std::string& name) const {
 
 void writeContainer(const std::filesystem::path& file, const Entries& entries, long long when,
                     const Progress& progress) {
+    // Whatever is saved can be opened: reading has the same limits.
+    std::uint64_t sum = 0;
+    for (const auto& [name, bytes] : entries) sum += bytes.size();
+    if (sum > most_unpacked || entries.size() > most_entries)
+        throw Error(Error::Kind::output, file.string(),
+                    sum > most_unpacked ? "the job's pictures are more than 4 GiB together"
+                                        : "the job has more than 10,000 pictures",
+                    "divide it into two jobs, or use smaller picture files");
     WriteAside aside(file);
     int reason = 0;
     zip_t* zip = zip_open(aside.path().c_str(), ZIP_CREATE | ZIP_TRUNCATE, &reason);

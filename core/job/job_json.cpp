@@ -126,7 +126,11 @@ ReadJob readJob(const JsonText& source, const ArtworkSource& artworks) {
     if (reader.has("kept_sheets"))
         for (JsonReader& entry : reader.objects("kept_sheets"))
             orNamed([&] { job.kept_sheets.push_back(readKeptSheet(entry)); });
-    if (reader.has("work")) orNamed([&] { job.work = readWorkWishes(reader.object("work")); });
+    if (reader.has("work"))
+        orNamed([&] {
+            job.work = readWorkWishes(reader.object("work"),
+                                      [&](const Error& error) { read.faults.emplace_back(error.wrong()); });
+        });
     reader.finish();
     mendIds(job);
     if (!rest.empty()) job.rest = std::make_shared<const json>(std::move(rest));

@@ -1,7 +1,9 @@
 #include "core/job/job_recipe.h"
 
 #include <algorithm>
+#include <map>
 #include <nlohmann/json.hpp>
+#include <set>
 
 #include "core/artwork/read_picture.h"
 #include "core/base/json_reader.h"
@@ -41,10 +43,15 @@ Object readRecipeObject(JsonReader reader, const Job& job) {
     return object;
 }
 
+/// Pictures by their path: one that many entries name is read once.
+using Pictures = std::map<std::filesystem::path, ArtworkPtr>;
+
 /// Adds one entry's piece, on an object of its own or on that of the entry before.
-Job withEntry(Job job, JsonReader& entry, const std::filesystem::path& folder) {
+Job withEntry(Job job, JsonReader& entry, const std::filesystem::path& folder, Pictures& pictures) {
     const std::string name = entry.text("name");
-    const ArtworkPtr artwork = readPicture(folder / entry.text("picture"));
+    const std::filesystem::path picture = folder / entry.text("picture");
+    ArtworkPtr& artwork = pictures[picture];
+    if (!artwork) artwork = readPicture(picture);
     SizeMm size{entry.number("width_mm", limits::asked_mm), 0};
     size.height = entry.number("height_mm", limits::side_mm, size.width / artwork->aspect());
     const int copies = entry.integer("copies", limits::copies, 1),
@@ -90,7 +97,7 @@ Job jobFromRecipe(const std::filesystem::path& file) {
     job.name = reader.text("name");
     job.sheets.paper = paperNamed(reader.text("paper"));
     job.sheets.more_sheets = reader.integer("more_sheets", limits::more_sheets, 0);
-    job.created = static_cast<long long>(reader.number("created", 0, 4e9));
+    job.created = static_cast<long long>(reader.number("created", 0, 4e9, 0));
     if (reader.has("printers")) {
         job.printers.clear();
         for (JsonReader& entry : reader.objects("printers")) {
@@ -101,11 +108,22 @@ Job jobFromRecipe(const std::filesystem::path& file) {
     }
     // The same recipe makes the same job, its identity among the rest.
     job.uuid = uuidOf(source.text);
+    Pictures pictures;
     for (JsonReader& entry : reader.objects("pieces"))
-        job = withEntry(std::move(job), entry, file.parent_path());
+        job = withEntry(std::move(job), entry, file.parent_path(), pictures);
     if (reader.has("work")) job.work = readWorkWishes(reader.object("work"));
     reader.finish();
     return job;
+}
+
+std::vector<std::string> picturesOfRecipe(const std::filesystem::path& file) {
+    const nlohmann::json root = parseJson(readJsonText(file));
+    std::set<std::string> named;
+    if (root.is_object() && root.contains("pieces") && root["pieces"].is_array())
+        for (const nlohmann::json& piece : root["pieces"])
+            if (piece.is_object() && piece.contains("picture") && piece["picture"].is_string())
+                named.insert((file.parent_path() / piece["picture"].get<std::string>()).string());
+    return {named.begin(), named.end()};
 }
 
 }  // namespace tympan

@@ -53,6 +53,7 @@ struct KeptSeams {
 struct Joining {
     std::optional<Joint> joint;      ///< none: the method's
     std::optional<KeptSeams> seams;  ///< none: as the job's manner finds them
+    bool parted = false;  ///< on purpose, though its method lays a sheet in one piece: see mayBeParted
     bool operator==(const Joining&) const = default;
 };
 

@@ -148,6 +148,11 @@ SizeMm printSizeOf(const Job& job, const Piece& piece) {
     return {box.width, box.height};
 }
 
+SizeMm seenSizeOf(const Job& job, const Piece& piece) {
+    const Landing landing = landingOf(job, piece);
+    return landing.bend ? piece.size : SizeMm{landing.box.width, landing.box.height};
+}
+
 Outline inkOnObject(const Job& job, const Piece& piece) {
     const Landing landing = landingOf(job, piece);
     return landing.toObject(landing.ink ? *landing.ink : pictureOutline(landing, piece.size));

@@ -54,6 +54,10 @@ Outline pictureOutline(const Landing& landing, const SizeMm& size);
 /// The size of the raster that is printed: the picture's, or that of the box round what is left of it.
 SizeMm printSizeOf(const Job& job, const Piece& piece);
 
+/// What one would measure on the finished object: the print's size; on a tin the picture's, along its girth.
+/// Every size of a piece that is said or written is this one.
+SizeMm seenSizeOf(const Job& job, const Piece& piece);
+
 /// The ink as it lies on the object, object frame.
 Outline inkOnObject(const Job& job, const Piece& piece);
 

@@ -28,6 +28,7 @@ CleanUp readCleanUp(JsonReader reader) {
     CleanUp clean;
     clean.even_light = reader.integer("even_light", 0, 100, 0);
     clean.whiten = reader.integer("whiten", 0, 100, 0);
+    clean.haze = reader.flag("haze", false);
     clean.specks = reader.number("specks", 0, most_specks, 0);
     clean.folds = reader.flag("folds", false);
     reader.finish();
@@ -65,6 +66,7 @@ json toJson(const PictureEdit& edit) {
     if (!edit.clean.untouched())
         value["clean"] = {{"even_light", edit.clean.even_light},
                           {"whiten", edit.clean.whiten},
+                          {"haze", edit.clean.haze},
                           {"specks", edit.clean.specks},
                           {"folds", edit.clean.folds}};
     if (edit.cut.on) {

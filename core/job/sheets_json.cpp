@@ -94,6 +94,7 @@ Printer readPrinterOfVersion1(JsonReader& sheets) {
 json toJson(const Joining& joining) {
     json value = json::object();
     if (joining.joint) value["joint"] = name(*joining.joint);
+    if (joining.parted) value["parted"] = true;
     if (joining.seams)
         value["seams"] = {{"upright", joining.seams->upright},
                           {"width_mm", joining.seams->print.width},
@@ -109,6 +110,7 @@ json toJson(const Joining& joining) {
 Joining readJoining(JsonReader reader) {
     Joining joining;
     if (reader.has("joint")) joining.joint = jointNamed(reader.oneOf("joint", namesOf(joints)));
+    joining.parted = reader.flag("parted", false);
     if (reader.has("seams")) {
         JsonReader entry = reader.object("seams");
         KeptSeams seams;

@@ -2,6 +2,10 @@
 
 #include <nlohmann/json.hpp>
 
+#include <fmt/format.h>
+
+#include "core/time/free_hours.h"
+
 namespace tympan {
 
 using nlohmann::json;
@@ -26,6 +30,21 @@ std::map<int, std::set<std::string>> readList(JsonReader& reader, const std::str
     return sets;
 }
 
+/// A time as a clock on the wall shows it ("start", "due", "time") or free hours ("hours"), or nothing.
+std::string wordsThatCanBeRead(JsonReader& reader, const std::string& field) {
+    std::string words = reader.note(field);
+    if (words.empty()) return words;
+    try {
+        if (field == "hours")
+            readFreeHours(words);
+        else
+            TimeZone("Etc/UTC").read(words);
+    } catch (const Error& error) {
+        reader.fail(field, fmt::format("{}; {}", error.wrong(), error.remedy()));
+    }
+    return words;
+}
+
 }  // namespace
 
 json toJson(const WorkWishes& wishes) {
@@ -46,32 +65,45 @@ json toJson(const WorkWishes& wishes) {
     return value;
 }
 
-WorkWishes readWorkWishes(JsonReader reader) {
+WorkWishes readWorkWishes(JsonReader reader, const std::function<void(const Error&)>& left_out) {
+    const auto orLeftOut = [&](const auto& reading) {
+        try {
+            reading();
+        } catch (const Error& error) {
+            if (!left_out) throw;
+            left_out(error);
+        }
+    };
     WorkWishes wishes;
-    wishes.start = reader.note("start");
-    wishes.due = reader.note("due");
-    wishes.hours = reader.note("hours");
-    wishes.temperature_c = reader.number("temperature_c", -30, 60, 21);
-    wishes.humidity_percent = reader.number("humidity_percent", 0, 100, 50);
-    if (reader.has("air")) wishes.air = reader.oneOf("air", {"still", "moving", "sun"});
+    for (const auto& [field, text] :
+         {std::pair{"start", &wishes.start}, {"due", &wishes.due}, {"hours", &wishes.hours}})
+        orLeftOut([&, field = field, text = text] { *text = wordsThatCanBeRead(reader, field); });
+    orLeftOut([&] { wishes.temperature_c = reader.number("temperature_c", -30, 60, 21); });
+    orLeftOut([&] { wishes.humidity_percent = reader.number("humidity_percent", 0, 100, 50); });
+    if (reader.has("air")) orLeftOut([&] { wishes.air = reader.oneOf("air", {"still", "moving", "sun"}); });
     if (reader.has("places"))
-        for (JsonReader& entry : reader.objects("places")) {
-            wishes.places[entry.id("place")] = entry.integer("room", 0, 1000);
-            entry.finish();
-        }
-    wishes.chosen = readList(reader, "chosen");
-    wishes.left_out = readList(reader, "left_out");
+        for (JsonReader& entry : reader.objects("places"))
+            orLeftOut([&] {
+                const std::string place = entry.id("place");
+                wishes.places[place] = entry.integer("room", 0, 1000);
+                entry.finish();
+            });
+    orLeftOut([&] { wishes.chosen = readList(reader, "chosen"); });
+    orLeftOut([&] { wishes.left_out = readList(reader, "left_out"); });
     if (reader.has("coverage"))
-        for (JsonReader& entry : reader.objects("coverage")) {
-            const std::string step = entry.text("step");
-            wishes.coverage[step] = entry.number("ml_per_100_cm2", 0.01, most_ml_per_100_cm2);
-            entry.finish();
-        }
+        for (JsonReader& entry : reader.objects("coverage"))
+            orLeftOut([&] {
+                const std::string step = entry.text("step");
+                wishes.coverage[step] = entry.number("ml_per_100_cm2", 0.01, most_ml_per_100_cm2);
+                entry.finish();
+            });
     if (reader.has("not_before"))
-        for (JsonReader& entry : reader.objects("not_before")) {
-            wishes.not_before[entry.text("task")] = entry.text("time");
-            entry.finish();
-        }
+        for (JsonReader& entry : reader.objects("not_before"))
+            orLeftOut([&] {
+                const std::string task = entry.text("task"), time = wordsThatCanBeRead(entry, "time");
+                if (!time.empty()) wishes.not_before[task] = time;
+                entry.finish();
+            });
     reader.finish();
     return wishes;
 }

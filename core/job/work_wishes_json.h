@@ -1,4 +1,5 @@
 #pragma once
+#include <functional>
 #include <nlohmann/json_fwd.hpp>
 
 #include "core/base/json_reader.h"
@@ -7,7 +8,8 @@
 namespace tympan {
 
 nlohmann::json toJson(const WorkWishes& wishes);
-/// Throws Error (input) naming the line.
-WorkWishes readWorkWishes(JsonReader reader);
+/// Times and hours among them are read, so that whoever uses them later can. Throws Error (input) naming the
+/// line; with `left_out` each wish that cannot be read is told there instead, and stays unsaid.
+WorkWishes readWorkWishes(JsonReader reader, const std::function<void(const Error&)>& left_out = {});
 
 }  // namespace tympan

@@ -2,6 +2,9 @@
 
 #include <algorithm>
 
+#include <fmt/format.h>
+
+#include "core/base/error.h"
 #include "core/job/landing.h"
 #include "core/job/two_passes.h"
 #include "core/layout/cut_outline.h"
@@ -13,6 +16,17 @@
 namespace tympan {
 
 namespace {
+
+/// Of a picture that may not be parted.
+[[noreturn]] void failToFit(const Job& job, const Piece& piece) {
+    const std::optional<SizeMm> fits = largestOnOneSheet(job, piece);
+    throw Error(Error::Kind::input, piece.name,
+                fmt::format("is laid in one piece ({}), and does not fit one sheet of {}", piece.method->name,
+                            job.sheets.paper.name),
+                fits ? fmt::format("make it {} wide, take larger paper, or part it on purpose",
+                                   formatLength(fits->width, job.unit))
+                     : "take larger paper, or part it on purpose");
+}
 
 /// The pieces that share sheets with the one at `first`, itself among them; it alone where sheets are laid
 /// whole.
@@ -78,9 +92,10 @@ Imposition impose(const Job& job, std::optional<Mirrored> forced, const Progress
         progress.at(static_cast<double>(imposition.prints.size()) / static_cast<double>(job.pieces.size()));
         PrintGeometry print = geometryOf(job, piece, job.sheets.ppi);
         if (forced) print.mirrored = *forced;
-        imposition.plans.push_back(fitsOneSheet(job, piece, print.size)
-                                       ? SeamPlan{print.size, {}, {}}
-                                       : planSeams(job, piece, print, {progress.stop, {}}));
+        const bool on_one = fitsOneSheet(job, piece, print.size);
+        if (!on_one && !mayBeParted(piece)) failToFit(job, piece);
+        imposition.plans.push_back(on_one ? SeamPlan{print.size, {}, {}}
+                                          : planSeams(job, piece, print, {progress.stop, {}}));
         imposition.cuts.push_back(imposition.plans.back().tiles.empty() ? cutOutline(job, piece, print)
                                                                         : Outline{});
         imposition.prints.push_back(print);

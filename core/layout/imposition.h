@@ -29,8 +29,9 @@ struct Imposition {
 
 /// A piece that fits the printable area stays on one sheet, and shares it with others of its method: where
 /// the job keeps a place for it, there; else in rows, unless the method lays sheets whole. A larger one is
-/// parted over as few sheets as either orientation of the page allows. `forced` overrides the mirroring of
-/// this one output. Throws Error (input) when the margins leave no room; Error (stopped).
+/// parted over as few sheets as either orientation of the page allows, but for one that is laid in one piece.
+/// `forced` overrides the mirroring of this one output. Throws Error (input) when the margins leave no room,
+/// or a piece that is laid in one piece fits no sheet; Error (stopped).
 Imposition impose(const Job& job, std::optional<Mirrored> forced = {}, const Progress& progress = {});
 
 /// With every sheet once for each time that it goes through the printer: all first passes, then the second

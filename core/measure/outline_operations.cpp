@@ -140,28 +140,28 @@ Outline offset(const Outline& outline, double by_mm, Corners corners) {
     return fromPaths(result);
 }
 
+Ring withoutStraight(const Ring& ring, double by_mm) {
+    if (ring.size() < 4) return ring;
+    // The two halves between the first point and the one farthest from it.
+    std::size_t far = 0;
+    const auto distance = [&](std::size_t i) {
+        return std::hypot(ring[i].x - ring[0].x, ring[i].y - ring[0].y);
+    };
+    for (std::size_t i = 1; i < ring.size(); ++i)
+        if (distance(i) > distance(far)) far = i;
+    std::vector<bool> kept(ring.size() + 1, false);
+    kept[0] = kept[far] = true;
+    keepBetween(ring, 0, far, by_mm, kept);
+    keepBetween(ring, far, ring.size(), by_mm, kept);
+    Ring less;
+    for (std::size_t i = 0; i < ring.size(); ++i)
+        if (kept[i]) less.push_back(ring[i]);
+    return less;
+}
+
 Outline simplified(const Outline& outline, double by_mm) {
     std::vector<Ring> rings;
-    for (const Ring& ring : outline.rings) {
-        if (ring.size() < 4) {
-            rings.push_back(ring);
-            continue;
-        }
-        // The two halves between the first point and the one farthest from it.
-        std::size_t far = 0;
-        const auto distance = [&](std::size_t i) {
-            return std::hypot(ring[i].x - ring[0].x, ring[i].y - ring[0].y);
-        };
-        for (std::size_t i = 1; i < ring.size(); ++i)
-            if (distance(i) > distance(far)) far = i;
-        std::vector<bool> kept(ring.size() + 1, false);
-        kept[0] = kept[far] = true;
-        keepBetween(ring, 0, far, by_mm, kept);
-        keepBetween(ring, far, ring.size(), by_mm, kept);
-        Ring& less = rings.emplace_back();
-        for (std::size_t i = 0; i < ring.size(); ++i)
-            if (kept[i]) less.push_back(ring[i]);
-    }
+    for (const Ring& ring : outline.rings) rings.push_back(withoutStraight(ring, by_mm));
     return tidied(rings);
 }
 

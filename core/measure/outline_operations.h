@@ -26,6 +26,10 @@ Outline offset(const Outline& outline, double by_mm, Corners corners = Corners::
 /// Without points that lie no farther than `by_mm` from the lines between those that stay.
 Outline simplified(const Outline& outline, double by_mm);
 
+/// A ring of any kind without the points that lie no farther than `by_mm` from the lines between those that
+/// stay. Method: D. H. Douglas and T. K. Peucker, 1973.
+Ring withoutStraight(const Ring& ring, double by_mm);
+
 /// Where the middle of a convex `stamp` (about its own origin) may lie so that it is wholly inside `room`:
 /// the erosion of `room` by the stamp.
 Outline roomForMiddle(const Outline& room, const Ring& stamp);

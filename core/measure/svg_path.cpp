@@ -21,6 +21,8 @@ std::string escapedXml(const std::string& text) {
             safe += "&lt;";
         else if (c == '&')
             safe += "&amp;";
+        else if (static_cast<unsigned char>(c) < ' ')
+            safe += ' ';  // XML has no place for control characters
         else
             safe += c;
     }

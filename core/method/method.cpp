@@ -98,6 +98,11 @@ std::string misfitOfMaterial(const Method& method, const std::string& material) 
     return whyNot(method.not_materials, material);
 }
 
+bool nobodyHasSaid(const Method& method, const std::string& material) {
+    return std::find(method.suits.begin(), method.suits.end(), material) == method.suits.end() &&
+           misfitOfMaterial(method, material).empty() && careOnMaterial(method, material).empty();
+}
+
 std::string careOnMaterial(const Method& method, const std::string& material) {
     return whyNot(method.with_care, material);
 }

@@ -80,7 +80,8 @@ struct Method {
     std::vector<std::string> turns;
     bool seen_through = false;  ///< the object is clear and looked at from its other side: one turn more
     bool laid_whole =
-        false;       ///< the sheet goes onto the object untrimmed: nothing but the picture may be inked
+        false;  ///< the sheet goes onto the object untrimmed: nothing but the picture may be inked
+    bool one_sheet = false;  ///< bought sheets, and skin: a picture is never parted over several
     int passes = 1;  ///< printed one after the other on the same sheet; the second is a white under the first
     /// What carries the ink stays on, so that sheets of one picture may overlap when laid; else they meet
     /// edge to edge, since paper between would keep the ink of the upper one off.
@@ -91,6 +92,7 @@ struct Method {
     std::vector<Misfit> not_materials;
     std::vector<Misfit> with_care;  ///< materials on which it goes, and what one must mind
     bool light_ground = true;       ///< the whites of the picture are the ground
+    bool shows_black = false;       ///< paper of its own that lets a black ground through
     SolidLimits solids;
     double finest_line_mm = 0.25;  ///< thinner lines get lost
     Basis finest_line_basis = Basis::guess;
@@ -121,10 +123,18 @@ struct Method {
 /// no time. A guess as soon as any part of it is one.
 Wait timeOf(const Method& method, PrinterKind printer);
 
+/// Whether a picture lies on one sheet or not at all, unless its maker parts it on purpose: a join would
+/// show.
+inline bool laidInOnePiece(const Method& method) {
+    return method.laid_whole || method.one_sheet || method.passes > 1;
+}
+
 /// Why a printer or a material does not go with the method; empty when it does, or when nothing is known
 /// against it.
 std::string misfit(const Method& method, PrinterKind printer);
 std::string misfitOfMaterial(const Method& method, const std::string& material);
+/// Whether neither makers who did it nor a reason against it are known.
+bool nobodyHasSaid(const Method& method, const std::string& material);
 /// What one must mind on a material; empty when nothing is known.
 std::string careOnMaterial(const Method& method, const std::string& material);
 

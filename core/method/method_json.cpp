@@ -110,6 +110,7 @@ Method readMethod(JsonReader reader) {
     method.turns = reader.texts("turns");
     method.seen_through = reader.flag("seen_through", false);
     method.laid_whole = reader.flag("laid_whole", false);
+    method.one_sheet = reader.flag("one_sheet", false);
     method.passes = reader.integer("passes", 1, 2, 1);
     // What stands under "overlaps" in older copies was true of nearly all, and read by nobody.
     reader.flag("overlaps", false);
@@ -120,6 +121,7 @@ Method readMethod(JsonReader reader) {
     method.not_materials = readMisfits(reader, "not_materials");
     method.with_care = readMisfits(reader, "with_care");
     method.light_ground = reader.flag("light_ground", true);
+    method.shows_black = reader.flag("shows_black", false);
     if (reader.has("solids")) method.solids = readSolidLimits(reader.object("solids"));
     readFigure(reader, "finest_line", "finest_line_mm", "mm", 0.02, 5, method.finest_line_mm,
                method.finest_line_basis);
@@ -195,6 +197,7 @@ nlohmann::json toJson(const Method& method) {
             {"turns", method.turns},
             {"seen_through", method.seen_through},
             {"laid_whole", method.laid_whole},
+            {"one_sheet", method.one_sheet},
             {"passes", method.passes},
             {"sheets_overlap", method.overlaps},
             {"printers", printers},
@@ -202,6 +205,7 @@ nlohmann::json toJson(const Method& method) {
             {"suits", method.suits},
             {"not_materials", toJson(method.not_materials)},
             {"light_ground", method.light_ground},
+            {"shows_black", method.shows_black},
             {"with_care", toJson(method.with_care)},
             {"solids", toJson(method.solids)},
             {"finest_line", figureJson("mm", method.finest_line_mm, method.finest_line_basis)},

@@ -28,14 +28,14 @@ const std::vector<Preparation>& shippedPreparations() {
     return all;
 }
 
-bool isNeeded(const Preparation& preparation, const std::string& material, bool dark_ground,
+bool isNeeded(const Preparation& preparation, const std::string& material, bool painted_pale,
               const Method& method) {
     const auto among = [](const std::vector<std::string>& list, const std::string& one) {
         return std::find(list.begin(), list.end(), one) != list.end();
     };
     return among(preparation.on, material) &&
            (preparation.ways.empty() || among(preparation.ways, method.id)) &&
-           (!preparation.dark || (dark_ground && method.light_ground));
+           (!preparation.dark || painted_pale);
 }
 
 }  // namespace tympan

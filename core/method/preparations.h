@@ -22,7 +22,8 @@ std::vector<Preparation> readPreparations(const JsonText& source);
 /// Those that ship with the program.
 const std::vector<Preparation>& shippedPreparations();
 
-bool isNeeded(const Preparation& preparation, const std::string& material, bool dark_ground,
+/// `painted_pale`: whether the pictures on it need a pale ground (job/under_picture.h).
+bool isNeeded(const Preparation& preparation, const std::string& material, bool painted_pale,
               const Method& method);
 
 }  // namespace tympan

@@ -24,7 +24,8 @@ struct NestLimits {
 /// container is given up and its pieces are taken apart among the others; pieces that have no place are laid
 /// over the others and all taken apart. `better` is told each better layout, from the calling thread. Stops
 /// early when nothing is left to gain, and when asked to stop: the best so far is the answer. Every layout
-/// keeps its gaps to a hundredth of a millimetre. Throws Error (input) for a container without any room.
+/// keeps its gaps to a hundredth of a millimetre. Throws Error (input) for a container without any room, for
+/// more than most_nest_items pieces, and for a piece locked beyond the last container that there may be.
 NestLayout nest(const NestProblem& problem, const NestLimits& limits,
                 const std::function<void(const NestLayout&)>& better = {}, const Progress& progress = {});
 

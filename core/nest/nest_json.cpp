@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include "core/base/error.h"
+#include "core/base/json_reader.h"
 #include "core/measure/outline_operations.h"
 #include "core/measure/svg_path.h"
 
@@ -18,7 +19,26 @@ using nlohmann::json;
 
 constexpr double most_mm = 20'000, least_area_mm2 = 1e-4;
 constexpr int most_copies = 10'000, most_spares = 1'000;
-constexpr std::size_t most_items = 4'000, most_points = 200'000;
+// Points are read, then those within a micrometre of a straight line dropped; what is left are corners.
+constexpr std::size_t most_points = 200'000, most_corners = 5'000;
+constexpr double straight_mm = 0.001;
+// Each crossing is a corner of the mended outline.
+constexpr int most_crossings = 20'000;
+
+/// How often the edges of a ring cross each other, counted up to most_crossings + 1.
+int crossings(const Ring& ring) {
+    const auto side = [](const PointMm& a, const PointMm& b, const PointMm& p) {
+        return (b.x - a.x) * (p.y - a.y) - (b.y - a.y) * (p.x - a.x) > 0;
+    };
+    int count = 0;
+    for (std::size_t i = 0; i < ring.size(); ++i)
+        for (std::size_t j = i + 2; j < ring.size(); ++j) {
+            const PointMm &a = ring[i], &b = ring[i + 1], &c = ring[j], &d = ring[(j + 1) % ring.size()];
+            if (side(a, b, c) == side(a, b, d) || side(c, d, a) == side(c, d, b)) continue;
+            if (++count > most_crossings) return count;
+        }
+    return count;
+}
 
 /// Reads one problem; remembers where it is, so that a fault can be named.
 class Reader {
@@ -56,6 +76,12 @@ class Reader {
                      fmt::format("point {} is not a pair of numbers up to {} mm", ring.size() + 1, most_mm));
             ring.push_back(at);
         }
+        if (ring.size() > 1'000) ring = withoutStraight(ring, straight_mm);
+        if (ring.size() > most_corners)
+            fail(where, fmt::format("it has more than {} corners", most_corners), "draw it with fewer");
+        if (crossings(ring) > most_crossings)
+            fail(where, fmt::format("its outline crosses itself more than {} times", most_crossings),
+                 "draw it anew, as one line round it");
         return ring;
     }
     /// A shape with holes; what is wrong with how it was drawn is mended and noted.
@@ -67,13 +93,20 @@ class Reader {
             notes.push_back(where + ": its outline crossed itself");
         if (const auto holes = in.find("holes"); holes != in.end() && !holes->is_null()) {
             if (!holes->is_array()) fail(where, "\"holes\" must be a list of outlines");
-            Outline all;
+            std::vector<Ring> rings;
             for (const json& hole : *holes)
-                all = united(all, tidied({ring(hole, where + ", a hole")}, FillRule::non_zero));
+                for (Ring& part : tidied({ring(hole, where + ", a hole")}, FillRule::non_zero).rings)
+                    rings.push_back(std::move(part));
+            const Outline all = tidied(rings, FillRule::non_zero);
             if (area(shared(shape, all)) < area(all) - 0.01)
                 notes.push_back(where + ": a hole reached beyond it");
             shape = without(shape, all);
         }
+        std::size_t corners = 0;
+        for (const Ring& part : shape.rings) corners += part.size();
+        if (corners > most_corners)
+            fail(where, fmt::format("with its holes it has more than {} corners", most_corners),
+                 "draw it with fewer");
         if (area(shape) < least_area_mm2)
             fail(where, "its outline encloses no area", "take it out, or draw it anew");
         return shape;
@@ -98,7 +131,8 @@ Turning turningOf(const Reader& reader, const json& root) {
 void readLocked(const Reader& reader, const json& root, NestProblem& problem) {
     const auto locked = root.find("locked");
     if (locked == root.end() || locked->is_null()) return;
-    if (!locked->is_array() || locked->size() > most_items) reader.fail("locked", "must be a list of lists");
+    if (!locked->is_array() || locked->size() > most_nest_items)
+        reader.fail("locked", "must be a list of lists");
     std::set<std::pair<std::size_t, int>> met;
     for (const json& container : *locked) {
         if (!container.is_array()) reader.fail("locked", "must be a list of lists");
@@ -140,8 +174,8 @@ void readLocked(const Reader& reader, const json& root, NestProblem& problem) {
 
 ReadNestProblem readNestProblem(const std::string& file, const std::string& text) {
     Reader reader(file);
-    const json root = json::parse(text, nullptr, false);
-    if (root.is_discarded() || !root.is_object()) reader.fail("the file", "is not a JSON object");
+    const json root = parseJson({file, text});
+    if (!root.is_object()) reader.fail("the file", "is not a JSON object");
     ReadNestProblem read;
     NestProblem& problem = read.problem;
     const json& container = reader.field(root, "container", "the file");
@@ -188,8 +222,8 @@ ReadNestProblem readNestProblem(const std::string& file, const std::string& text
             piece.spares = spares->get<int>();
         }
         items += static_cast<std::size_t>(piece.copies + piece.spares);
-        if (items > most_items)
-            reader.fail(where, fmt::format("more than {} pieces in all", most_items),
+        if (items > most_nest_items)
+            reader.fail(where, fmt::format("more than {} pieces in all", most_nest_items),
                         "nest them in several files");
         problem.pieces.push_back(std::move(piece));
     }

@@ -1,8 +1,8 @@
 #include <algorithm>
 #include <atomic>
 #include <numeric>
-#include <thread>
 
+#include "core/base/parallel.h"
 #include "core/measure/outline_operations.h"
 #include "core/nest/nest_search.h"
 
@@ -20,7 +20,7 @@ constexpr long most_exchange_moves = 500;
 }  // namespace
 
 bool NestSearch::fewerArePossible() const {
-    return areaOf(-1) <= fullest * area(room_.outline()) * (containers() - 1);
+    return containers() > fewest_ && areaOf(-1) <= fullest * area(room_.outline()) * (containers() - 1);
 }
 
 std::optional<std::vector<NestItem>> NestSearch::attempt(
@@ -30,7 +30,7 @@ std::optional<std::vector<NestItem>> NestSearch::attempt(
     const long left = limits_.moves > 0 ? (limits_.moves - moves_ + 1) / 2 : 0;
     std::optional<Separation> searches[2];
     bool managed[2] = {false, false};
-    const auto go = [&](int side) {
+    const auto go = [&](std::size_t side) {
         Separation& search = *searches[side];
         const auto enough = [&] {
             if (side == 0) sayHowFar();
@@ -44,10 +44,7 @@ std::optional<std::vector<NestItem>> NestSearch::attempt(
         search.emplace(shapes_, rooms(), problem_.turning, nextSeed());
         search->set(best_);
     }
-    {
-        const std::jthread other(go, 1);
-        go(0);
-    }
+    onBothCores(go);
     for (const auto& search : searches) moves_ += search->moves();
     for (int side = 0; side < 2; ++side)
         if (managed[side]) return searches[side]->items();
@@ -74,7 +71,7 @@ bool NestSearch::takeApart() {
 std::optional<int> NestSearch::emptiest() const {
     std::optional<int> least;
     for (int i = 0; i < containers(); ++i)
-        if (!anyLocked(i) && (!least || areaOf(i) < areaOf(*least))) least = i;
+        if (!anyLocked(i) && areaOf(i) > 0 && (!least || areaOf(i) < areaOf(*least))) least = i;
     return least;
 }
 
@@ -152,10 +149,7 @@ bool NestSearch::lighten() {
     const auto go = [&](std::size_t side) {
         if (exchanges[side]) results[side] = tried(*exchanges[side], *least, seeds[side], left);
     };
-    {
-        const std::jthread other(go, 1);
-        go(0);
-    }
+    onBothCores(go);
     sayHowFar();
     moves_ += results[0].moves + results[1].moves;
     const Tried& found = results[0].lying.empty() ? results[1] : results[0];
@@ -180,8 +174,10 @@ bool NestSearch::giveOneUp() {
             std::vector<NestItem> items = search.items();
             std::vector<std::size_t> homeless;
             for (std::size_t i = 0; i < items.size(); ++i) {
-                if (items[i].container == least) homeless.push_back(i), items[i].container = -1;
-                if (items[i].container > least) --items[i].container;
+                if (items[i].container == least)
+                    homeless.push_back(i), items[i].container = -1;
+                else if (items[i].container == count - 1)
+                    items[i].container = least;  // the others keep their numbers: pieces may be locked there
             }
             search.set(items);
             std::stable_sort(homeless.begin(), homeless.end(), [&](std::size_t a, std::size_t b) {

@@ -3,9 +3,11 @@
 #include <algorithm>
 #include <cmath>
 #include <numeric>
-#include <thread>
+
+#include <fmt/format.h>
 
 #include "core/base/error.h"
+#include "core/base/parallel.h"
 #include "core/measure/outline_operations.h"
 #include "core/nest/first_layout.h"
 
@@ -29,6 +31,22 @@ NestSearch::NestSearch(const NestProblem& problem, const NestLimits& limits, con
     if (room_.empty())
         throw Error(Error::Kind::input, "container", "the edge gap leaves no room in it",
                     "make the gap smaller or the container larger");
+    std::size_t items = 0;
+    for (const NestPiece& piece : problem.pieces)
+        items += static_cast<std::size_t>(piece.copies) + static_cast<std::size_t>(piece.spares);
+    if (items > most_nest_items)
+        throw Error(Error::Kind::input, "pieces", fmt::format("there are more than {}", most_nest_items),
+                    "nest them in several parts");
+    if (problem.most_containers && problem.locked.size() > static_cast<std::size_t>(*problem.most_containers))
+        throw Error(Error::Kind::input, "locked",
+                    fmt::format("a piece is locked in container {}, and there may be only {}",
+                                problem.locked.size(), *problem.most_containers),
+                    "unlock it, or allow more containers");
+    for (const NestPiece& piece : problem.pieces) {
+        shapes_.push_back(shapeOf(piece.outline, problem.gap_mm));
+        shapes_.back().most_turn = piece.most_turn_deg;
+    }
+    // The clock starts here: preparing the outlines takes none of the search's time.
     const auto after = [now = Clock::now()](double seconds) {
         return now + std::chrono::duration_cast<Clock::duration>(
                          std::chrono::duration<double>(std::clamp(seconds, 0.0, 1e6)));
@@ -37,15 +55,14 @@ NestSearch::NestSearch(const NestProblem& problem, const NestLimits& limits, con
                                     [](const NestPiece& piece) { return piece.spares > 0; });
     last_ = after(limits.seconds);
     end_ = after(limits.seconds * (spares ? 1 - part_for_spares : 1));
-    for (const NestPiece& piece : problem.pieces) {
-        shapes_.push_back(shapeOf(piece.outline, problem.gap_mm));
-        shapes_.back().most_turn = piece.most_turn_deg;
-    }
     for (std::size_t i = 0; i < shapes_.size(); ++i)
         for (int copy = 0; copy < problem.pieces[i].copies; ++copy) addItem(i, copy);
+    most_ = problem.most_containers.value_or(
+        std::max(static_cast<int>(best_.size()), static_cast<int>(problem.locked.size())));
     layAt(limits.from, false);
     layAt(problem.locked, true);
-    most_ = problem.most_containers.value_or(static_cast<int>(best_.size()));
+    for (const NestItem& item : best_)
+        if (item.locked) fewest_ = std::max(fewest_, item.container + 1);
 }
 
 void NestSearch::addItem(std::size_t shape, int copy) {
@@ -56,7 +73,8 @@ void NestSearch::addItem(std::size_t shape, int copy) {
 }
 
 void NestSearch::layAt(const NestPlaces& places, bool locked) {
-    for (std::size_t container = 0; container < places.size(); ++container)
+    const std::size_t count = std::min(places.size(), static_cast<std::size_t>(most_));
+    for (std::size_t container = 0; container < count; ++container)
         for (const NestPlace& place : places[container])
             for (std::size_t i = 0; i < best_.size(); ++i) {
                 if (best_[i].shape != place.piece || copy_[i] != place.copy) continue;
@@ -98,6 +116,8 @@ void NestSearch::run(const std::function<void()>& better) {
     while (!over()) {
         if (anyHomeless()) {
             if (!placeMore()) break;
+        } else if (containers() == 0) {
+            break;  // nothing fits
         } else if (containers() > 1 && fewerArePossible() && exchanges_without_ < patience) {
             if (!lighten()) break;
         } else if (containers() > 1 && fewerArePossible() && rounds_without_ < 3) {
@@ -106,6 +126,7 @@ void NestSearch::run(const std::function<void()>& better) {
             break;
         }
     }
+    tidyUp();
     fillWithSpares();
 }
 
@@ -188,19 +209,17 @@ void NestSearch::layFirst() {
     std::vector<FirstLayout> laid(tried);
     std::vector<std::uint64_t> seeds;
     for (std::size_t i = 0; i < tried; ++i) seeds.push_back(nextSeed());
-    const auto layHalf = [&](std::size_t side) {
+    onBothCores([&](std::size_t side) {
         for (std::size_t i = side; i < tried; i += 2)
             if (i < 2 || !over())
                 laid[i] = layInTurn(
-                    laying, rules[i], seeds[i], [&] { return over(); },
+                    // However short the time, there is one whole layout.
+                    laying, rules[i], seeds[i],
+                    [&, always = i == 0] { return always ? progress_.stop.stop_requested() : over(); },
                     [&] {
                         if (side == 0) sayHowFar();
                     });
-    };
-    {
-        const std::jthread other(layHalf, 1);
-        layHalf(0);
-    }
+    });
     std::vector<NestItem> best;
     std::set<std::size_t> too_large;
     std::tuple<double, int, double> least;

@@ -54,6 +54,11 @@ class NestSearch {
 
     /// By several rules, some on each core; the best of them.
     void layFirst();
+    /// Where plain rows and columns take no more of the paper, they stand in place of what was found.
+    void tidyUp();
+    /// All pieces in rows, tallest first, none turned but all by `rotation_deg`; nothing when one fits no
+    /// empty container, or there are more than there may be.
+    std::optional<std::vector<NestItem>> inRows(double rotation_deg) const;
     /// Spare copies, the largest first, wherever they lie free in a container that is used already.
     void fillWithSpares();
 
@@ -83,7 +88,7 @@ class NestSearch {
     };
     /// `most_moves`: if not 0, it ends after so many.
     Tried tried(const Exchange& exchange, int emptiest, std::uint64_t seed, long most_moves) const;
-    /// The container with least in it, of those in which nothing is locked.
+    /// The container with least in it, of those that hold something and in which nothing is locked.
     std::optional<int> emptiest() const;
     /// Pieces without a place are laid over the others, and all taken apart: one of them, or all, or one in
     /// exchange for a smaller one, so that what is left without a place shrinks.
@@ -106,6 +111,7 @@ class NestSearch {
     std::set<std::size_t> spare_without_;
     std::set<std::size_t> too_large_;  ///< shapes for which an empty container had no place
     int most_ = 1;
+    int fewest_ = 0;  ///< containers up to the last in which a piece is locked
     int rounds_without_ = 0, exchanges_without_ = 0;
     double cut_;  ///< how much of the last container is pressed away at once
     std::uint64_t seeds_ = 0;

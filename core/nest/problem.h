@@ -11,6 +11,9 @@ namespace tympan {
 // Pieces to be laid into containers, in millimetres, y down. A piece is never flipped.
 
 enum class Turning { none, quarter, free };
+/// Pieces of one problem, copies and spares counted: the search keeps a weight for each pair.
+inline constexpr std::size_t most_nest_items = 4'000;
+
 /// "none", "quarter", "free".
 std::string_view name(Turning turning);
 inline constexpr Turning turnings[] = {Turning::none, Turning::quarter, Turning::free};

@@ -45,6 +45,8 @@ class Separation {
     /// Moves an item to the left and up, or the other way round, as far as nothing is in its way.
     void settle(std::size_t item, bool up_first);
     long moves() const { return moves_; }
+    /// The items that lie over others or reach out of their containers; locked ones are not asked.
+    std::vector<std::size_t> colliding() const;
 
   private:
     struct Lying {
@@ -53,7 +55,6 @@ class Separation {
         Placed placed;
     };
     bool collides(std::size_t item) const;
-    std::vector<std::size_t> colliding() const;
     double loss(std::size_t item, int container, const Placed& placed, double bound) const;
     /// How many places are looked at: all over the containers, about where it lies, with a side along
     /// another's.

@@ -32,6 +32,11 @@ Outline less(Outline outline, const Object& object, ZoneKind kind) {
 
 }  // namespace
 
+std::string calledBy(const Object& object) {
+    if (!object.name.empty()) return object.name;
+    return object.material.name.empty() ? "the object" : object.material.name;
+}
+
 Outline outlineOf(const Zone& zone) { return moved(outlineOf(zone.shape), zone.at); }
 
 Outline plateOf(const Object& object) { return less(outlineOf(object.shape), object, ZoneKind::hole); }

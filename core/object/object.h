@@ -83,6 +83,8 @@ struct Object {
     bool operator==(const Object&) const = default;
 };
 
+/// What it is called where it is spoken of: its name, else what it is made of, else "the object".
+std::string calledBy(const Object& object);
 /// The outline of a zone, on the object.
 Outline outlineOf(const Zone& zone);
 /// The object itself less its holes; empty for a spot.

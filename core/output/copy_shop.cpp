@@ -1,7 +1,6 @@
 #include "core/output/copy_shop.h"
 
-#include <fstream>
-#include <iterator>
+#include <algorithm>
 
 #include <fmt/format.h>
 
@@ -29,7 +28,12 @@ struct Batch {
     std::string paper;
     Mirrored mirrored = Mirrored::no;
     int pass = 1, passes = 1;
+    bool toner = false;  ///< ink would run: nobody has made the method work with it
 };
+
+bool needsToner(const Method& method) {
+    return !misfit(method, PrinterKind::inkjet).empty() && misfit(method, PrinterKind::laser).empty();
+}
 
 std::vector<Batch> batchesOf(const Job& job, const Imposition& sheets) {
     std::vector<Batch> batches;
@@ -37,11 +41,11 @@ std::vector<Batch> batchesOf(const Job& job, const Imposition& sheets) {
         const Sheet& sheet = sheets.sheets[i];
         const std::size_t print = sheet.regions.front().print;
         const Batch page{
-            i + 1,      i + 1,       job.pieces[print].method->carrier.name, sheets.prints[print].mirrored,
-            sheet.pass, sheet.passes};
+            i + 1,      i + 1,        job.pieces[print].method->carrier.name, sheets.prints[print].mirrored,
+            sheet.pass, sheet.passes, needsToner(*job.pieces[print].method)};
         const bool goes_on = !batches.empty() && batches.back().paper == page.paper &&
                              batches.back().mirrored == page.mirrored && batches.back().pass == page.pass &&
-                             batches.back().passes == page.passes;
+                             batches.back().passes == page.passes && batches.back().toner == page.toner;
         if (goes_on)
             batches.back().last = page.last;
         else
@@ -56,6 +60,7 @@ std::string inWords(const Batch& batch, const Job& job) {
                                          : fmt::format("Pages {} to {}", batch.first, batch.last);
     std::string words = fmt::format("{}: {} sheet{} of {}, {}. ", pages, count, count == 1 ? "" : "s",
                                     job.sheets.paper.name, batch.paper);
+    if (batch.toner) words += "Laser or other toner print; ink from a wide inkjet runs. ";
     words += batch.mirrored == Mirrored::yes ? "Already mirrored." : "Not mirrored, and right so.";
     if (batch.passes > 1)
         words += batch.pass == 1
@@ -113,6 +118,9 @@ void writeOrder(const std::filesystem::path& file, const std::string& sheets_nam
     order.say("print at 100 %", 6, true);
     order.say("do not fit to page", 6, true);
     order.say("do not mirror", 6, true);
+    const bool toner = std::any_of(job.pieces.begin(), job.pieces.end(),
+                                   [](const Piece& piece) { return needsToner(*piece.method); });
+    if (toner) order.say("toner, not ink", 6, true);
     order.space(3);
     order.say(std::string("On every printed page the small words beside the picture must read normally (\"") +
                   tell_tale + "\"), and the bar must measure what it says.",
@@ -133,8 +141,8 @@ void writeOrder(const std::filesystem::path& file, const std::string& sheets_nam
               3.6);
     order.space(3);
     order.say("Your answer, please:", 4.2, true);
-    for (const char* const question :
-         {"paper, and its weight", "price", "ready on", "what could not be done as asked"})
+    for (const char* const question : {"printed with (laser, other toner, ink)", "paper, and its weight",
+                                       "price", "ready on", "what could not be done as asked"})
         order.say(std::string(question) + ": ________________________________________", 4.2);
     order.end();
 
@@ -143,12 +151,6 @@ void writeOrder(const std::filesystem::path& file, const std::string& sheets_nam
         drawReducedProof(pdf, job, sheets, i, {progress.stop, {}});
     }
     pdf.commit();
-}
-
-std::string checksumOf(const std::filesystem::path& file) {
-    std::ifstream in(file, std::ios::binary);
-    const std::vector<unsigned char> bytes{std::istreambuf_iterator<char>(in), {}};
-    return sha256(bytes);
 }
 
 }  // namespace
@@ -169,13 +171,17 @@ std::vector<std::filesystem::path> writeCopyShopSet(const std::filesystem::path&
         if (progress.sink) progress.sink(0.8 * fraction);
     };
     writeSheets(files[0], job, sheets, {progress.stop, part});
-    writeOrder(files[1], sheets_name, checksumOf(files[0]), job, sheets, progress);
+    std::vector<std::string> checksums{sha256OfFile(files[0])};
+    writeOrder(files[1], sheets_name, checksums[0], job, sheets, progress);
     if (needsTestSheet(paper)) {
         files.push_back(folder / (name + " - test sheet for plain paper.pdf"));
         writeTestSheet(files.back(), job, paper);
     }
     std::string sums;
-    for (const auto& file : files) sums += checksumOf(file) + "  " + file.filename().string() + "\n";
+    for (std::size_t i = 0; i < files.size(); ++i) {
+        if (i >= checksums.size()) checksums.push_back(sha256OfFile(files[i]));
+        sums += checksums[i] + "  " + files[i].filename().string() + "\n";
+    }
     files.push_back(folder / (name + " - checksums.txt"));
     writeText(files.back(), sums);
     return files;

@@ -109,8 +109,8 @@ Marks templateMarks(const Job& job, const Piece& piece, TemplateKind kind) {
     marks.push_back(upArrow({middle_at.x - 2, middle_at.y - 14}, 4, 6));
     marks.push_back(Words{up, {middle_at.x - widthOf(up, 3) / 2, middle_at.y - 4}, 3, 0, true});
     double y = middle_at.y + 2;
-    std::vector<std::string> lines{piece.name, formatNumber(piece.size.width, job.unit) + " x " +
-                                                   formatLength(piece.size.height, job.unit)};
+    std::vector<std::string> lines{piece.name, formatNumber(seenSizeOf(job, piece).width, job.unit) + " x " +
+                                                   formatLength(seenSizeOf(job, piece).height, job.unit)};
     for (const SpotDistance& each : piece.placement.distances)
         lines.push_back(formatLength(each.mm, job.unit) + " from " +
                         (each.from.empty() ? "the edge" : each.from));

@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/job/landing.h"
 #include "core/measure/length.h"
 #include "core/output/round_mark.h"
 #include "core/output/sent_ink.h"
@@ -91,7 +92,8 @@ void drawReducedProof(PdfFile& pdf, const Job& job, const Imposition& imposition
         layout.scale < 1 ? fmt::format("reduced to {:.0f} %", 100 * layout.scale) : "at true size");
     const std::string true_size =
         fmt::format("true size {} x {}; this page is for comparing, not for transfer",
-                    formatNumber(piece.size.width, job.unit), formatLength(piece.size.height, job.unit));
+                    formatNumber(seenSizeOf(job, piece).width, job.unit),
+                    formatLength(seenSizeOf(job, piece).height, job.unit));
     Marks marks = proofMarks(layout);
     marks.push_back(Words{how, {side_mm, side_mm + 4}, 4.2, 0, true});
     marks.push_back(Words{true_size, {side_mm, side_mm + 10}, 3.4, 0, false});

@@ -1,5 +1,6 @@
 #include "core/output/reference_print.h"
 
+#include "core/job/landing.h"
 #include "core/measure/length.h"
 #include "core/output/pdf_file.h"
 #include "core/render/render_region.h"
@@ -36,8 +37,8 @@ void drawPiece(PdfFile& pdf, const Job& job, const Piece& piece, const RectMm& c
     pdf.pictureIn({cell.x, cell.y, size.width * scale, size.height * scale}, renderWhole(print, progress));
     const double y = cell.y + size.height * scale + 5;
     pdf.marks({Words{piece.name, {cell.x, y}, 3.4, 0, true},
-               Words{formatNumber(piece.size.width, job.unit) + " x " +
-                         formatLength(piece.size.height, job.unit) + " on the object",
+               Words{formatNumber(seenSizeOf(job, piece).width, job.unit) + " x " +
+                         formatLength(seenSizeOf(job, piece).height, job.unit) + " on the object",
                      {cell.x, y + 4.4},
                      3,
                      0,

@@ -56,8 +56,35 @@ cv::Mat moved(const cv::Mat& page, const Affine& mm, double px_per_mm, const cv:
     };
     const cv::Point2d origin = shift(0, 0);
     const cv::Matx23d matrix{mm.a, mm.c, origin.x, mm.b, mm.d, origin.y};
-    cv::Mat result;
-    cv::warpAffine(page, result, matrix, size, cv::INTER_LINEAR, cv::BORDER_CONSTANT, cv::Scalar::all(255));
+    // OpenCV warps no more than 32,767 pixels across or down, so a long page is warped in parts: each from
+    // the part of the page that comes to lie there.
+    constexpr int most_px = 16'000, around_px = 4;
+    cv::Mat result(size, page.type());
+    cv::Matx23d back;
+    cv::invertAffineTransform(matrix, back);
+    for (int y = 0; y < size.height; y += most_px)
+        for (int x = 0; x < size.width; x += most_px) {
+            const cv::Rect there(x, y, std::min(most_px, size.width - x), std::min(most_px, size.height - y));
+            cv::Rect2d from;
+            for (const cv::Point& corner : {there.tl(), there.br(), cv::Point(there.x, there.br().y),
+                                            cv::Point(there.br().x, there.y)}) {
+                const cv::Point2d at(back(0, 0) * corner.x + back(0, 1) * corner.y + back(0, 2),
+                                     back(1, 0) * corner.x + back(1, 1) * corner.y + back(1, 2));
+                const cv::Rect2d around(at.x - around_px, at.y - around_px, 2 * around_px, 2 * around_px);
+                from = from.empty() ? around : from | around;
+            }
+            const cv::Rect needed = cv::Rect(from) & cv::Rect({}, page.size());
+            cv::Mat part = result(there);
+            if (needed.empty()) {
+                part.setTo(cv::Scalar::all(255));
+                continue;
+            }
+            cv::Matx23d local = matrix;
+            local(0, 2) += matrix(0, 0) * needed.x + matrix(0, 1) * needed.y - there.x;
+            local(1, 2) += matrix(1, 0) * needed.x + matrix(1, 1) * needed.y - there.y;
+            cv::warpAffine(page(needed), part, local, there.size(), cv::INTER_LINEAR, cv::BORDER_CONSTANT,
+                           cv::Scalar::all(255));
+        }
     return result;
 }
 

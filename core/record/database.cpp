@@ -41,10 +41,33 @@ constexpr const char* migrations[] = {
     "CREATE TABLE proofs (id TEXT PRIMARY KEY, job TEXT NOT NULL, piece INTEGER NOT NULL, shop TEXT NOT "
     "NULL, made "
     "INTEGER NOT NULL, proof TEXT NOT NULL, picture BLOB NOT NULL);",
+    // What people ask by, and what a run looks for each time it is written.
+    "CREATE INDEX entries_run ON entries (run);"
+    "CREATE INDEX entries_material ON entries (material);"
+    "CREATE INDEX entries_method ON entries (method, material, made DESC);"
+    "CREATE INDEX entries_printer ON entries (printer);"
+    "CREATE INDEX entries_next ON entries (method, material, made DESC, id) WHERE json_extract(entry, "
+    "'$.next_time') <> '';",
 };
 constexpr int newest = static_cast<int>(std::size(migrations));
 
 }  // namespace
+
+bool hasItsTables(SQLite::Database& record) {
+    const int version = record.execAndGet("PRAGMA user_version").getInt();
+    if (version < 0) return false;
+    if (version > newest) return true;  // a later program's: that one knows
+    SQLite::Database sound(":memory:", SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
+    for (int i = 0; i < version; ++i) sound.exec(migrations[i]);
+    SQLite::Statement each(sound, "SELECT type, name FROM sqlite_master");
+    while (each.executeStep()) {
+        SQLite::Statement same(record, "SELECT 1 FROM sqlite_master WHERE type = ? AND name = ?");
+        same.bind(1, each.getColumn(0).getString());
+        same.bind(2, each.getColumn(1).getString());
+        if (!same.executeStep()) return false;
+    }
+    return true;
+}
 
 Error recordError(const std::filesystem::path& file, const char* was, const SQLite::Exception& fault) {
     std::string why = fault.what(), remedy = "look whether the disk is full and the folder may be written to";
@@ -64,6 +87,11 @@ Error recordError(const std::filesystem::path& file, const char* was, const SQLi
             why = "it may not be written to";
             remedy = "look whose its folder is, and whether it may be written to";
             break;
+        case SQLITE_ERROR:
+        case SQLITE_CORRUPT:
+        case SQLITE_NOTADB:
+            remedy = "start the program again: it looks for damage and saves what can be read";
+            break;
         default:
             break;
     }
@@ -80,6 +108,9 @@ SQLite::Database openRecord(const std::filesystem::path& file) {
         record.exec("PRAGMA journal_mode = WAL");
         record.exec("PRAGMA synchronous = FULL");
         const int version = record.execAndGet("PRAGMA user_version").getInt();
+        if (version < 0)
+            throw Error(Error::Kind::input, file.string(), "the record is damaged",
+                        "start the program again: it saves what can be read");
         if (version > newest)
             throw Error(Error::Kind::input, file.string(), "a later version of this program wrote it",
                         "use that one; nothing was changed");

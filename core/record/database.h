@@ -9,8 +9,13 @@ namespace tympan {
 
 /// Opens the maker's record, makes it where there is none, and brings an older one up to date
 /// (`user_version`). Write-ahead log, and every transaction on the disk before it returns. Throws Error: io
-/// when it cannot be opened, input when a later program wrote it.
+/// when it cannot be opened, input when a later program wrote it, or its version
+/// is none.
 SQLite::Database openRecord(const std::filesystem::path& file);
+
+/// Whether its version is one that this program or a later one wrote, and all tables and indices of that
+/// version are there. Throws SQLite::Exception.
+bool hasItsTables(SQLite::Database& record);
 
 /// What the database says against something, as a person is told: what `was` meant to be done ("kept"), why
 /// it was not, what to do.

@@ -29,6 +29,21 @@ void addWaits(std::map<std::string, Minutes>& waits, const std::string& method,
                                                             step.wait->most_min, step.wait->basis});
 }
 
+/// Pieces that went through a step together tell of it once: what they share of one run is the same to the
+/// second.
+class Observations {
+  public:
+    bool isNew(const LogEntry& entry, const DoneStep& step) {
+        if (entry.run.empty()) return true;
+        return met_
+            .insert({entry.run, step.key, step.face, step.planned_min, step.real_min, step.not_before_min})
+            .second;
+    }
+
+  private:
+    std::set<std::tuple<std::string, std::string, std::string, double, double, double>> met_;
+};
+
 }  // namespace
 
 LearnedTime learnedFrom(const Minutes& prior, const std::vector<Seen>& seen) {
@@ -62,9 +77,10 @@ LearnedTime learnedFrom(const Minutes& prior, const std::vector<Seen>& seen) {
 std::map<std::string, LearnedTime> learnedWaits(const std::vector<LogEntry>& entries,
                                                 const std::map<std::string, Minutes>& priors) {
     std::map<std::string, std::vector<Seen>> seen;
+    Observations met;
     for (const LogEntry& entry : entries)
         for (const DoneStep& step : entry.steps)
-            if (!step.hands && step.real_min > 0)
+            if (!step.hands && step.real_min > 0 && met.isNew(entry, step))
                 seen[step.key].push_back({step.not_before_min / step.weather, step.real_min / step.weather});
     std::map<std::string, LearnedTime> learned;
     for (const auto& [key, of] : seen) {
@@ -85,10 +101,11 @@ std::map<std::string, Minutes> catalogueWaits() {
 std::map<std::string, LearnedPace> learnedPaces(const std::vector<LogEntry>& entries) {
     constexpr double believed_to = 5, least_min = 0.5;
     std::map<std::string, std::vector<double>> logs;
+    Observations met;
     for (const LogEntry& entry : entries)
         for (const DoneStep& step : entry.steps) {
             const double planned = step.planned_min / step.pace;
-            if (!step.hands || planned < least_min || step.real_min <= 0) continue;
+            if (!met.isNew(entry, step) || !step.hands || planned < least_min || step.real_min <= 0) continue;
             const double ratio = step.real_min / planned;
             if (ratio > 1 / believed_to && ratio < believed_to) logs[step.key].push_back(std::log(ratio));
         }

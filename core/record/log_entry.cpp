@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <array>
 #include <nlohmann/json.hpp>
+#include <sstream>
 
 #include "core/base/json_named.h"
 
@@ -132,7 +133,12 @@ LogEntry withSaid(LogEntry anew, const LogEntry& before) {
     anew.next = before.next;
     anew.photographs = before.photographs;
     anew.bought = before.bought;
-    if (!before.notes.empty()) anew.notes = before.notes;
+    // What the run has added since stands below what was there, which its maker may have changed.
+    std::string notes = before.notes;
+    std::istringstream added(anew.notes);
+    for (std::string line; std::getline(added, line);)
+        if (notes.find(line) == std::string::npos) notes += (notes.empty() ? "" : "\n") + line;
+    anew.notes = std::move(notes);
     return anew;
 }
 

@@ -8,7 +8,7 @@
 #include "core/measure/outline.h"
 #include "core/method/next_time.h"
 #include "core/method/step.h"
-#include "core/schedule/time_zone.h"
+#include "core/time/time_zone.h"
 
 namespace tympan {
 

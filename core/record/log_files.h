@@ -3,7 +3,21 @@
 
 namespace tympan {
 
-/// Entries as {"schema":"tympan-log-1","entries":[…]}.
+/// Entries as {"schema":"tympan-log-1","entries":[…]}, written one after the other.
+class LogWriter {
+  public:
+    enum class Form { json, csv };
+    /// `write` is given what comes next. `zone`: in which times of a table are shown.
+    LogWriter(Form form, TimeZone zone, std::function<void(const std::string&)> write);
+    void add(const LogEntry& entry);
+    void end();
+
+  private:
+    Form form_;
+    TimeZone zone_;
+    std::function<void(const std::string&)> write_;
+    bool any_ = false;
+};
 std::string jsonOf(const std::vector<LogEntry>& entries);
 /// Such a file. Throws Error (input).
 std::vector<LogEntry> readLogFile(const std::filesystem::path& file);

@@ -8,6 +8,7 @@
 
 #include "core/record/database.h"
 #include "core/record/json_rows.h"
+#include "core/record/photographs.h"
 
 namespace tympan {
 
@@ -155,10 +156,12 @@ struct Logbook::Data {
 Logbook::Logbook(const std::filesystem::path& file) : data_(new Data{file, openRecord(file)}) {}
 Logbook::~Logbook() = default;
 
-void Logbook::put(const LogEntry& entry) {
+void Logbook::put(const LogEntry& entry) { putAll({entry}); }
+
+void Logbook::putAll(const std::vector<LogEntry>& entries) {
     keeping(data_->file, [&] {
         SQLite::Transaction all(data_->record, SQLite::TransactionBehavior::IMMEDIATE);
-        data_->put(entry);
+        for (const LogEntry& entry : entries) data_->put(entry);
         all.commit();
     });
 }
@@ -178,6 +181,12 @@ void Logbook::putOfRun(const std::vector<LogEntry>& entries) {
 }
 
 void Logbook::erase(const std::string& id) {
+    std::vector<Photograph> alone;
+    try {
+        if (const auto entry = find(id)) alone = entry->photographs;
+    } catch (const Error&) {
+        // One that cannot be read names no photographs.
+    }
     keeping(data_->file, [&] {
         SQLite::Transaction all(data_->record, SQLite::TransactionBehavior::IMMEDIATE);
         data_->forgetWords(id);
@@ -188,6 +197,14 @@ void Logbook::erase(const std::string& id) {
             erase.exec();
         }
         all.commit();
+        // A photograph that another entry has, too, stays.
+        for (const Photograph& photograph : alone) {
+            SQLite::Statement other(data_->record, "SELECT 1 FROM entries WHERE instr(entry, ?) > 0 LIMIT 1");
+            other.bind(1, photograph.sha256);
+            std::error_code none;
+            if (!other.executeStep())
+                std::filesystem::remove(Photographs(data_->file).file(photograph.sha256), none);
+        }
     });
 }
 
@@ -242,6 +259,24 @@ std::vector<LogLine> Logbook::lines(const Asked& asked) const {
     });
 }
 
+int Logbook::each(const std::function<void(const LogEntry&)>& take) const {
+    int unread = 0;
+    keeping(data_->file, [&] {
+        SQLite::Statement query(data_->record, "SELECT entry FROM entries ORDER BY made, id DESC");
+        while (query.executeStep()) {
+            std::optional<LogEntry> entry;
+            try {
+                entry = readEntry(query.getColumn(0).getString());
+            } catch (const Error&) {
+                ++unread;
+                continue;
+            }
+            take(*entry);
+        }
+    });
+    return unread;
+}
+
 std::vector<LogEntry> Logbook::latest(int most, int* unread) const {
     return keeping(data_->file, [&] {
         std::vector<LogEntry> entries;
@@ -275,10 +310,11 @@ std::vector<Resolved> Logbook::nextTimes(const std::string& method, const std::s
                                          std::size_t most) const {
     return keeping(data_->file, [&] {
         std::vector<Resolved> found;
-        SQLite::Statement query(data_->record,
-                                "SELECT id, json_extract(entry, '$.next_time') AS words, made, entry FROM "
-                                "entries WHERE method = ? "
-                                "AND material = ? AND words <> '' ORDER BY made DESC, id");
+        SQLite::Statement query(
+            data_->record,
+            "SELECT id, json_extract(entry, '$.next_time') AS words, made, entry FROM "
+            "entries WHERE method = ? "
+            "AND material = ? AND json_extract(entry, '$.next_time') <> '' ORDER BY made DESC, id");
         query.bind(1, method);
         query.bind(2, material);
         while (found.size() < most && query.executeStep()) {

@@ -1,5 +1,6 @@
 #pragma once
 #include <filesystem>
+#include <functional>
 #include <memory>
 
 #include "core/record/questions.h"
@@ -35,14 +36,19 @@ class Logbook {
 
     /// A new entry, or the same one as it is now.
     void put(const LogEntry& entry);
+    /// Many at once: all of them, or none.
+    void putAll(const std::vector<LogEntry>& entries);
     /// Entries that a run writes by itself, again each time it goes on: what their maker has said of them
     /// (how they went, faults, later, notes, next time) stays.
     void putOfRun(const std::vector<LogEntry>& entries);
+    /// With its photographs, but for those that another entry has, too.
     void erase(const std::string& id);
 
     std::optional<LogEntry> find(const std::string& id) const;
     /// The latest first.
     std::vector<LogLine> lines(const Asked& asked = {}) const;
+    /// All, the first that was made first, one at a time: a logbook may be long. How many could not be read.
+    int each(const std::function<void(const LogEntry&)>& take) const;
     /// So many at most, the latest first; those that cannot be read are left out and counted.
     std::vector<LogEntry> latest(int most = 1'000'000'000, int* unread = nullptr) const;
     /// Whether a run has written its entries.

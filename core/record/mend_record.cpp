@@ -1,16 +1,17 @@
 #include "core/record/mend_record.h"
 
-#include <functional>
-#include <nlohmann/json.hpp>
-#include <set>
+#include <chrono>
+#include <thread>
 
+#include <fcntl.h>
 #include <fmt/format.h>
 #include <sqlite3.h>
+#include <sys/file.h>
+#include <unistd.h>
 
-#include "core/base/json_reader.h"
+#include "core/base/write_aside.h"
 #include "core/record/database.h"
-#include "core/record/logbook.h"
-#include "core/record/run_store.h"
+#include "core/record/read_damaged.h"
 
 namespace tympan {
 
@@ -18,11 +19,35 @@ namespace {
 
 namespace fs = std::filesystem;
 
+/// What SQLite keeps beside a database, in the order in which it must go.
+constexpr const char* side_files[] = {"-wal", "-shm", "-journal"};
+constexpr int page_size_at = 16, pages_at = 28;  // in the first bytes of a database
+
+fs::path beside(const fs::path& file, const std::string& what) {
+    return file.parent_path() / (file.stem().string() + what);
+}
+/// Built, and not yet in its place.
+fs::path readyOf(const fs::path& file) { return beside(file, ".mended.sqlite"); }
+
+/// A file of no bytes may be one that another program is just making.
+bool isEmptyFile(const fs::path& file) {
+    std::error_code none;
+    const auto empty = [&] {
+        return fs::file_size(file, none) == 0 && !fs::exists(file.string() + "-wal", none);
+    };
+    for (int look = 0; look < 5; ++look) {
+        if (!empty()) return false;
+        std::this_thread::sleep_for(std::chrono::milliseconds(60));
+    }
+    return true;
+}
+
 bool isSound(const fs::path& file) {
+    if (isEmptyFile(file)) return false;
     try {
         SQLite::Database record(file.string(), SQLite::OPEN_READWRITE);
         record.setBusyTimeout(5000);
-        return record.execAndGet("PRAGMA quick_check(1)").getString() == "ok";
+        return record.execAndGet("PRAGMA quick_check(1)").getString() == "ok" && hasItsTables(record);
     } catch (const SQLite::Exception& fault) {
         // One that another window holds, or that may not be read, is not damaged.
         const int code = fault.getErrorCode();
@@ -33,136 +58,83 @@ bool isSound(const fs::path& file) {
 
 /// A name beside it that is not taken.
 fs::path nameBeside(const fs::path& file) {
-    for (int number = 1;; ++number) {
-        const fs::path beside =
-            file.parent_path() / fmt::format("{}.damaged-{}.sqlite", file.stem().string(), number);
-        if (!fs::exists(beside)) return beside;
-    }
+    for (int number = 1;; ++number)
+        if (const fs::path free = beside(file, fmt::format(".damaged-{}.sqlite", number)); !fs::exists(free))
+            return free;
 }
 
-/// Every row of a table that can be read: from its begin as far as it goes, then from its end.
-void eachRow(SQLite::Database& damaged, const std::string& columns, const std::string& table,
-             const std::function<void(SQLite::Statement&)>& take) {
-    std::set<std::int64_t> taken;
-    for (const char* order : {"ASC", "DESC"}) {
-        try {
-            SQLite::Statement query(
-                damaged, fmt::format("SELECT rowid, {} FROM {} ORDER BY rowid {}", columns, table, order));
-            while (query.executeStep()) {
-                if (!taken.insert(query.getColumn(0).getInt64()).second) return;
-                take(query);
-            }
-            return;
-        } catch (const SQLite::Exception&) {
-            // As far as it goes; now from the other end.
-        }
+/// One program at a time from here on, others wait; the operating system ends it with the program.
+class Turn {
+  public:
+    explicit Turn(const fs::path& file) : name_(beside(file, ".mending.lock")) {
+        handle_ = ::open(name_.c_str(), O_RDWR | O_CREAT | O_CLOEXEC, 0600);
+        if (handle_ >= 0) ::flock(handle_, LOCK_EX);
     }
+    ~Turn() {
+        ::unlink(name_.c_str());  // whoever waits for it finds a sound record
+        if (handle_ >= 0) ::close(handle_);
+    }
+    Turn(const Turn&) = delete;
+    Turn& operator=(const Turn&) = delete;
+
+  private:
+    fs::path name_;
+    int handle_ = -1;
+};
+
+/// A file that was cut short, as long as its first page says.
+void padded(const fs::path& file) {
+    std::error_code none;
+    const std::uintmax_t size = fs::file_size(file, none);
+    unsigned char head[pages_at + 4] = {};
+    const int handle = ::open(file.c_str(), O_RDONLY | O_CLOEXEC);
+    const bool read = handle >= 0 && ::pread(handle, head, sizeof head, 0) == sizeof head;
+    if (handle >= 0) ::close(handle);
+    if (!read) return;
+    const std::uintmax_t page = head[page_size_at] == 0 && head[page_size_at + 1] == 1
+                                    ? 65536
+                                    : 256U * head[page_size_at] + head[page_size_at + 1];
+    std::uintmax_t pages = 0;
+    for (int i = 0; i < 4; ++i) pages = pages << 8 | head[pages_at + i];
+    constexpr std::uintmax_t most = 1ULL << 32;  // what is longer is no record of ours
+    if (page >= 512 && pages * page > size && pages * page < most) fs::resize_file(file, pages * page, none);
 }
 
-/// Runs whose bytes are there and their sense is not are left out; how many. Of one that makes sense but for
-/// an event, the events before it stay.
-int withoutNonsense(SQLite::Database& fresh, const fs::path& file) {
-    const RunStore runs(file);
-    const auto readable = [&](const std::string& id) {
-        try {
-            runs.read(id);
-            return true;
-        } catch (const Error&) {
-            return false;
-        }
-    };
-    const auto without = [&](const char* sql, const std::string& id) {
-        SQLite::Statement gone(fresh, sql);
-        gone.bind(1, id);
-        return gone.exec() > 0;
-    };
-    int left_out = 0;
-    for (const std::string& id : runs.all()) {
-        bool fewer = true;
-        while (!readable(id) && fewer)
-            fewer = without(
-                "DELETE FROM events WHERE run = ?1 AND number = (SELECT max(number) FROM events WHERE run = "
-                "?1)",
-                id);
-        if (fewer) continue;
-        without("DELETE FROM references_ WHERE run = ?", id);
-        without("DELETE FROM runs WHERE id = ?", id);
-        ++left_out;
-    }
-    return left_out;
+void putInPlace(const fs::path& file) {
+    // What was not brought into the damaged one yet belongs to it, and was read.
+    for (const char* part : side_files) ::unlink((file.string() + part).c_str());
+    fs::rename(readyOf(file), file);
 }
 
-MendedRecord readOut(const fs::path& damaged_file, const fs::path& fresh_file) {
-    MendedRecord mended{damaged_file, 0, 0};
-    SQLite::Database fresh = openRecord(fresh_file);
-    const auto into = [&](const char* sql, SQLite::Statement& from, int columns) {
-        SQLite::Statement insert(fresh, sql);
-        for (int i = 1; i <= columns; ++i) {
-            const SQLite::Column column = from.getColumn(i);
-            if (column.isInteger())
-                insert.bind(i, column.getInt64());
-            else if (column.isBlob())
-                insert.bind(i, column.getBlob(), column.getBytes());
-            else
-                insert.bind(i, column.getString());
-        }
-        return insert.exec();
-    };
+MendedRecord built(const fs::path& file) {
+    const fs::path folder = beside(file, ".mending");
+    fs::remove_all(folder);
+    fs::create_directories(folder);
+    // Read from a copy: reading brings what is still beside it into it, and a short one is made longer.
+    const fs::path copy = folder / "damaged.sqlite", fresh = folder / "fresh.sqlite";
+    const fs::path kept = nameBeside(file);
+    fs::copy_file(file, copy);
+    fs::copy_file(file, kept);
+    if (const fs::path own = file.string() + "-wal"; fs::exists(own)) {
+        fs::copy_file(own, copy.string() + "-wal");
+        fs::copy_file(own, kept.string() + "-wal");
+    }
+    padded(copy);
+    MendedRecord mended;
     try {
-        SQLite::Database damaged(damaged_file.string(), SQLite::OPEN_READONLY);
-        SQLite::Transaction all(fresh);
-        eachRow(damaged, "id, job, name, begun, start, ended", "runs", [&](SQLite::Statement& row) {
-            mended.runs += into(
-                "INSERT OR IGNORE INTO runs (id, job, name, begun, start, ended) VALUES (?, ?, ?, ?, ?, ?)",
-                row, 6);
-        });
-        eachRow(damaged, "run, number, event", "events", [&](SQLite::Statement& row) {
-            into("INSERT OR IGNORE INTO events (run, number, event) VALUES (?, ?, ?)", row, 3);
-        });
-        eachRow(damaged, "run, piece, picture", "references_", [&](SQLite::Statement& row) {
-            into("INSERT OR IGNORE INTO references_ (run, piece, picture) VALUES (?, ?, ?)", row, 3);
-        });
-        all.commit();
-        mended.runs -= withoutNonsense(fresh, fresh_file);
-        Logbook book(fresh_file);
-        eachRow(damaged, "entry", "entries", [&](SQLite::Statement& row) {
-            try {
-                const JsonText source{"entry", row.getColumn(1).getString()};
-                const nlohmann::json root = parseJson(source);
-                nlohmann::json rest;
-                book.put(readLogEntry(JsonReader::lenient(source, root, rest)));
-                ++mended.entries;
-            } catch (const Error&) {
-                // Its bytes are there, its sense is not.
-            }
-        });
-        SQLite::Transaction pictures(fresh);
-        eachRow(damaged, "entry, what, picture", "pictures", [&](SQLite::Statement& row) {
-            into("INSERT OR IGNORE INTO pictures (entry, what, picture) VALUES (?, ?, ?)", row, 3);
-        });
-        eachRow(damaged, "id, printer, method, material, made, strip, picture", "strips",
-                [&](SQLite::Statement& row) {
-                    into(
-                        "INSERT OR IGNORE INTO strips (id, printer, method, material, made, strip, picture) "
-                        "VALUES (?, ?, ?, ?, ?, ?, ?)",
-                        row, 7);
-                });
-        eachRow(damaged, "id, supply", "supplies", [&](SQLite::Statement& row) {
-            into("INSERT OR IGNORE INTO supplies (id, supply) VALUES (?, ?)", row, 2);
-        });
-        eachRow(damaged, "id, run, made, swab", "swabs", [&](SQLite::Statement& row) {
-            into("INSERT OR IGNORE INTO swabs (id, run, made, swab) VALUES (?, ?, ?, ?)", row, 4);
-        });
-        eachRow(damaged, "id, job, piece, shop, made, proof, picture", "proofs", [&](SQLite::Statement& row) {
-            into(
-                "INSERT OR IGNORE INTO proofs (id, job, piece, shop, made, proof, picture) VALUES (?, ?, ?, "
-                "?, ?, ?, ?)",
-                row, 7);
-        });
-        pictures.commit();
-    } catch (const SQLite::Exception&) {
-        // No record at all, or not a table of it: it is kept beside, the new one begins empty.
+        mended = readOutOfDamaged(copy, fresh);
+        syncFile(fresh);
+        fs::rename(fresh, readyOf(file));
+    } catch (...) {
+        std::error_code none;
+        fs::remove(kept, none);
+        fs::remove(kept.string() + "-wal", none);
+        fs::remove_all(folder, none);
+        throw;
     }
+    mended.kept = kept;
+    putInPlace(file);
+    fs::remove_all(folder);
     return mended;
 }
 
@@ -170,21 +142,21 @@ MendedRecord readOut(const fs::path& damaged_file, const fs::path& fresh_file) {
 
 std::optional<MendedRecord> mendRecord(const fs::path& file) {
     std::error_code none;
-    if (!fs::exists(file, none) || isSound(file)) return {};
-    const fs::path beside = nameBeside(file);
     try {
-        // What was not brought into it yet belongs to it.
-        for (const char* part : {"-wal", "-shm"})
-            if (const fs::path own = file.string() + part; fs::exists(own, none))
-                fs::rename(own, beside.string() + part);
-        fs::rename(file, beside);
+        if (fs::exists(readyOf(file), none)) {
+            const Turn turn(file);
+            if (fs::exists(readyOf(file), none)) putInPlace(file);
+        }
+        if (!fs::exists(file, none) || isSound(file)) return {};
+        const Turn turn(file);
+        if (!fs::exists(file, none) || isSound(file)) return {};
+        return built(file);
     } catch (const fs::filesystem_error& fault) {
-        throw Error(
-            Error::Kind::output, file.string(),
-            fmt::format("the record is damaged and cannot be put beside ({})", fault.code().message()),
-            "look whether the folder may be written to");
+        throw Error(Error::Kind::output, file.string(),
+                    fmt::format("the record is damaged and cannot be mended ({}); nothing was changed",
+                                fault.code().message()),
+                    "make room on the disk, and look whether the folder may be written to");
     }
-    return readOut(beside, file);
 }
 
 }  // namespace tympan

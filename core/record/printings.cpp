@@ -76,7 +76,16 @@ std::vector<Printing> Printings::of(const std::string& job) const {
 }
 
 void Printings::keep(const Printing& printing) {
+    // Another window may have written to it since.
+    std::error_code absent;
     std::vector<Printing> next = all_;
+    if (!file_.empty() && std::filesystem::exists(file_, absent)) {
+        try {
+            next = readAll(file_);
+        } catch (const Error&) {
+            // What is known here is better than nothing.
+        }
+    }
     const auto same = std::find_if(next.begin(), next.end(), [&](const Printing& each) {
         return each.job == printing.job && each.begun == printing.begun;
     });

@@ -27,7 +27,7 @@ std::string textOf(const RunStart& start) {
                      {"wishes", toJson(start.wishes)}});
 }
 
-RunStart readStart(const std::string& id, const std::string& text) {
+RunStart readStart(const std::string& id, const std::string& text, std::vector<std::string>& left_out) {
     const JsonText source{"run " + id, text};
     const json root = parseJson(source);
     json rest;
@@ -36,7 +36,8 @@ RunStart readStart(const std::string& id, const std::string& text) {
     start.id = id;
     start.at = Moment{std::chrono::seconds{static_cast<long long>(reader.number("at", -1e11, 1e12))}};
     start.order = readWorkOrder(reader.object("order"));
-    start.wishes = readWorkWishes(reader.object("wishes"));
+    start.wishes = readWorkWishes(reader.object("wishes"),
+                                  [&](const Error& error) { left_out.push_back(error.wrong()); });
     if (reader.has("measured"))
         for (JsonReader& entry : reader.objects("measured")) {
             constexpr double year_min = 366.0 * 24 * 60;
@@ -137,7 +138,7 @@ WorkRun RunStore::read(const std::string& id) const {
     if (start.empty())
         throw Error(Error::Kind::input, data_->file.string(), "there is no run " + id,
                     "choose one that is there");
-    run.start = readStart(id, start);
+    run.start = readStart(id, start, run.left_out);
     for (const std::string& text : data_->tried([&] {
              std::vector<std::string> texts;
              SQLite::Statement query(data_->record, "SELECT event FROM events WHERE run = ? ORDER BY number");
@@ -145,7 +146,11 @@ WorkRun RunStore::read(const std::string& id) const {
              while (query.executeStep()) texts.push_back(query.getColumn(0).getString());
              return texts;
          }))
-        run.events.push_back(readEvent(text));
+        try {
+            run.events.push_back(readEvent(text));
+        } catch (const Error& error) {
+            run.left_out.push_back(error.wrong());
+        }
     return run;
 }
 

@@ -20,8 +20,10 @@ class RunStore {
 
     /// Those that nobody has ended, the latest first.
     std::vector<std::string> open() const;
+    /// All that ever began, the latest first.
     std::vector<std::string> all() const;
-    /// Throws Error (input) for a run that is not there or cannot be read.
+    /// Wishes and events that cannot be read are left out and named in the run. Throws Error (input) for a
+    /// run that is not there, or whose order cannot be read.
     WorkRun read(const std::string& run) const;
     std::string picture(const std::string& run, int piece) const;
 

@@ -59,19 +59,24 @@ Supply readSupply(JsonReader reader) {
     return supply;
 }
 
-double usedFrom(const Supply& supply, const std::vector<LogEntry>& entries) {
+double usedFrom(const Supply& supply, const std::vector<Supply>& supplies,
+                const std::vector<LogEntry>& entries) {
     double ml = 0;
     for (const LogEntry& entry : entries)
         if (openAt(supply, entry.begun))
-            for (const DoneStep& step : entry.steps)
-                if (isFor(supply, step.key)) ml += step.ml;
+            for (const DoneStep& step : entry.steps) {
+                if (step.ml <= 0 || !isFor(supply, step.key)) continue;
+                const Supply* from = takenFrom(supplies, step.key, entry.begun);
+                if (from && from->id == supply.id) ml += step.ml;
+            }
     return ml;
 }
 
-std::optional<double> leftOf(const Supply& supply, const std::vector<LogEntry>& entries) {
+std::optional<double> leftOf(const Supply& supply, const std::vector<Supply>& supplies,
+                             const std::vector<LogEntry>& entries) {
     if (supply.holds_ml <= 0) return {};
     if (supply.empty) return 0;
-    return std::max(0.0, supply.holds_ml - usedFrom(supply, entries));
+    return std::max(0.0, supply.holds_ml - usedFrom(supply, supplies, entries));
 }
 
 double Cost::withShare() const {
@@ -98,18 +103,19 @@ std::vector<Short> shortFor(const std::map<std::string, double>& needs_ml,
                             const std::vector<Supply>& supplies, const std::vector<LogEntry>& entries) {
     std::vector<Short> low;
     for (const Supply& supply : supplies) {
-        const auto left = leftOf(supply, entries);
+        const auto left = leftOf(supply, supplies, entries);
         if (!left || !supply.opened || supply.empty) continue;
         Short one{supply.name, 0, *left};
         double whole = *left;
-        for (const auto& [key, ml] : needs_ml) {
-            if (!isFor(supply, key)) continue;
-            one.needs_ml += ml;
-            // Another of the same that stands there helps out.
-            for (const Supply& other : supplies)
-                if (&other != &supply && isFor(other, key) && !other.empty)
-                    whole += leftOf(other, entries).value_or(0);
-        }
+        for (const auto& [key, ml] : needs_ml)
+            if (isFor(supply, key)) one.needs_ml += ml;
+        // Another of the same that stands there helps out, once whatever it is for.
+        for (const Supply& other : supplies)
+            if (&other != &supply && !other.empty &&
+                std::any_of(needs_ml.begin(), needs_ml.end(), [&](const auto& need) {
+                    return isFor(supply, need.first) && isFor(other, need.first);
+                }))
+                whole += leftOf(other, supplies, entries).value_or(0);
         if (one.needs_ml > whole) low.push_back(one);
     }
     return low;

@@ -24,11 +24,13 @@ nlohmann::json toJson(const Supply& supply);
 /// Throws Error (input).
 Supply readSupply(JsonReader reader);
 
-/// What runs took from a supply while it was open, where their amounts are known, ml: it follows from the
-/// entries alone, so nothing is counted twice.
-double usedFrom(const Supply& supply, const std::vector<LogEntry>& entries);
+/// What runs took from a supply, ml, where their amounts are known. Of two that were open at once for the
+/// same step the one that was opened last is charged, as costOf does. `supplies`: all, this one among them.
+double usedFrom(const Supply& supply, const std::vector<Supply>& supplies,
+                const std::vector<LogEntry>& entries);
 /// What is left of it, ml; nothing where that cannot be known.
-std::optional<double> leftOf(const Supply& supply, const std::vector<LogEntry>& entries);
+std::optional<double> leftOf(const Supply& supply, const std::vector<Supply>& supplies,
+                             const std::vector<LogEntry>& entries);
 
 /// What a piece cost.
 struct Cost {

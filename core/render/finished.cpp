@@ -8,6 +8,7 @@
 #include "core/base/cache.h"
 #include "core/job/landing.h"
 #include "core/job/two_passes.h"
+#include "core/job/under_picture.h"
 #include "core/measure/outline_operations.h"
 #include "core/render/preview.h"
 #include "core/tone/dark_cloth.h"
@@ -86,6 +87,11 @@ cv::Mat veiled(const cv::Mat& ground, double veil) {
 /// Whether what the paper or sheet brings along is the white of the picture, all over.
 bool bringsWhite(const Piece& piece) { return !piece.method->light_ground && !hasWhite(piece); }
 
+/// Whether its ground is painted pale before the picture is laid.
+bool isPainted(const Job& job, const Piece& piece) {
+    return !bringsWhite(piece) && underPicture(job, piece) == UnderPicture::painted;
+}
+
 /// The white of a print where it lies when the second pass misses the first by so much, aslant; as ink.
 cv::Mat whiteBeside(const Print& print, double mm) {
     Print white = print;
@@ -114,10 +120,12 @@ Rgb8 whiteOf(const Job& job, const Piece& piece) {
     if (!piece.method->light_ground) return paper_white;
     const Object& object = objectOf(job, piece);
     const Outline ink = inkOnObject(job, piece);
-    Rgb8 white = object.ground;
-    for (const Zone& zone : object.zones)
-        if (zone.kind == ZoneKind::painted && area(shared(ink, outlineOf(zone))) > area(ink) / 2)
-            white = zone.colour;
+    const bool painted = isPainted(job, piece);
+    Rgb8 white = painted ? pale_paint : object.ground;
+    if (!painted)
+        for (const Zone& zone : object.zones)
+            if (zone.kind == ZoneKind::painted && area(shared(ink, outlineOf(zone))) > area(ink) / 2)
+                white = zone.colour;
     if (piece.method->veil > 0) {
         const cv::Vec3b seen =
             veiled(cv::Mat(1, 1, CV_8UC3, cv::Scalar(white.red, white.green, white.blue)), piece.method->veil)
@@ -141,6 +149,9 @@ cv::Mat groundUnder(const Job& job, const Piece& piece, const Print& print) {
                       {std::max(1, static_cast<int>(std::lround(size.width * shrink))),
                        std::max(1, static_cast<int>(std::lround(size.height * shrink)))}};
     cv::Mat ground = keptGround(object, window);
+    if (isPainted(job, piece))
+        ground =
+            cv::Mat(ground.size(), CV_8UC3, cv::Scalar(pale_paint.red, pale_paint.green, pale_paint.blue));
     if (piece.method->veil > 0) ground = veiled(ground, piece.method->veil);
     if (shrink < 1) cv::resize(ground, ground, cv::Size(size.width, size.height), 0, 0, cv::INTER_LINEAR);
     return ground;
@@ -176,18 +187,20 @@ cv::Mat finishedFace(const Job& job, const Object& object, const FaceWindow& win
             face = onCloth(laid, white, face);
             continue;
         }
-        const bool opaque = bringsWhite(piece);
-        if (!opaque && piece.method->veil == 0) {
+        const bool opaque = bringsWhite(piece), painted = isPainted(job, piece);
+        if (!opaque && !painted && piece.method->veil == 0) {
             face = onGround(laid, face);
             continue;
         }
-        // A layer stays over the ground where the sheet lay: the paper itself, or a veil.
+        // A layer lies over the ground where the sheet lay: the paper itself, pale paint under it, or a veil.
         cv::Mat covered;
         cv::warpAffine(
             print.edge ? edgeCoverage(*print.edge, print.grid, {0, 0, print.size.width, print.size.height})
                        : cv::Mat(ink.rows, ink.cols, CV_8UC1, cv::Scalar(255)),
             covered, map, face.size(), cv::INTER_LINEAR | cv::WARP_INVERSE_MAP);
-        const cv::Mat under = face;
+        const cv::Mat under = painted ? cv::Mat(face.size(), CV_8UC3,
+                                                cv::Scalar(pale_paint.red, pale_paint.green, pale_paint.blue))
+                                      : face;
         face = face.clone();
         (opaque ? onGround(laid, paper_white) : onGround(laid, veiled(under, piece.method->veil)))
             .copyTo(face, covered > 127);

@@ -51,9 +51,13 @@ std::string textOf(const WorkWishes& wishes) { return toJson(wishes).dump(); }
 
 WorkWishes readWishes(const std::string& text) {
     const JsonText source{"run", text};
-    const json root = parseJson(source);
-    json rest;
-    return readWorkWishes(JsonReader::lenient(source, root, rest));
+    try {
+        const json root = parseJson(source);
+        json rest;
+        return readWorkWishes(JsonReader::lenient(source, root, rest), [](const Error&) {});
+    } catch (const Error&) {
+        return {};
+    }
 }
 
 }  // namespace tympan

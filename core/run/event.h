@@ -4,7 +4,7 @@
 
 #include "core/base/json_reader.h"
 #include "core/job/work_wishes.h"
-#include "core/schedule/time_zone.h"
+#include "core/time/time_zone.h"
 
 namespace tympan {
 
@@ -38,6 +38,7 @@ std::string textOf(const Event& event);
 Event readEvent(const std::string& text);
 
 std::string textOf(const WorkWishes& wishes);
+/// What of them can be read; the rest stays unsaid.
 WorkWishes readWishes(const std::string& text);
 
 }  // namespace tympan

@@ -42,15 +42,15 @@ std::optional<Moment> mayBegin(const RunState& state, const Task& task) {
     return from;
 }
 
-std::optional<Moment> deadlineOf(const RunState& state, const Task& task) {
-    std::optional<Moment> until;
+std::optional<Deadline> deadlineOf(const RunState& state, const Task& task) {
+    std::optional<Deadline> until;
     const auto waits = waitsUnderWay(state);
     for (const Tie& tie : task.after) {
         if (!tie.most_min) continue;
         const auto at = reached(state, waits, state.tasks[tie.task], tie.from_begin);
         if (!at) continue;
         const Moment by = *at + secondsOf(*tie.most_min);
-        until = until ? std::min(*until, by) : by;
+        if (!until || by < until->at) until = Deadline{by, tie.basis};
     }
     return until;
 }
@@ -71,9 +71,11 @@ Now nowOf(const RunState& state, const Plan& plan, Moment now) {
         const Task& task = plan.tasks[i];
         if (!task.hands || !isOpen(state, task)) continue;
         const auto may = mayBegin(state, task);
-        const auto until = deadlineOf(state, task);
+        const auto deadline = deadlineOf(state, task);
+        const std::optional<Moment> until = deadline ? std::optional(deadline->at) : std::nullopt;
+        const Basis basis = deadline ? deadline->basis : Basis::guess;
         if (!later || plan.times[i].from < later->from)
-            later = Now{Now::Kind::later, task.id, plan.times[i].from, until};
+            later = Now{Now::Kind::later, task.id, plan.times[i].from, until, basis};
         if (!may || *may > now) continue;
         // What is due first, then what the plan has first; nothing before its hours, unless it cannot wait:
         // what is looked at while it is wet, after work that went on past them.
@@ -82,7 +84,7 @@ Now nowOf(const RunState& state, const Plan& plan, Moment now) {
         const bool sooner = !best || (until && (!best->until || *until < *best->until)) ||
                             (!until && !best->until && plan.times[i].from < *planned);
         if (!sooner) continue;
-        best = Now{Now::Kind::hands, task.id, *may, until};
+        best = Now{Now::Kind::hands, task.id, *may, until, basis};
         planned = plan.times[i].from;
     }
     // What is due goes first; then what has been waited for long enough, which somebody must look at.
@@ -122,12 +124,13 @@ std::vector<Alarm> alarmsOf(const RunState& state, const Plan& plan) {
     }
     for (const Task& task : plan.tasks) {
         if (!isOpen(state, task) || state.past.under_way.contains(task.id)) continue;
-        const auto until = deadlineOf(state, task);
-        if (!until || !task.hands) continue;
+        const auto deadline = deadlineOf(state, task);
+        if (!deadline || !task.hands) continue;
+        const Moment until = deadline->at;
         const auto may = mayBegin(state, task);
         // A while before, when there is one.
-        const bool time_enough = may && *until - *may > 4 * warning;
-        alarms.push_back({Alarm::Kind::must, time_enough ? *until - warning : *until, task.id});
+        const bool time_enough = may && until - *may > 4 * warning;
+        alarms.push_back({Alarm::Kind::must, time_enough ? until - warning : until, task.id});
     }
     std::stable_sort(alarms.begin(), alarms.end(),
                      [](const Alarm& a, const Alarm& b) { return a.at < b.at; });
@@ -139,7 +142,7 @@ std::vector<Ahead> deadlinesAhead(const RunState& state, const std::string& id) 
     for (const Task& task : state.tasks)
         for (const Tie& tie : task.after)
             if (tie.most_min && state.tasks[tie.task].id == id && task.hands && !task.gate)
-                ahead.push_back({task.id, *tie.most_min});
+                ahead.push_back({task.id, *tie.most_min, tie.basis});
     return ahead;
 }
 

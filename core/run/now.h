@@ -24,14 +24,20 @@ struct Now {
     std::string task;
     Moment from;                  ///< of hands: since when it could be done; of a wait: until when
     std::optional<Moment> until;  ///< a deadline of it
+    Basis until_basis = Basis::guess;
 };
 Now nowOf(const RunState& state, const Plan& plan, Moment now);
 
 /// All that will ring, in order of time; what fell due before `now` among it.
 std::vector<Alarm> alarmsOf(const RunState& state, const Plan& plan);
 
-/// Until when a task must be begun, by what has been done; nothing when there is no deadline.
-std::optional<Moment> deadlineOf(const RunState& state, const Task& task);
+/// Until when a task must be begun, and who says so.
+struct Deadline {
+    Moment at;
+    Basis basis = Basis::guess;
+};
+/// By what has been done; nothing when there is no deadline.
+std::optional<Deadline> deadlineOf(const RunState& state, const Task& task);
 /// From when on it may be begun; nothing while something before it is not done.
 std::optional<Moment> mayBegin(const RunState& state, const Task& task);
 
@@ -40,6 +46,7 @@ std::optional<Moment> mayBegin(const RunState& state, const Task& task);
 struct Ahead {
     std::string task;
     double most_min = 0;
+    Basis basis = Basis::guess;
 };
 std::vector<Ahead> deadlinesAhead(const RunState& state, const std::string& task);
 

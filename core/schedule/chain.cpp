@@ -213,7 +213,10 @@ void Chain::addAlone(const Step& step) {
     for (const StepFace& face : faces)
         for (int time = 0; time < face.times; ++time) {
             face_ = face.name;
-            if (coats > 1) round_ = ++coat, rounds_ = coats;
+            if (coats > 1) {
+                round_ = time + 1, rounds_ = face.times;
+                number_ = ++coat;
+            }
             const double minutes =
                 minutesOf(step.effort, 1, areaOf(units_) / static_cast<double>(units_.size()), false).usual;
             const double room_min = order_.longest_min - minutesOf(step.effort, 0, 0).usual;
@@ -232,6 +235,7 @@ void Chain::addAlone(const Step& step) {
         }
     face_.clear();
     round_.reset();
+    number_.reset();
     rounds_ = 0;
     left_[step.id] = next_;
 }
@@ -241,14 +245,15 @@ void Chain::add(const Step& step, const std::vector<WorkUnit>& units, double par
     if (needsHands(step)) addHands(step, units, part, with_setup);
     if (step.wait && step.wait->kind != Wait::Kind::not_after) addWait(step, units);
     if (isTied(step) && step.wait->kind == Wait::Kind::not_after && !next_.empty())
-        next_.back().most_min = step.wait->most_min;
+        next_.back().most_min = step.wait->most_min, next_.back().basis = step.wait->basis;
 }
 
 Task Chain::made(const Step& step, const std::vector<WorkUnit>& units, const std::string& more) const {
     const bool whole = units.size() == units_.size();
+    const int number = number_.value_or(round_.value_or(1));
     Task task;
     task.id = fmt::format("{}.{}{}{}", whole ? key_ : keyOf(units, piece_.object, attempt_), step.id,
-                          round_ && *round_ > 1 ? fmt::format(".{}", *round_) : "", more);
+                          number > 1 ? fmt::format(".{}", number) : "", more);
     task.piece = piece_.id;
     task.object = piece_.object;
     task.units = units;
@@ -271,6 +276,9 @@ Task Chain::made(const Step& step, const std::vector<WorkUnit>& units, const std
     }
     task.load = task.chain + "." + step.id;
     task.area_cm2 = areaOf(units);
+    // A back is as large as its board, whatever the picture.
+    if (face_.find("back") != std::string::npos && object_here_ && object_here_->area_cm2 > 0)
+        task.area_cm2 = object_here_->area_cm2 * static_cast<double>(copiesOf(task).size());
     task.after = next_;
     task.round = round_;
     task.rounds = rounds_;
@@ -338,9 +346,10 @@ void Chain::addWait(const Step& step, const std::vector<WorkUnit>& units) {
     if (needsHands(step) || (follows && (task.after.back().task + 1 == tasks_.size())))
         task.after.back().most_min = 0;
     if (step.rounds) task.again = step.rounds;
-    Tie on{tasks_.size(), false, 0, wait.no_later_min};
+    Tie on{tasks_.size(), false, 0, wait.no_later_min, wait.no_later_basis};
     if (task.place == Place::press || task.place == Place::oven) last_load_ = tasks_.size();
-    if (wait.kind == Wait::Kind::hold_for) on = {tasks_.size(), true, wait.least_min, wait.most_min};
+    if (wait.kind == Wait::Kind::hold_for)
+        on = {tasks_.size(), true, wait.least_min, wait.most_min, wait.basis};
     next_ = {on};
     straight_on_ = wait.kind == Wait::Kind::hold_for;
     tasks_.push_back(std::move(task));

@@ -62,6 +62,7 @@ class Chain {
     // Of what is being added.
     std::string chunk_, face_;
     std::optional<int> round_;
+    std::optional<int> number_;  ///< of a coat, over all faces: in its task's id
     int rounds_ = 0;
     std::optional<std::size_t> last_hands_, last_load_;
 };

@@ -68,6 +68,22 @@ std::vector<std::string> impossible(const Plan& plan, const WorkOrder& order, co
     return cannot;
 }
 
+/// Later than a year nothing is put off: the rest must follow within `farthest`.
+constexpr Seconds latest_put_off = farthest / 2;
+
+/// Tasks that are put off for longer, as sentences.
+std::vector<std::string> putOffTooFar(const Plan& plan, const WorkOrder& order,
+                                      const Conditions& conditions) {
+    std::vector<std::string> cannot;
+    for (const Task& task : plan.tasks)
+        if (const auto put_off = conditions.not_before.find(task.id);
+            put_off != conditions.not_before.end() &&
+            (put_off->second - conditions.start).count() > latest_put_off)
+            cannot.push_back(fmt::format("{}: \"{}\" is put off for more than a year; it is planned earlier",
+                                         nameOf(task, order), task.step));
+    return cannot;
+}
+
 /// What stands already, in seconds from the start.
 Given givenBy(const std::vector<Task>& tasks, const Conditions& conditions, const Past& past) {
     Given given;
@@ -89,7 +105,7 @@ Given givenBy(const std::vector<Task>& tasks, const Conditions& conditions, cons
         }
         if (const auto put_off = conditions.not_before.find(tasks[i].id);
             put_off != conditions.not_before.end())
-            given.earliest[i] = seconds(put_off->second);
+            given.earliest[i] = std::min(seconds(put_off->second), latest_put_off);
     }
     return given;
 }
@@ -119,6 +135,7 @@ Plan planned(const WorkOrder& order, std::vector<Task> tasks, const Conditions& 
     plan.end = conditions.start;
     const Given given = givenBy(plan.tasks, conditions, past);
     plan.cannot = impossible(plan, order, conditions, given);
+    for (std::string& each : putOffTooFar(plan, order, conditions)) plan.cannot.push_back(std::move(each));
     if (plan.tasks.empty()) return plan;
 
     std::vector<bool> fixed;
@@ -132,7 +149,9 @@ Plan planned(const WorkOrder& order, std::vector<Task> tasks, const Conditions& 
     for (const auto& [from, to] : free) longest = std::max(longest, to - from);
     PlanProblem problem{plan.tasks, sittingsOf(plan.tasks, false, longest, fixed), free, given};
     const std::optional<Seconds> due =
-        conditions.due ? std::optional<Seconds>((*conditions.due - conditions.start).count()) : std::nullopt;
+        conditions.due
+            ? std::optional(std::min<Seconds>((*conditions.due - conditions.start).count(), farthest))
+            : std::nullopt;
     FoundPlan found = bestPlan(problem, limits, progress);
     const auto endOf = [&] { return std::max(end_of_fixed, std::get<1>(costOf(problem, found))); };
     if (due && endOf() > *due) {

@@ -2,8 +2,8 @@
 #include <cstdint>
 
 #include "core/base/progress.h"
-#include "core/schedule/free_hours.h"
 #include "core/schedule/task.h"
+#include "core/time/free_hours.h"
 
 namespace tympan {
 

@@ -1,6 +1,8 @@
 #include "core/schedule/plan_search.h"
 
 #include <algorithm>
+#include <functional>
+#include <queue>
 
 #include "core/base/random.h"
 
@@ -15,37 +17,43 @@ FoundPlan laid(const PlanProblem& problem, const std::vector<Seconds>& late) {
     Timetable times(problem.tasks, sittings, problem.free, problem.given);
     FoundPlan found;
     std::vector<std::size_t> waits(sittings.size());
-    std::vector<std::size_t> open;
     std::vector<Seconds> first(sittings.size(), -1);  // no earlier than this, as was found before
     std::vector<Seconds> latest(sittings.size());
+    // Those that may go next, the soonest first. What a key says is never later than it is, since the table
+    // only fills; the first whose key still holds is the one.
+    using Key = std::tuple<Seconds, Seconds, Seconds, std::size_t>;
+    std::priority_queue<Key, std::vector<Key>, std::greater<>> open;
+    const auto keyOf = [&](std::size_t i) {
+        return Key{latest[i], first[i] == no_moment ? no_moment : first[i] + late[i], -sittings[i].way_to_go,
+                   i};
+    };
+    const auto opened = [&](std::size_t i) {
+        first[i] = times.ready(i);
+        open.push(keyOf(i));
+    };
     for (std::size_t i = 0; i < sittings.size(); ++i) {
         waits[i] = sittings[i].after.size();
         latest[i] = times.latest(i);
-        if (waits[i] == 0) open.push_back(i);
+        if (waits[i] == 0) opened(i);
     }
     for (std::size_t count = 0; count < sittings.size(); ++count) {
         if (open.empty()) {
             // Of a method that somebody changed: its deadlines and what comes after what go round in a
             // circle.
             const auto next = std::find(times.begins().begin(), times.begins().end(), no_moment);
-            open.push_back(static_cast<std::size_t>(next - times.begins().begin()));
+            opened(static_cast<std::size_t>(next - times.begins().begin()));
         }
-        std::size_t best = 0;
-        std::tuple<Seconds, Seconds, Seconds, std::size_t> least{no_moment, no_moment, 0, 0};
-        for (std::size_t k = 0; k < open.size(); ++k) {
-            const std::size_t i = open[k];
-            if (first[i] < 0) first[i] = times.ready(i);
-            const std::tuple soonest{latest[i], first[i] + late[i], -no_moment, std::size_t{0}};
-            if (k > 0 && soonest > least) continue;
-            first[i] = times.firstFrom(i, first[i], false);
-            const std::tuple key{latest[i], first[i] == no_moment ? no_moment : first[i] + late[i],
-                                 -sittings[i].way_to_go, i};
-            if (k == 0 || key < least) least = key, best = k;
+        std::size_t chosen = 0;
+        for (;;) {
+            const Key key = open.top();
+            open.pop();
+            chosen = std::get<3>(key);
+            if (first[chosen] != no_moment) first[chosen] = times.firstFrom(chosen, first[chosen], false);
+            if (keyOf(chosen) == key) break;
+            open.push(keyOf(chosen));
         }
-        const std::size_t chosen = open[best];
-        open.erase(open.begin() + static_cast<std::ptrdiff_t>(best));
         const Seconds ready = times.ready(chosen);
-        Seconds at = first[chosen] < 0 ? times.firstFrom(chosen, ready, false) : first[chosen];
+        Seconds at = first[chosen];
         if (at == no_moment) {
             found.too_long.push_back(chosen);
             at = times.firstFrom(chosen, ready, true);
@@ -53,9 +61,10 @@ FoundPlan laid(const PlanProblem& problem, const std::vector<Seconds>& late) {
             found.at_once.push_back(chosen);
             at = times.firstFrom(chosen, ready, true);
         }
+        if (at == no_moment) at = ready;  // beyond the farthest day: said as what fits no hours
         times.put(chosen, at);
         for (const std::size_t next : sittings[chosen].before)
-            if (--waits[next] == 0 && times.begins()[next] == no_moment) open.push_back(next);
+            if (--waits[next] == 0 && times.begins()[next] == no_moment) opened(next);
     }
     found.begins = times.begins();
     return found;

@@ -68,6 +68,8 @@ std::vector<Sitting> sittingsOf(const std::vector<Task>& tasks, bool least, Seco
 
 void Busy::add(Seconds from, Seconds to) {
     if (from >= to) return;
+    longest_ = std::max(longest_, to - from);
+    overlap_ = overlap_ || over(from, to).has_value();
     const std::pair one{from, to};
     taken_.insert(std::lower_bound(taken_.begin(), taken_.end(), one), one);
 }
@@ -82,12 +84,13 @@ bool Busy::remove(Seconds from, Seconds to) {
 
 std::optional<std::pair<Seconds, Seconds>> Busy::over(Seconds from, Seconds to) const {
     auto next = std::lower_bound(taken_.begin(), taken_.end(), std::pair{to, to});
-    // None of them overlap, so the last one that begins before `to` is the only one to look at first.
+    // They may overlap each other: one that begins earlier may end later, but none lasts longer than the
+    // longest.
     std::optional<std::pair<Seconds, Seconds>> found;
     while (next != taken_.begin()) {
         --next;
-        if (next->second <= from) break;
-        found = *next;
+        if (next->first + longest_ <= from || (!overlap_ && next->second <= from)) break;
+        if (next->second > from) found = *next;
     }
     return found;
 }

@@ -31,7 +31,9 @@ class Busy {
     std::optional<std::pair<Seconds, Seconds>> over(Seconds from, Seconds to) const;
 
   private:
-    std::vector<std::pair<Seconds, Seconds>> taken_;
+    std::vector<std::pair<Seconds, Seconds>> taken_;  ///< by begin; they may overlap
+    Seconds longest_ = 0;                             ///< of all that were ever added
+    bool overlap_ = false;                            ///< whether any ever did
 };
 
 }  // namespace tympan

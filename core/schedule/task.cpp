@@ -40,6 +40,11 @@ Step toStep(const Layer& layer, std::size_t number) {
     if (layer.dry_min > 0)
         step.wait = Wait{Wait::Kind::not_before, layer.dry_min, layer.dry_min, layer.dry_min, Basis::yours};
     if (layer.kind == LayerKind::oven) step.place = Place::oven;
+    if (layer.kind == LayerKind::ageing)
+        step.caution =
+            "Edges that are burnt: over a sink with the water running, away from sprays and what they left "
+            "in "
+            "the air, and never alone. Sanding dust: a mask.";
     return step;
 }
 
@@ -59,6 +64,13 @@ std::vector<Step> layersOf(const OrderedObject& object, LayerWhen when) {
     for (std::size_t i = 0; i < object.layers.size(); ++i)
         if (object.layers[i].when == when) steps.push_back(toStep(object.layers[i], i + 1));
     return steps;
+}
+
+bool isStain(const OrderedObject& object, const std::string& step) {
+    for (std::size_t i = 0; i < object.layers.size(); ++i)
+        if (object.layers[i].kind == LayerKind::stain && step == toStep(object.layers[i], i + 1).id)
+            return true;
+    return false;
 }
 
 using Group = std::vector<const OrderedPiece*>;
@@ -109,6 +121,68 @@ int batchOf(const Group& group, double longest_min) {
                        : group.front()->copies;
 }
 
+bool isVarnish(const Task& task) { return task.work == Work::finish || task.work == Work::seal; }
+
+bool shareACopy(const Task& a, const Task& b) {
+    const std::vector<int> one = copiesOf(a), other = copiesOf(b);
+    return std::find_first_of(one.begin(), one.end(), other.begin(), other.end()) != one.end();
+}
+
+/// The tasks in an order in which each comes after what it is tied to, else as they were; as they were where
+/// ties go round in a circle.
+std::vector<Task> inOrder(std::vector<Task> tasks) {
+    const std::size_t count = tasks.size();
+    std::vector<std::size_t> waits(count), place(count);
+    std::vector<std::vector<std::size_t>> next(count);
+    for (std::size_t i = 0; i < count; ++i) {
+        waits[i] = tasks[i].after.size();
+        for (const Tie& tie : tasks[i].after) next[tie.task].push_back(i);
+    }
+    std::set<std::size_t> open;
+    for (std::size_t i = 0; i < count; ++i)
+        if (waits[i] == 0) open.insert(i);
+    std::vector<Task> ordered;
+    while (!open.empty()) {
+        const std::size_t i = *open.begin();
+        open.erase(open.begin());
+        place[i] = ordered.size();
+        ordered.push_back(tasks[i]);
+        for (const std::size_t other : next[i])
+            if (--waits[other] == 0) open.insert(other);
+    }
+    if (ordered.size() < count) return tasks;
+    for (Task& task : ordered)
+        for (Tie& tie : task.after) tie.task = place[tie.task];
+    return ordered;
+}
+
+/// Nothing varnished goes into an oven: whatever is finished on a thing, on any of its sides, comes after
+/// every oven that the thing goes through. A chain keeps its own order, which its method gives.
+std::vector<Task> ovensBeforeFinish(std::vector<Task> tasks, const WorkOrder& order) {
+    const auto thingOf = [&](const Task& task) {
+        const OrderedObject* object = findObject(order, task.object);
+        return object ? object->thing() : 0;
+    };
+    std::vector<Task> tied = tasks;
+    bool any = false;
+    for (std::size_t oven = 0; oven < tasks.size(); ++oven) {
+        if (tasks[oven].place != Place::oven || thingOf(tasks[oven]) == 0) continue;
+        for (std::size_t coat = 0; coat < tasks.size(); ++coat)
+            if (isVarnish(tasks[coat]) && thingOf(tasks[coat]) == thingOf(tasks[oven]) &&
+                tasks[coat].chain != tasks[oven].chain && shareACopy(tasks[coat], tasks[oven])) {
+                tied[coat].after.push_back({oven, false, 0, {}});
+                any = true;
+            }
+    }
+    if (!any) return tasks;
+    std::vector<Task> ordered = inOrder(tied);
+    // In a circle (a method that varnishes before its own oven) the ties help nobody; findings say so.
+    for (std::size_t i = 0; i < ordered.size(); ++i)
+        for (const Tie& tie : ordered[i].after)
+            if (tie.task >= i) return tasks;
+    return ordered;
+}
+
 /// All tasks of a job, one after the other.
 class Tasks {
   public:
@@ -124,7 +198,7 @@ class Tasks {
                 const int time = ++times[{each.piece, each.copy}] + 1;
                 addAgain(*piece, each.copy, time, ++spares[each.piece] > piece->printed - piece->copies);
             }
-        return std::move(tasks_);
+        return ovensBeforeFinish(std::move(tasks_), order_);
     }
 
   private:
@@ -136,10 +210,15 @@ class Tasks {
         const int parts = partsOf(work);
         for (int copy = 1; copy <= copies; ++copy)
             for (int part = 1; part <= parts; ++part) units.push_back({0, copy, part, parts});
+        const std::size_t first = tasks_.size();
         Chain chain(tasks_, order_, work, std::move(units), 1, rules_, course_);
         chain.comeAfter(after, {});
         chain.addToCoat();
         chain.addRest({});
+        // Stain goes on what the pictures leave bare.
+        for (std::size_t i = first; i < tasks_.size(); ++i)
+            if (isStain(object, tasks_[i].step) && object.area_cm2 > 0)
+                tasks_[i].area_cm2 *= object.rims_cm2 / object.area_cm2;
         return chain.ends();
     }
 

@@ -15,6 +15,7 @@ struct Tie {
     bool from_begin = false;  ///< counted from its begin; else from its end
     double least_min = 0;
     std::optional<double> most_min;  ///< a deadline
+    Basis basis = Basis::guess;      ///< of the deadline
     bool operator==(const Tie&) const = default;
 };
 

@@ -40,6 +40,8 @@ Timetable::Timetable(const std::vector<Task>& tasks, const std::vector<Sitting>&
 void Timetable::occupy(const Task& task, Seconds from, Seconds to) {
     if (task.takesHands()) hands_.add(from, to);
     if (task.wet) faces_[{task.thing, task.thing_face}].wet.emplace_back(from, to);
+    if (task.thing != 0 && task.place == Place::oven)
+        faces_[{task.thing, task.thing_face}].in_oven.emplace_back(from, to);
     if (const auto below = lyingOn(task.thing_face); task.lies && below)
         faces_[{task.thing, *below}].lain_on.emplace_back(from, to);
     const auto lanes = loads_.find(task.place);
@@ -78,6 +80,15 @@ std::optional<std::pair<Seconds, Seconds>> Timetable::faceTaken(const Task& task
     if (const auto below = lyingOn(task.thing_face); task.lies && below)
         if (const FaceUse* other = use(*below))
             if (const auto taken = overlapping(other->wet, from, to)) return taken;
+    // What is wet on one side does not go into the oven for another.
+    if (task.thing != 0 && (task.wet || task.place == Place::oven))
+        for (const auto& [where, used] : faces_) {
+            if (where.first != task.thing || where.second == task.thing_face) continue;
+            if (task.place == Place::oven)
+                if (const auto taken = overlapping(used.wet, from, to)) return taken;
+            if (task.wet)
+                if (const auto taken = overlapping(used.in_oven, from, to)) return taken;
+        }
     return {};
 }
 
@@ -137,6 +148,8 @@ void Timetable::take(std::size_t sitting) {
         const auto& [from, to] = place_[i];
         if (tasks_[i].takesHands()) hands_.remove(from, to);
         if (tasks_[i].wet) erase(faces_[{tasks_[i].thing, tasks_[i].thing_face}].wet, from, to);
+        if (tasks_[i].thing != 0 && tasks_[i].place == Place::oven)
+            erase(faces_[{tasks_[i].thing, tasks_[i].thing_face}].in_oven, from, to);
         if (const auto below = lyingOn(tasks_[i].thing_face); tasks_[i].lies && below)
             erase(faces_[{tasks_[i].thing, *below}].lain_on, from, to);
         if (const auto lanes = loads_.find(tasks_[i].place); lanes != loads_.end())

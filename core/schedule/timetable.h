@@ -61,7 +61,7 @@ class Timetable {
     /// Of a side of a thing: when it is tacky, and when the thing lies on it. Of either there may be several
     /// at once.
     struct FaceUse {
-        TimeSpans wet, lain_on;
+        TimeSpans wet, lain_on, in_oven;
     };
     std::map<std::pair<int, Face>, FaceUse> faces_;
 };

@@ -5,22 +5,17 @@
 
 #include "core/job/landing.h"
 #include "core/job/turns.h"
-#include "core/measure/outline.h"
+#include "core/job/under_picture.h"
+#include "core/measure/outline_operations.h"
 #include "core/method/step_json.h"
 #include "core/object/object_json.h"
-#include "core/schedule/free_hours.h"
+#include "core/time/free_hours.h"
 
 namespace tympan {
 
 namespace {
 
 using nlohmann::json;
-
-constexpr double dark_below = 0.3;  // of white's luminance; a guess
-
-double luminance(Rgb8 colour) {
-    return (0.2126 * colour.red + 0.7152 * colour.green + 0.0722 * colour.blue) / 255;
-}
 
 template <class List>
 auto withId(List& list, int id) {
@@ -50,20 +45,22 @@ OrderedPiece ordered(const Job& job, const Piece& piece) {
     made.copies = piece.copies;
     made.printed = printed(piece);
     made.area_cm2 = area(inkOnObject(job, piece)) / 100;
-    made.size = piece.size;
+    made.size = seenSizeOf(job, piece);
     made.rights = piece.rights;
     made.shop = piece.shop;
     for (const Answer& answer : piece.answers)
         if (answer.taken) made.resolved.push_back(answer.words);
     made.chosen = of(job.work.chosen, piece.id);
     made.left_out = of(job.work.left_out, piece.id);
+    // Ink that is left unsealed on purpose is not asked whether its sealing holds.
+    if (made.left_out.contains("spray")) made.left_out.insert({"swab", "swab-coat"});
     return made;
 }
 
 OrderedObject ordered(const Job& job, const Object& object, const std::vector<Preparation>& preparations) {
     OrderedObject made;
     made.id = object.id;
-    made.name = object.name;
+    made.name = calledBy(object);
     made.material = object.material.id;
     made.layers = object.layers;
     made.face = object.face;
@@ -72,11 +69,18 @@ OrderedObject ordered(const Job& job, const Object& object, const std::vector<Pr
     made.left_out = of(job.work.left_out, object.id);
     for (const Piece& piece : job.pieces)
         if (piece.placement.object == object.id) made.area_cm2 += area(inkOnObject(job, piece)) / 100;
-    if (!object.spot()) made.area_cm2 = area(plateOf(object)) / 100;
+    if (!object.spot()) {
+        Outline bare = plateOf(object);
+        made.area_cm2 = area(bare) / 100;
+        for (const Piece& piece : job.pieces)
+            if (piece.placement.object == object.id) bare = without(bare, inkOnObject(job, piece));
+        made.rims_cm2 = area(bare) / 100;
+    }
     for (const Preparation& each : preparations) {
         const bool needed = std::any_of(job.pieces.begin(), job.pieces.end(), [&](const Piece& piece) {
             return piece.placement.object == object.id &&
-                   isNeeded(each, object.material.id, luminance(object.ground) < dark_below, *piece.method);
+                   isNeeded(each, object.material.id,
+                            each.dark && underPicture(job, piece) == UnderPicture::painted, *piece.method);
         });
         if (needed) made.preparation.insert(made.preparation.end(), each.steps.begin(), each.steps.end());
     }
@@ -149,6 +153,7 @@ json toJson(const WorkOrder& order) {
                                     {"name", object.name},
                                     {"material", object.material},
                                     {"area_cm2", object.area_cm2},
+                                    {"rims_cm2", object.rims_cm2},
                                     {"preparation", stepsJson(object.preparation)},
                                     {"layers", layers},
                                     {"face", name(object.face)},
@@ -198,6 +203,7 @@ WorkOrder readWorkOrder(JsonReader reader) {
         object.name = entry.note("name");
         object.material = entry.note("material");
         object.area_cm2 = entry.number("area_cm2", 0, 1e9);
+        object.rims_cm2 = entry.number("rims_cm2", 0, 1e9, 0);
         object.preparation = readSteps(entry.objects("preparation"));
         for (JsonReader& layer : entry.objects("layers")) object.layers.push_back(readLayer(layer));
         object.face = readFace(entry);

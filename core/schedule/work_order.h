@@ -35,6 +35,7 @@ struct OrderedObject {
     int id = 0;
     std::string name, material;
     double area_cm2 = 0;  ///< of its face; of a spot the pictures'
+    double rims_cm2 = 0;  ///< of its face without the pictures: what is stained or painted bare
     std::vector<Step> preparation;
     std::vector<Layer> layers;
     Face face = Face::front;

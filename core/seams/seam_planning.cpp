@@ -8,6 +8,7 @@
 
 #include "core/base/cache.h"
 #include "core/base/error.h"
+#include "core/job/landing.h"
 #include "core/printer/registration.h"
 #include "core/seams/moved_seams.h"
 #include "core/seams/path_search.h"
@@ -155,6 +156,30 @@ bool fitsOneSheet(const Job& job, const Piece& piece, const SizePx& size) {
     });
 }
 
+bool mayBeParted(const Piece& piece) { return piece.joining.parted || !laidInOnePiece(*piece.method); }
+
+std::optional<SizeMm> largestOnOneSheet(const Job& job, const Piece& piece) {
+    const PixelGrid grid{job.sheets.ppi};
+    const auto tenths = [&](long width) {
+        return SizeMm{static_cast<double>(width) / 10,
+                      static_cast<double>(width) / 10 * piece.size.height / piece.size.width};
+    };
+    const auto fits = [&](long width) {
+        Piece smaller = piece;
+        smaller.size = tenths(width);
+        return fitsOneSheet(job, smaller, grid.printPixels(printSizeOf(job, smaller)));
+    };
+    // Wider takes no less paper, so the widest that fits is found by halves.
+    long small = 0, large = static_cast<long>(std::floor(piece.size.width * 10 + 1e-6));
+    if (large > 0 && fits(large)) return tenths(large);
+    while (large - small > 1) {
+        const long between = small + (large - small) / 2;
+        (fits(between) ? small : large) = between;
+    }
+    if (small < 10) return {};
+    return tenths(small);
+}
+
 int overlapOf(const Job& job, const Piece& piece) {
     if (jointOf(piece) == Joint::butt) return 0;
     return std::max(1, PixelGrid{job.sheets.ppi}.nearest(job.sheets.overlap_mm));
@@ -237,7 +262,7 @@ long fewestSheets(const Job& job, const Piece& piece) {
 
 std::vector<Avoided> crossedBySeams(const Job& job, const Piece& piece, const Progress& progress) {
     std::vector<Avoided> crossed;
-    if (sheetsForOneCopy(job, piece) < 2) return crossed;
+    if (!mayBeParted(piece) || sheetsForOneCopy(job, piece) < 2) return crossed;
     const PrintGeometry print = geometryOf(job, piece, job.sheets.ppi);
     const SeamPlan plan = planSeams(job, piece, print, progress);
     // Beside lettering there is a hair of room; a seam may lie in that.

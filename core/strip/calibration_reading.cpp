@@ -69,7 +69,6 @@ MarkedSheet sheetOf(const CalibrationLayout& layout) {
     MarkedSheet sheet;
     sheet.called = "measuring page";
     sheet.else_do = "; or measure it with a ruler";
-    sheet.surely = 0.55;  // its thin lines are hardly seen at this size
     sheet.size = {layout.page.width - 2 * rim_mm, layout.page.height - 2 * rim_mm};
     for (std::size_t i = 0; i < 4; ++i)
         sheet.corners[i] = {layout.corners[i].x - rim_mm, layout.corners[i].y - rim_mm};

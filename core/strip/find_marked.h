@@ -16,7 +16,6 @@ struct MarkedSheet {
     SizeMm size;
     std::array<PointMm, 4> corners;  ///< the middles of its marks, clockwise from the top left
     cv::Mat ideal;                   ///< what is printed, CV_8UC1, at `ideal_px_per_mm`
-    double surely = 0.75;            ///< how like it something is that need not be looked for any further
 };
 inline constexpr double ideal_px_per_mm = 1.5;
 

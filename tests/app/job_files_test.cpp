@@ -188,3 +188,53 @@ TEST_F(Files, closingWithUnsavedWorkAsksAndStays) {
     click("unsaved-leave");
     EXPECT_TRUE(waitFor([this] { return !window.isVisible(); }));
 }
+
+TEST_F(Files, editsThatAreMadeWhileAnotherJobOpensAreNotLost) {
+    hang(marked({300, 200}, 3));
+    ASSERT_TRUE(done([&] { files().saveAs(path("other.tympan")); }));
+    files().begin();
+    hang(marked({200, 300}, 3), "second.png");
+    ASSERT_TRUE(done([&] { files().saveAs(path("mine.tympan")); }));
+    QSignalSpy ended(&files(), &app::JobFiles::ended);
+    files().open(path("other.tympan"));
+    // The maker types on while it loads.
+    window.store().edit(QStringLiteral("type"),
+                        [&](Job of) { return withCopies(std::move(of), piece().id, 9); });
+    ASSERT_TRUE(waitFor([&] { return ended.count() > 0; }));
+    EXPECT_FALSE(ended.front().at(0).toBool());
+    EXPECT_EQ(piece().copies, 9);
+    EXPECT_EQ(files().file(), path("mine.tympan"));
+}
+
+TEST_F(Files, savesThatAreAskedForAtOnceAreDoneOneAfterTheOther) {
+    hang(marked({300, 200}, 3));
+    QSignalSpy ended(&files(), &app::JobFiles::ended);
+    files().saveAs(path("one.tympan"));
+    files().saveAs(path("two.tympan"));
+    ASSERT_TRUE(waitFor([&] { return ended.count() == 2; }));
+    for (const auto& each : ended) EXPECT_TRUE(each.at(0).toBool()) << each.at(1).toString().toStdString();
+    EXPECT_TRUE(std::filesystem::exists(folder / "one.tympan"));
+    EXPECT_TRUE(std::filesystem::exists(folder / "two.tympan"));
+    EXPECT_EQ(files().file(), path("two.tympan"));
+}
+
+TEST_F(Files, theCardForANewPictureKeepsKeysAndClicksToItself) {
+    hang(marked({300, 200}, 3));
+    window.goTo(app::MainWindow::object);
+    save(folder / "more.png", marked({200, 200}, 3), 100);
+    window.openFiles({path("more.png")});
+    ASSERT_TRUE(waitFor([this] { return find("card")->isVisible(); }));
+    const auto* stack = window.findChild<QWidget*>(QStringLiteral("object-tray"));
+    for (int k = 0; k < 40; ++k) {
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Tab);
+        EXPECT_TRUE(find("card")->isAncestorOf(QApplication::focusWidget())) << "Tab left the card";
+    }
+    find("card")->setFocus();
+    QTest::keyClick(find("card"), Qt::Key_5);
+    QTest::keyClick(find("card"), Qt::Key_F);
+    if (stack) EXPECT_TRUE(stack->isVisibleTo(&window)) << "no station was changed behind it";
+    EXPECT_TRUE(find("card")->isVisible());
+    QTest::mouseClick(find("behind-the-card"), Qt::LeftButton, {}, {5, 5});
+    EXPECT_TRUE(find("card")->isVisible());
+    QTest::keyClick(find("card"), Qt::Key_Escape);
+}

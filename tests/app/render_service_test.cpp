@@ -145,3 +145,28 @@ TEST(RenderService, anErrorIsToldByWhoeverAsked) {
     EXPECT_EQ(told, QStringLiteral("a.png: is no picture; take another"));
     EXPECT_EQ(failed.count(), 0) << "said once";
 }
+
+TEST(RenderService, whatHasHappenedIsToldThoughItWasStoppedSince) {
+    RenderService service;
+    QSignalSpy failed(&service, &RenderService::failed);
+    std::atomic<bool> begun = false;
+    bool shown = false, happened = false;
+    for (const Result result : {Result::shown, Result::happened}) {
+        begun = false;
+        service.request(
+            QStringLiteral("a"),
+            [&](const std::stop_token& stop) -> Finish {
+                begun = true;
+                while (!stop.stop_requested()) std::this_thread::yield();
+                // As when Stop comes while the print service takes the file.
+                return [&] { (result == Result::happened ? happened : shown) = true; };
+            },
+            Lane::background, result);
+        ASSERT_TRUE(QTest::qWaitFor([&] { return begun.load(); }));
+        service.cancel(QStringLiteral("a"));
+        ASSERT_TRUE(settled(service));
+    }
+    EXPECT_FALSE(shown);
+    EXPECT_TRUE(happened);
+    EXPECT_EQ(failed.count(), 1);
+}

@@ -25,6 +25,9 @@ using testing::HasSubstr;
 
 namespace {
 
+/// How long the table takes a second tap for the first one, ms.
+constexpr int bounce = 400;
+
 class Transfer : public TransferTest {
   protected:
     const app::RunBook::Open& run() { return window.runs().open().front(); }
@@ -151,20 +154,53 @@ TEST_F(Transfer, tooEarlyIsSaidOnceAndThenItIsTheMakersWord) {
     EXPECT_FALSE(isDone(run().state, dry)) << "and can be taken back";
 }
 
-TEST_F(Transfer, aPalmThatBouncesDoesNotDoTwoSteps) {
+TEST_F(Transfer, aClickBesideTheButtonsDoesNothing) {
     plan({"gel-rub-off"});
     click("begin-work");
     const std::string first = run().now.task;
-    QTest::qWait(500);
-    QTest::mouseClick(&table(), Qt::LeftButton, Qt::NoModifier, {300, 420});  // begins it
+    const auto waited = [this] { QTest::qWait(bounce + 50); };
+    waited();
     QTest::mouseClick(&table(), Qt::LeftButton, Qt::NoModifier, {300, 420});
-    EXPECT_TRUE(isDone(run().state, first));
+    QTest::mouseClick(&table(), Qt::LeftButton, Qt::NoModifier, {300, 420});
+    EXPECT_FALSE(isDone(run().state, first)) << "a drip is not done";
+    click("table-done");
+    click("table-done");
+    EXPECT_TRUE(isDone(run().state, first)) << "begun, and done";
     const std::string second = run().now.task;
-    QTest::mouseClick(&table(), Qt::LeftButton, Qt::NoModifier, {300, 420});
-    EXPECT_EQ(run().now.task, second) << "too quick";
-    QTest::qWait(500);
-    QTest::mouseClick(&table(), Qt::LeftButton, Qt::NoModifier, {300, 420});
-    EXPECT_TRUE(isDone(run().state, second));
+    click("table-done");
+    EXPECT_EQ(run().now.task, second) << "a palm that bounces does not do two steps";
+    waited();
+    click("table-done");
+    EXPECT_TRUE(isDone(run().state, second) || run().state.past.under_way.contains(second));
+}
+
+TEST_F(Transfer, tabReachesNothingBehindTheTable) {
+    plan({"gel-rub-off"});
+    click("begin-work");
+    for (int k = 0; k < 30; ++k) {
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Tab);
+        EXPECT_TRUE(&table() == QApplication::focusWidget() ||
+                    table().isAncestorOf(QApplication::focusWidget()));
+    }
+}
+
+TEST_F(Transfer, whatWentWrongIsSaidOfTheStepThatWasShown) {
+    plan({"gel-rub-off", "tissue-overlay"});
+    click("begin-work");
+    for (int k = 0; k < 30 && run().now.kind == Now::Kind::hands; ++k) pressed(Qt::Key_Space);
+    ASSERT_EQ(run().now.kind, Now::Kind::wait);
+    const std::string shown = run().now.task;
+    answer("ask-wrong", [&](QDialog& dialog) {
+        // The clock moves the table on while the maker types.
+        window.clock().set(run().now.from + std::chrono::hours{30});
+        auto* words = dialog.findChild<QLineEdit*>();
+        ASSERT_NE(words, nullptr);
+        words->setText(QStringLiteral("bubbles"));
+        dialog.accept();
+    });
+    pressed(Qt::Key_W);
+    ASSERT_FALSE(run().state.remarks.empty());
+    EXPECT_EQ(run().state.remarks.back().task, shown);
 }
 
 TEST_F(Transfer, aRunFollowsWishesAndUndo) {

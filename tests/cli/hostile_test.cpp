@@ -225,3 +225,74 @@ TEST_F(Hostile, aRecipeBecomesAJobAndThePlanNamesItsPieces) {
         }
     EXPECT_EQ(parts, 4) << "three of one, one of the other";
 }
+
+TEST_F(Hostile, ofNestingAndLogAndJobNothingIsWrittenOverWhatIsRead) {
+    const std::string problem =
+        R"({"container":{"outline":[[0,0],[100,0],[100,100],[0,100]]},"pieces":[{"id":"a","outline":[[0,0],[9,0],[9,9]]}]})";
+    write(folder / "n.json", problem);
+    refused({"nest", file("n.json"), "-o", file("n.json"), "--seconds", "0.1"}, 2);
+    refused({"nest", file("n.json"), "-o", file("o"), "--svg", file("o"), "--seconds", "0.1"}, 2);
+    EXPECT_EQ(contentOf(folder / "n.json"), problem);
+    write(
+        folder / "r.json",
+        R"({"schema":"tympan-recipe-1","name":"r","paper":"A4","pieces":[{"name":"p","picture":"p.tympan","width_mm":20}]})");
+    write(folder / "p.tympan", "somebody's only copy");
+    refused({"job", file("r.json"), "-o", file("p.tympan")}, 2);
+    EXPECT_EQ(contentOf(folder / "p.tympan"), "somebody's only copy");
+}
+
+TEST_F(Hostile, anOutputThatCannotBeWrittenIsSaidBeforeAnyWork) {
+    write(
+        folder / "n.json",
+        R"({"container":{"outline":[[0,0],[100,0],[100,100],[0,100]]},"pieces":[{"id":"a","outline":[[0,0],[9,0],[9,9]],"copies":40}]})");
+    refused({"nest", file("n.json"), "-o", file("no/such/folder.json"), "--seconds", "80000"}, 4);
+}
+
+TEST_F(Hostile, picturesOfAPixelAcrossAreNoStrips) {
+    save(folder / "thin.png", noise({1, 3000}, CV_8UC3));
+    refused(
+        {"strip", file("thin.png"), "--printer", "x", "--method", "gel-rub-off", "--material", "pale-wood"},
+        3);
+    refused({"calibrate", file("thin.png"), "--printer", "x"}, 3);
+}
+
+TEST_F(Hostile, bracketsWithoutEndAreRefused) {
+    write(folder / "d.json", std::string(200'000, '['));
+    refused({"job", file("d.json"), "-o", file("x.tympan")}, 3);
+    refused({"log", "import", file("d.json")}, 3);
+    refused({"nest", file("d.json"), "-o", file("o.json")}, 3);
+}
+
+TEST_F(Hostile, wishesThatCannotBeReadAreRefusedWithTheirLine) {
+    write(folder / "r.json",
+          "{\"schema\":\"tympan-recipe-1\",\"name\":\"r\",\"paper\":\"A4\",\"pieces\":[],\n\"work\":{"
+          "\"hours\":\"evenings\"}}");
+    const Ran ran = cli({"job", file("r.json"), "-o", file("x.tympan")});
+    EXPECT_EQ(ran.status, 3);
+    EXPECT_THAT(ran.err, HasSubstr("line 2"));
+}
+
+TEST_F(Hostile, aControlCharacterInAnIdMakesNoIllFormedDrawing) {
+    write(folder / "n.json",
+          "{\"container\":{\"outline\":[[0,0],[100,0],[100,100],[0,100]]},\"pieces\":[{\"id\":"
+          "\"a\\u0001\\u001b[31m\",\"outline\":[[0,0],[9,0],[9,9]]}]}");
+    ASSERT_EQ(cli({"nest", file("n.json"), "-o", file("o.json"), "--svg", file("o.svg"), "--seconds", "0.1"})
+                  .status,
+              0);
+    for (const char c : contentOf(folder / "o.svg"))
+        EXPECT_TRUE(static_cast<unsigned char>(c) >= ' ' || c == '\n') << static_cast<int>(c);
+}
+
+TEST_F(Hostile, whatIsLaidInOnePieceIsNotPartedUnlessAsked) {
+    const std::vector<std::string> words{"sheets",  picture(), "-o",       file("s.pdf"),
+                                         "--width", "297mm",   "--method", "opaque-dark-cloth"};
+    const Ran ran = cli(words);
+    EXPECT_EQ(ran.status, 3);
+    EXPECT_THAT(ran.err, HasSubstr("mm wide"));
+    std::vector<std::string> parted = words;
+    parted.push_back("--part");
+    EXPECT_LE(cli(parted).status, 1);
+    std::vector<std::string> smaller = words;
+    smaller[5] = "286mm";
+    EXPECT_EQ(cli(smaller).status, 0);
+}

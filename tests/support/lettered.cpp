@@ -95,4 +95,73 @@ std::vector<Lettered> letteredPictures(int every) {
     return pictures;
 }
 
+namespace {
+
+const std::array<const char*, 20> other_words{
+    "HARBOUR", "Bakery",   "Quiet Please",   "GARDEN",     "Two Rivers", "Kitchen",    "Workshop",
+    "HONEY",   "Lavender", "Family",         "COFFEE",     "Old Mill",   "Market Day", "Paradise",
+    "SUMMER",  "Bookshop", "Happy Birthday", "FRESH EGGS", "Mountain",   "Thank You"};
+
+/// Letters over a ground, turned about the middle.
+void layOver(cv::Mat& ground, const cv::Mat& ink, double turn_deg, cv::Point2d at, double colour) {
+    cv::Mat turn = cv::getRotationMatrix2D(
+        {static_cast<float>(ink.cols) / 2, static_cast<float>(ink.rows) / 2}, -turn_deg, 1);
+    turn.at<double>(0, 2) += at.x - ink.cols / 2.0;
+    turn.at<double>(1, 2) += at.y - ink.rows / 2.0;
+    cv::Mat laid;
+    cv::warpAffine(ink, laid, turn, ground.size(), cv::INTER_CUBIC);
+    for (int y = 0; y < ground.rows; ++y)
+        for (int x = 0; x < ground.cols; ++x) {
+            auto& p = ground.at<uchar>(y, x);
+            p = cv::saturate_cast<uchar>(p + (colour - p) * laid.at<uchar>(y, x) / 255.0);
+        }
+}
+
+}  // namespace
+
+std::vector<Lettered> crossedPictures(int count, int seed) {
+    const std::array<const char*, 4> faces{"Cabin", "Cabin SemiBold", "B612", "duplex"};
+    std::vector<Lettered> pictures;
+    for (int i = 0; i < count; ++i) {
+        cv::RNG rng(static_cast<std::uint64_t>(9000 + 101 * seed + i));
+        Lettered picture;
+        const int face = i % 4;
+        picture.face = faces[static_cast<std::size_t>(face)];
+        picture.words = other_words[static_cast<std::size_t>((i * 7 + seed) % 20)];
+        picture.rotation_deg = rng.uniform(-9.0, 9.0);
+        picture.busy = true;
+        const cv::Size size(1400, 1000);
+        picture.grey = cv::Mat(size, CV_8UC1, cv::Scalar(rng.uniform(210, 245)));
+        cv::Mat ink = inkOf(picture.words, face, rng.uniform(50.0, 130.0));
+        if (ink.cols > 1100) cv::resize(ink, ink, {}, 1100.0 / ink.cols, 1100.0 / ink.cols, cv::INTER_AREA);
+        picture.letter_mm = ink.rows / px_mm;
+        layOver(picture.grey, ink, picture.rotation_deg, {size.width / 2.0, size.height / 2.0},
+                rng.uniform(20, 60));
+        const auto point = [&] { return cv::Point(rng.uniform(0, size.width), rng.uniform(0, size.height)); };
+        for (int k = 0; k < 90; ++k)
+            cv::line(picture.grey, point(), point(), cv::Scalar(rng.uniform(20, 120)), 2, cv::LINE_AA);
+        pictures.push_back(std::move(picture));
+    }
+    return pictures;
+}
+
+cv::Mat woodGrain(cv::Size size, int seed) {
+    cv::RNG rng(static_cast<std::uint64_t>(seed));
+    cv::Mat grey(size, CV_8UC1), fibres(size, CV_8UC1);
+    const double knot_x = rng.uniform(0.2, 0.8) * size.width, knot_y = rng.uniform(0.2, 0.8) * size.height;
+    const double pitch = rng.uniform(14.0, 40.0), bend = rng.uniform(0.2, 1.2);
+    for (int y = 0; y < size.height; ++y)
+        for (int x = 0; x < size.width; ++x) {
+            const double dx = (x - knot_x) / 90, dy = (y - knot_y) / 40;
+            const double around = 60 * std::exp(-(dx * dx + dy * dy) / 2) * (dy > 0 ? 1 : -1);
+            const double at = y + around + bend * 30 * std::sin(x / 310.0 + seed);
+            grey.at<uchar>(y, x) = cv::saturate_cast<uchar>(178 + 34 * std::sin(at / pitch) +
+                                                            16 * std::sin(at / (pitch * 0.31) + x / 900.0));
+        }
+    rng.fill(fibres, cv::RNG::NORMAL, 128, 40);
+    cv::blur(fibres, fibres, {41, 1});
+    cv::addWeighted(grey, 1, fibres, 2.2, -2.2 * 128, grey);
+    return grey;
+}
+
 }  // namespace tympan::tests

@@ -261,7 +261,7 @@ void LogStore::erase(const Supply& supply) {
 }
 
 std::optional<double> LogStore::leftOf(const Supply& supply) const {
-    return tympan::leftOf(supply, sinceOpened());
+    return tympan::leftOf(supply, supplies(), sinceOpened());
 }
 
 std::vector<Short> LogStore::shortFor(const std::map<std::string, double>& needs_ml) const {

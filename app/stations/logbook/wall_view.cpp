@@ -40,13 +40,14 @@ void WallView::lay() {
     prints_.clear();
     const int columns = std::max(1, (width() - 2 * side + gap) / (print_width + gap));
     int y = 4, column = 0;
-    QString month;
+    int month = 0;  // counted from the year 0: words are made once a month, a logbook may be long
     for (const LogLine& line : store_.lines()) {
-        const QString of =
-            QLocale(QLocale::English).toString(wallTime(line.made), QStringLiteral("MMMM yyyy"));
+        const QDate date = wallTime(line.made).date();
+        const int of = 12 * date.year() + date.month();
         if (of != month) {
-            if (!month.isEmpty()) y += print_height + gap;
-            months_.push_back({month = of, y});
+            if (month != 0) y += print_height + gap;
+            month = of;
+            months_.push_back({QLocale(QLocale::English).toString(date, QStringLiteral("MMMM yyyy")), y});
             y += month_height;
             column = 0;
         } else if (column == columns) {

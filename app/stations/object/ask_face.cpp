@@ -42,9 +42,10 @@ QString faceText(const Job& job, const Object& object) {
 }
 
 void askFace(QWidget* parent, JobStore& store) {
-    const Piece* piece = store.piece();
-    if (!piece) return;
-    const Job& job = store.job();
+    if (!store.piece()) return;
+    // A copy: while the dialog is open the job may become another.
+    const Job job = store.job();
+    const Piece* piece = findPiece(job, store.piece()->id);
     const Object& object = objectOf(job, *piece);
     QDialog dialog(parent->window());
     auto* outer = askingDialog(dialog, QStringLiteral("ask-side"), tr("Which side of what it is"));
@@ -85,10 +86,11 @@ void askFace(QWidget* parent, JobStore& store) {
     });
     takeOrLeave(dialog, QStringLiteral("take-side"), tr("So it is"));
     if (dialog.exec() != QDialog::Accepted) return;
-    store.edit(
-        tr("say which side it is"),
-        [id = piece->id, side = static_cast<Face>(side->currentData().toInt()),
-         of = of->currentData().toInt()](Job changed) { return withFace(std::move(changed), id, side, of); });
+    store.edit(tr("say which side it is"),
+               [id = piece->id, side = static_cast<Face>(side->currentData().toInt()),
+                of = of->currentData().toInt()](Job changed) {
+                   return findPiece(changed, id) ? withFace(std::move(changed), id, side, of) : changed;
+               });
 }
 
 }  // namespace tympan::app

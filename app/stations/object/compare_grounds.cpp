@@ -33,7 +33,7 @@ QPixmap faceOn(Job job, const Piece& piece, const Rgb8& ground) {
 
 }  // namespace
 
-std::optional<Rgb8> compareGrounds(QWidget* parent, const Job& job, const Piece& piece) {
+std::optional<Rgb8> compareGrounds(QWidget* parent, Job job, Piece piece) {
     QDialog dialog(parent);
     QVBoxLayout* outer =
         askingDialog(dialog, QStringLiteral("grounds"), WhatPanel::tr("Colours beside each other"));

@@ -61,7 +61,7 @@ Step* longestWait(Method& method) {
 
 }  // namespace
 
-std::optional<Method> changedMethod(QWidget* parent, const Method& method) {
+std::optional<Method> changedMethod(QWidget* parent, Method method) {
     QDialog dialog(parent);
     QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("own-method-dialog"), tr("A way of your own"));
     dialog.resize(560, 560);

@@ -48,6 +48,6 @@ class WhatPanel : public ObjectPanel {
 };
 
 /// The finished piece on three or four grounds beside each other; accepted: the colour that was chosen.
-std::optional<Rgb8> compareGrounds(QWidget* parent, const Job& job, const Piece& piece);
+std::optional<Rgb8> compareGrounds(QWidget* parent, Job job, Piece piece);
 
 }  // namespace tympan::app

@@ -49,6 +49,11 @@ CleanPanel::CleanPanel(JobStore& store, PictureEditing& editing) : PicturePanel(
     folds_->setObjectName(QStringLiteral("clean-folds"));
     folds_->setToolTip(tr("Straight folds that run across the whole sheet."));
     sliders->addRow(folds_);
+    haze_ = new QCheckBox(tr("White background"));
+    haze_->setObjectName(QStringLiteral("clean-haze"));
+    haze_->setToolTip(
+        tr("An even background that is nearly white becomes white: else it prints as a pale rectangle."));
+    sliders->addRow(haze_);
     outer->addLayout(sliders);
 
     auto* drawing = column();
@@ -76,6 +81,9 @@ CleanPanel::CleanPanel(JobStore& store, PictureEditing& editing) : PicturePanel(
     connect(compare_, &QPushButton::released, this, [this] { compare(false); });
     connect(folds_, &QCheckBox::clicked, this, [this](bool on) {
         editing_.apply(tr("lift creases"), [on](PictureEdit& edit) { edit.clean.folds = on; });
+    });
+    connect(haze_, &QCheckBox::clicked, this, [this](bool on) {
+        editing_.apply(tr("make the background white"), [on](PictureEdit& edit) { edit.clean.haze = on; });
     });
     connect(clear_, &QCheckBox::clicked, this, [this](bool on) {
         editing_.apply(tr("make white see-through"), [on](PictureEdit& edit) { edit.clear_paper = on; });
@@ -110,6 +118,7 @@ void CleanPanel::refresh(const Piece&) {
     white_->setValue(edit.clean.whiten);
     specks_->setValue(static_cast<int>(std::lround(edit.clean.specks / per_step)));
     folds_->setChecked(edit.clean.folds);
+    haze_->setChecked(edit.clean.haze);
     clear_->setChecked(edit.clear_paper);
     compare_->setEnabled(!edit.clean.untouched() || edit.clear_paper);
 }

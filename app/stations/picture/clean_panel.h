@@ -22,7 +22,7 @@ class CleanPanel : public PicturePanel {
     void compare(bool came);
 
     QSlider *light_, *white_, *specks_;
-    QCheckBox *folds_, *clear_;
+    QCheckBox *folds_, *haze_, *clear_;
     QPushButton* compare_;
     bool came_ = false;
 };

@@ -17,7 +17,7 @@ QString tr(const char* words) { return QCoreApplication::translate("Matching", w
 
 }  // namespace
 
-std::optional<Matching> askMatching(QWidget* parent, const Job& job, const Piece& piece) {
+std::optional<Matching> askMatching(QWidget* parent, Job job, Piece piece) {
     QDialog dialog(parent);
     QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("matching"), tr("Match with other pieces"));
     outer->addWidget(

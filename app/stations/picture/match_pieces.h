@@ -15,6 +15,6 @@ struct Matching {
 };
 
 /// Asks which settings of a piece others shall have, once or from now on.
-std::optional<Matching> askMatching(QWidget* parent, const Job& job, const Piece& piece);
+std::optional<Matching> askMatching(QWidget* parent, Job job, Piece piece);
 
 }  // namespace tympan::app

@@ -22,7 +22,7 @@ std::pair<T, T> upright(bool lying, T across, T down) {
 }  // namespace
 
 std::optional<PassMeasures> askPasses(QWidget* parent, const RegisterMarks& crosses, bool lying,
-                                      const Printer& known, Unit unit) {
+                                      Printer known, Unit unit) {
     QDialog dialog(parent);
     QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("passes"), tr("Between the two passes"));
     outer->addWidget(

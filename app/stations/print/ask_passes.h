@@ -17,6 +17,6 @@ struct PassMeasures {
 
 /// Asks for it. `crosses`: as they were sent, on a page that lies or stands; `known`: what is reckoned with.
 std::optional<PassMeasures> askPasses(QWidget* parent, const RegisterMarks& crosses, bool lying,
-                                      const Printer& known, Unit unit);
+                                      Printer known, Unit unit);
 
 }  // namespace tympan::app

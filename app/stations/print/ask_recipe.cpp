@@ -35,7 +35,7 @@ const DriverRecipe* recipeFor(const Printer& printer, const std::string& carrier
     return found == printer.recipes.end() ? nullptr : &*found;
 }
 
-std::optional<Printer> askRecipe(QWidget* parent, const Printer& printer, const Method& method) {
+std::optional<Printer> askRecipe(QWidget* parent, Printer printer, Method method) {
     QDialog dialog(parent);
     QVBoxLayout* outer =
         askingDialog(dialog, QStringLiteral("recipe"), tr("What %1 is told").arg(printerName(printer)));

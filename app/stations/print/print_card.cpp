@@ -46,7 +46,7 @@ QString sheets(qsizetype count) { return counted(count, tr("%1 sheet"), tr("%1 s
 QString sentence(const PrintFollow::Under& under) {
     using State = PrintProgress::State;
     const PrintProgress& at = under.progress;
-    const qsizetype count = under.sent.sheets.size();
+    const qsizetype count = static_cast<qsizetype>(under.sent.places.size());
     const QString printer = under.sent.printer;
     switch (at.state) {
         case State::waiting:
@@ -167,7 +167,7 @@ PrintCard::PrintCard(PrintFollow& follow, QWidget* parent) : QWidget(parent), fo
 
 void PrintCard::sayRange() {
     if (!follow_.under()) return;
-    const QStringList& names = follow_.under()->sent.sheets;
+    const QStringList names = follow_.under()->sent.names();
     const QString first = names.value(first_->value() - 1), last = names.value(last_->value() - 1);
     range_->setText(first_->value() == last_->value() ? QStringLiteral("(%1)").arg(first)
                                                       : tr("(%1 to %2)").arg(first, last));
@@ -182,26 +182,25 @@ void PrintCard::refresh() {
         asks_->setVisible(under->over());
         if (under->over() && asked_of_ != under->sent.number) {
             asked_of_ = under->sent.number;
-            const auto count = static_cast<int>(under->sent.sheets.size());
+            const auto count = static_cast<int>(under->sent.places.size());
             const bool whole = under->progress.state == PrintProgress::State::done;
             first_->setRange(1, count);
             last_->setRange(1, count);
             last_->setValue(count);
             first_->setValue(whole ? count : std::clamp(under->progress.sheets + 1, 1, count));
         }
-        missing_->setText(follow_.current() ? tr("Print those") : tr("Note it"));
-        missing_->setToolTip(follow_.current() ? QString()
-                                               : tr("The job has changed since: its sheets are others now."));
         sayRange();
     }
-    const int white = under ? 0 : follow_.whiteNext();
-    white_->setVisible(white > 0);
+    const QStringList white = under ? QStringList() : follow_.whiteNext();
+    white_->setVisible(!white.isEmpty());
     white_says_->setText(
-        white == 1
-            ? tr("The colour is out. Lay that sheet in again, the same way up and the same edge first.")
+        white.size() == 1
+            ? tr("The colour is out. Lay that sheet in again (%1), the same way up and the same edge first.")
+                  .arg(white.front())
             : tr("The colour is out. Lay those %1 sheets in again, the same way up and the same edge "
-                 "first, so that the one that came out first goes first.")
-                  .arg(white));
+                 "first, in this order: %2.")
+                  .arg(white.size())
+                  .arg(white.join(QStringLiteral(", "))));
     QStringList lines;
     for (const Printing& each : follow_.before()) {
         if (static_cast<std::size_t>(lines.size()) == most_before) break;
@@ -210,7 +209,7 @@ void PrintCard::refresh() {
     before_->setText(lines.isEmpty() ? QString()
                                      : tr("Printed before:\n%1").arg(lines.join(QLatin1Char('\n'))));
     before_->setVisible(!lines.isEmpty());
-    setVisible(under.has_value() || white > 0 || !lines.isEmpty());
+    setVisible(under.has_value() || !white.isEmpty() || !lines.isEmpty());
 }
 
 }  // namespace tympan::app

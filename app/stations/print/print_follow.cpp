@@ -1,6 +1,7 @@
 #include "app/stations/print/print_follow.h"
 
 #include <QDateTime>
+#include <algorithm>
 #include <numeric>
 
 #include "app/shell/job_store.h"
@@ -30,40 +31,37 @@ PrintFollow::PrintFollow(std::filesystem::path history, JobStore& store, RenderS
     connect(&timer_, &QTimer::timeout, this, &PrintFollow::ask);
 }
 
-bool PrintFollow::current() const { return under_ && under_->of_revision == store_.revision(); }
-
 std::vector<Printing> PrintFollow::before() const {
     std::vector<Printing> found = history_.of(store_.job().uuid);
     if (under_) std::erase(found, under_->kept);
     return found;
 }
 
-int PrintFollow::whiteNext() const {
-    return coloured_ && coloured_->of_revision == store_.revision() ? coloured_->sent.again : 0;
+QStringList PrintFollow::whiteNext() const {
+    const bool ours = coloured_ && coloured_->of->job.uuid == store_.job().uuid;
+    return ours ? coloured_->names() : QStringList();
 }
 
 void PrintFollow::printWhite() {
-    if (whiteNext() == 0) return;
-    const Printed colour = coloured_->sent;
-    WhichSheets all = colour.which;
-    all.first = 1, all.last = 0;
-    emit againWanted(colour.printer, all, colour.pass + 1);
+    if (whiteNext().isEmpty()) return;
+    const Printed colour = *coloured_;
+    emit againWanted(colour.printer, colour.of, colour.places, colour.pass + 1);
 }
 
 void PrintFollow::begin(const Printed& sent) {
     Under under;
     under.sent = sent;
-    under.of_revision = store_.revision();
-    under.kept = {store_.job().uuid,
-                  store_.job().name,
+    under.kept = {sent.of->job.uuid,
+                  sent.of->job.name,
                   sent.printer.toStdString(),
                   QDateTime::currentSecsSinceEpoch(),
                   sent.pass,
                   {},
                   {}};
-    for (const QString& sheet : sent.sheets) under.kept.sheets.push_back(sheet.toStdString());
+    for (const QString& sheet : sent.names()) under.kept.sheets.push_back(sheet.toStdString());
     under_ = std::move(under);
-    coloured_.reset();
+    // Sheets of the same printing go on gathering; their white takes them away, and another printing all.
+    if (coloured_ && (coloured_->of != sent.of || sent.pass > coloured_->pass)) coloured_.reset();
     keep();
     timer_.start();
     ask();
@@ -105,10 +103,20 @@ void PrintFollow::keep() {
 }
 
 void PrintFollow::answered(const std::vector<int>& missing) {
+    const Printed& sent = under_->sent;
     under_->kept.missing = missing;
     keep();
     timer_.stop();
-    if (missing.empty() && under_->sent.again > 0) coloured_ = under_;
+    for (std::size_t i = 0; i < sent.places.size(); ++i) {
+        const std::size_t place = sent.places[i];
+        if (sent.of->sheets.sheets[place].passes <= sent.pass ||
+            std::find(missing.begin(), missing.end(), static_cast<int>(i) + 1) != missing.end())
+            continue;
+        if (!coloured_) coloured_ = Printed{sent.printer, sent.number, sent.of, {}, sent.pass};
+        if (std::find(coloured_->places.begin(), coloured_->places.end(), place) == coloured_->places.end())
+            coloured_->places.push_back(place);
+    }
+    if (coloured_) std::sort(coloured_->places.begin(), coloured_->places.end());
     under_.reset();
     emit changed();
 }
@@ -118,17 +126,14 @@ void PrintFollow::allCameOut() {
 }
 
 void PrintFollow::areMissing(int first, int last) {
-    if (!under_ || first < 1 || last < first || last > under_->sent.sheets.size()) return;
+    if (!under_ || first < 1 || last < first || static_cast<std::size_t>(last) > under_->sent.places.size())
+        return;
     std::vector<int> missing(static_cast<std::size_t>(last - first + 1));
     std::iota(missing.begin(), missing.end(), first);
     const Printed sent = under_->sent;
-    const bool same = current();
     answered(missing);
-    if (!same) return;
-    WhichSheets rest = sent.which;
-    rest.first = sent.which.first + first - 1;
-    rest.last = sent.which.first + last - 1;
-    emit againWanted(sent.printer, rest, sent.pass);
+    emit againWanted(sent.printer, sent.of, {sent.places.begin() + first - 1, sent.places.begin() + last},
+                     sent.pass);
 }
 
 void PrintFollow::forget() {

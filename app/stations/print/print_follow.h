@@ -28,20 +28,18 @@ class PrintFollow : public QObject {
     struct Under {
         Printed sent;
         PrintProgress progress{PrintProgress::State::waiting, -1, {}};
-        quint64 of_revision = 0;  ///< of the job
         Printing kept;
         bool over() const;  ///< nothing more comes by itself
     };
     /// What was handed over last, until it was said what of it came out.
     const std::optional<Under>& under() const { return under_; }
-    /// Whether the job is still the one whose sheets they are.
-    bool current() const;
     /// What was printed of the job before, the latest first.
     std::vector<Printing> before() const;
 
-    /// How many sheets of the job have their colour and want their white.
-    int whiteNext() const;
-    /// They lie in the printer again.
+    /// What the sheets are called that have their colour and want their white, in the order in which they go
+    /// in again.
+    QStringList whiteNext() const;
+    /// They lie in the printer again: the white of exactly these.
     void printWhite();
 
     void begin(const Printed& sent);
@@ -55,8 +53,9 @@ class PrintFollow : public QObject {
   signals:
     void changed();
     void told(const QString& sentence, bool well);
-    /// The missing ones again.
-    void againWanted(const QString& printer, const tympan::app::WhichSheets& which, int pass);
+    /// Sheets of an earlier printing, by their places in it, in a pass.
+    void againWanted(const QString& printer, const std::shared_ptr<const tympan::app::Handed>& of,
+                     const std::vector<std::size_t>& places, int pass);
 
   private:
     void ask();
@@ -69,7 +68,7 @@ class PrintFollow : public QObject {
     Printings history_;
     QTimer timer_;
     std::optional<Under> under_;
-    std::optional<Under> coloured_;  ///< what came out last, where it goes through once more
+    std::optional<Printed> coloured_;  ///< what came out and goes through once more
 };
 
 }  // namespace tympan::app

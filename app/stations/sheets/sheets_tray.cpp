@@ -107,6 +107,12 @@ SheetsTray::SheetsTray(JobStore& store, QAction* cut_paths, QWidget* parent)
     seams->addRow(tr("Seams"), manner_);
     joint_ = choiceBox(QStringLiteral("joint"), tr("How sheets meet"), 216);
     seams->addRow(tr("They meet"), joint_);
+    parted_ = new QCheckBox(tr("Part it all the same"));
+    parted_->setObjectName(QStringLiteral("part-it"));
+    parted_->setToolTip(
+        tr("What is laid in one piece stays on one sheet, since a join shows. Parted on purpose, its sheets "
+           "are joined by eye."));
+    seams->addRow(QString(), parted_);
     overlap_ = new LengthEdit(QStringLiteral("overlap"), tr("How far they overlap"));
     seams->addRow(tr("Overlap"), overlap_);
     overlap_label_ = seams->labelForField(overlap_);
@@ -125,6 +131,7 @@ SheetsTray::SheetsTray(JobStore& store, QAction* cut_paths, QWidget* parent)
         connect(box, &QComboBox::activated, this, &SheetsTray::changeRules);
     connect(overlap_, &LengthEdit::typed, this, &SheetsTray::changeRules);
     connect(joint_, &QComboBox::activated, this, &SheetsTray::changeJoint);
+    connect(parted_, &QCheckBox::clicked, this, &SheetsTray::partOnPurpose);
     connect(anew_, &QPushButton::clicked, this, &SheetsTray::layAnew);
     connect(keep_, &QCheckBox::clicked, this, &SheetsTray::keepPlaces);
     connect(black_only_, &QCheckBox::clicked, this, &SheetsTray::changePrinter);
@@ -258,6 +265,15 @@ void SheetsTray::changeJoint() {
     refresh();
 }
 
+void SheetsTray::partOnPurpose(bool parted) {
+    const Piece* piece = store_.printedPiece();
+    if (!piece) return;
+    Joining joining = piece->joining;
+    joining.parted = parted;
+    store_.edit(parted ? tr("part the picture") : tr("keep the picture in one piece"),
+                [&, id = piece->id](Job job) { return withJoining(std::move(job), id, joining); });
+}
+
 void SheetsTray::layAnew() {
     const Piece* piece = store_.printedPiece();
     if (!piece) return;
@@ -317,6 +333,8 @@ void SheetsTray::showSeams() {
     joint_->setCurrentIndex(piece->joining.joint ? joint_->findData(static_cast<int>(*piece->joining.joint))
                                                  : 0);
     joint_->setEnabled(!piece->method->laid_whole);
+    parted_->setVisible(laidInOnePiece(*piece->method));
+    parted_->setChecked(piece->joining.parted);
     joint_->setToolTip(
         piece->method->overlaps
             ? tr("What carries the ink stays on, so one sheet may go on over the next: no gap can open. "

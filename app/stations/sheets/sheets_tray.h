@@ -26,6 +26,7 @@ class SheetsTray : public QWidget {
     void changePrinter();
     void keepPlaces(bool keep);
     void changeJoint();
+    void partOnPurpose(bool parted);
     void layAnew();
     void cutFromRoll();
     void showSeams();
@@ -37,6 +38,7 @@ class SheetsTray : public QWidget {
     QAction* cut_paths_;
     QComboBox *paper_, *ppi_;
     QComboBox *manner_, *joint_, *number_;
+    QCheckBox* parted_;
     LengthEdit* overlap_;
     QWidget *overlap_label_, *seams_form_;
     QPushButton* anew_;

@@ -105,10 +105,13 @@ LayerRow addRow(QGridLayout* grid, int at, const Layer* layer) {
 void askLayers(QWidget* parent, JobStore& store) {
     const Piece* piece = store.piece();
     if (!piece) return;
-    const Object& object = objectOf(store.job(), *piece);
+    // Copies: while the dialog is open the job may become another.
+    const Object object = objectOf(store.job(), *piece);
+    const int id = piece->id;
     QDialog dialog(parent->window());
-    auto* outer = askingDialog(dialog, QStringLiteral("ask-layers"),
-                               tr("On the %1, and not printed").arg(QString::fromStdString(object.name)));
+    auto* outer =
+        askingDialog(dialog, QStringLiteral("ask-layers"),
+                     tr("On the %1, and not printed").arg(QString::fromStdString(calledBy(object))));
     outer->addWidget(quietLabel(tr("In the order in which it is done. The minutes are yours.")));
     auto* grid = fieldGrid();
     int column = 0;
@@ -131,7 +134,8 @@ void askLayers(QWidget* parent, JobStore& store) {
                           row.what->text().trimmed().toStdString(), static_cast<double>(row.work->value()),
                           static_cast<double>(row.dry->value())});
     }
-    store.edit(tr("change what is done besides"), [&, id = piece->id](Job job) {
+    store.edit(tr("change what is done besides"), [&](Job job) {
+        if (!findPiece(job, id)) return job;
         Object changed = objectOf(job, *findPiece(job, id));
         changed.layers = layers;
         return withObject(std::move(job), id, changed);

@@ -14,7 +14,7 @@ QString tr(const char* words) { return QCoreApplication::translate("WentWrong", 
 
 }  // namespace
 
-std::optional<WentWrong> askWrong(QWidget* parent, const Task& task, const WorkOrder& order) {
+std::optional<WentWrong> askWrong(QWidget* parent, Task task, WorkOrder order) {
     QDialog dialog(parent->window());
     dialog.setStyleSheet(
         QStringLiteral("QCheckBox, QPushButton, QLineEdit { font-size: 18px; min-height: 36px; }"));

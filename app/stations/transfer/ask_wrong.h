@@ -16,6 +16,6 @@ struct WentWrong {
     std::vector<std::pair<int, int>> again;  ///< piece and copy
 };
 /// Asks with large buttons; nothing when the maker went back.
-std::optional<WentWrong> askWrong(QWidget* parent, const Task& task, const WorkOrder& order);
+std::optional<WentWrong> askWrong(QWidget* parent, Task task, WorkOrder order);
 
 }  // namespace tympan::app

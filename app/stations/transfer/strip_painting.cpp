@@ -24,7 +24,8 @@ void StripView::paintEvent(QPaintEvent*) {
         painter.setPen(t.text);
         painter.setFont(textFont(TextSize::normal));
         painter.drawText(rect(), Qt::AlignCenter,
-                         tr("Hang up a picture first: then its work is planned here."));
+                         working_ ? tr("The work is being planned…")
+                                  : tr("Hang up a picture first: then its work is planned here."));
         return;
     }
     painter.setClipRect(QRect(names_width, 0, width() - names_width, height()));

@@ -28,6 +28,8 @@ class StripView : public QWidget {
     explicit StripView(QWidget* parent = nullptr);
 
     void show(std::shared_ptr<const Strip> strip, Moment now);
+    /// Whether a plan is being made: then an empty strip says so.
+    void setWorking(bool working) { working_ = working; }
     void setNow(Moment now);
     /// Work of hands on one object that goes on without a break, as it hangs there.
     struct Hung {
@@ -72,6 +74,7 @@ class StripView : public QWidget {
     bool isDone(std::size_t i) const { return strip_->done.contains(task(i).id); }
 
     std::shared_ptr<const Strip> strip_;
+    bool working_ = false;
     Moment now_;
     TimeScale scale_;
     std::vector<int> lines_;  ///< objects, from above

@@ -50,8 +50,12 @@ void TableView::paintTimer(QPainter& painter, const QRectF& box) const {
     } else if (now_.until) {
         const auto left = *now_.until - now;
         count = countText(left);
-        about = left.count() > 0 ? tr("until it must be done") : tr("late: look whether it still can");
-        colour = t.look;
+        // Red is for what is known to spoil the work.
+        const bool guess = now_.until_basis == Basis::guess;
+        about = left.count() <= 0 ? tr("Late. Check whether it still works.")
+                : guess           ? tr("until it should be done, by our estimate")
+                                  : tr("until it must be done");
+        if (!guess) colour = t.look;
     } else if (const auto begun = open->state.past.under_way.find(task_);
                begun != open->state.past.under_way.end()) {
         count = countText(now - begun->second.from);
@@ -199,7 +203,10 @@ QString TableView::beforeOne() const {
     QStringList said;
     for (const Ahead& each : deadlinesAhead(open->state, task_))
         if (const Task* next = findTask(open->state, each.task))
-            said << tr("Have all of it ready before you begin: within %1 of this you %2.")
+            said << (each.basis == Basis::guess
+                         ? tr("Have all of it ready before you begin: within about %1 of this (our estimate) "
+                              "you %2.")
+                         : tr("Have all of it ready before you begin: within %1 of this you %2."))
                         .arg(lengthOfTime(each.most_min), workName(*next).toLower());
     return said.join(QLatin1Char(' '));
 }

@@ -35,7 +35,10 @@ TableView::TableView(RunBook& book, Ringing& ringing, WorkClock& clock, QWidget*
     back_ = bigButton(QStringLiteral("table-back"), tr("Take it back"), false);
     leave_ = bigButton(QStringLiteral("table-leave"), tr("Leave the table"), false);
     turn_ = bigButton(QStringLiteral("table-turn"), tr("Turn the picture"), false);
-    connect(done_, &QPushButton::clicked, this, &TableView::done);
+    connect(done_, &QPushButton::clicked, this, [this] {
+        // A palm that bounces does not do two steps.
+        if (since_.elapsed() > bounce_ms) done();
+    });
     connect(not_yet_, &QPushButton::clicked, this, &TableView::notYet);
     connect(another_, &QPushButton::clicked, this, [this] { anotherRound(); });
     connect(trace_, &QPushButton::clicked, this, [this] { anotherRound(std::string(name(Swabbed::trace))); });
@@ -182,8 +185,13 @@ void TableView::done() {
             begun == waits.end()
                 ? Moment{}
                 : begun->second + std::chrono::seconds{static_cast<long>(task->least_min * 60)};
-        const QString early = tr("That is early: not before %1, by what makers say. Once more, and it is so.")
-                                  .arg(clockText(least, clock_.now(), clock_.zone()));
+        const QString early =
+            (task->basis == Basis::guess
+                 ? tr("That is early by our estimate (about %1). Press again to go on anyway.")
+             : task->basis == Basis::makers
+                 ? tr("That is earlier than the makers say (%1). Press again to go on anyway.")
+                 : tr("That is early: not before %1. Press again to go on anyway."))
+                .arg(clockText(least, clock_.now(), clock_.zone()));
         if (clock_.now() < least && alarm_ != early) {
             alarm_ = early;
             must_ = true;
@@ -229,11 +237,12 @@ void TableView::wrong() {
     const RunBook::Open* open = book_.find(run_);
     const Task* task = shown();
     if (!open || !task) return;
+    // The clock may move the table on to another step, or another run, while the dialog is open.
+    const std::string run = run_, of = task_;
     const auto answer = askWrong(this, *task, open->state.order);
     setFocus();
     if (!answer) return;
-    const std::string run = run_;
-    Event event{.kind = Event::Kind::went_wrong, .at = {}, .task = task_};
+    Event event{.kind = Event::Kind::went_wrong, .at = {}, .task = of};
     event.words = answer->words.toStdString();
     book_.happen(run, event);
     for (const auto& [piece, copy] : answer->again) {
@@ -250,11 +259,11 @@ void TableView::turnPicture() {
     update();
 }
 
-void TableView::mousePressEvent(QMouseEvent*) {
-    // A palm that bounces does not do two steps.
-    // Nor does it answer what has three answers.
-    if (done_->isVisible() && !trace_->isVisible() && since_.elapsed() > bounce_ms) done();
-}
+/// A click beside the buttons does nothing: a drip would count as done.
+void TableView::mousePressEvent(QMouseEvent* event) { event->accept(); }
+
+/// Tab leads to nothing that lies behind the table.
+bool TableView::focusNextPrevChild(bool) { return true; }
 
 void TableView::keyPressEvent(QKeyEvent* event) {
     switch (event->key()) {

@@ -126,6 +126,7 @@ void TransferStage::refresh() {
     table_->setEnabled(!rehearsing());
     rehearse_->setText(rehearsing() ? tr("Stop") : tr("Show me the evening"));
     rehearse_->setEnabled(strip != nullptr);
+    strip_->setWorking(!strip && planning_.hasWork());
     if (!rehearsing()) strip_->show(strip, now());
     say();
 }

@@ -2,7 +2,7 @@
 #include <QWidget>
 #include <optional>
 
-#include "core/schedule/time_zone.h"
+#include "core/time/time_zone.h"
 
 class QLabel;
 class QPushButton;

@@ -1,7 +1,7 @@
 #pragma once
 #include <QWidget>
 
-#include "core/schedule/free_hours.h"
+#include "core/time/free_hours.h"
 
 namespace tympan::app {
 

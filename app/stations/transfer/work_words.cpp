@@ -122,6 +122,9 @@ QString rangeText(const Task& task) {
                           : task.basis == Basis::yours    ? tr("your figure")
                                                           : tr("a guess");
     if (task.most_min <= task.least_min) return tr("%1 · %2").arg(lengthOfTime(task.usual_min), basis);
+    // Two figures that read alike are one.
+    if (lengthOfTime(task.least_min) == lengthOfTime(task.most_min))
+        return tr("%1 · %2").arg(lengthOfTime(task.usual_min), basis);
     if (task.basis == Basis::guess)
         return tr("%1 to %2 · %3").arg(lengthOfTime(task.least_min), lengthOfTime(task.most_min), basis);
     return tr("usually %1, %2 to %3 · %4")

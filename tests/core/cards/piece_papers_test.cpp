@@ -2,7 +2,7 @@
 
 #include <gmock/gmock.h>
 
-#include "core/schedule/time_zone.h"
+#include "core/time/time_zone.h"
 #include "tests/support/pictures.h"
 #include "tests/support/plans.h"
 #include "tests/support/tools.h"

@@ -102,3 +102,22 @@ TEST(TextLines, aTurnedLineIsFoundStraightenedAndInverted) {
         EXPECT_GT(cv::mean(cut)[0], 128) << "dark on light";
     }
 }
+
+TEST(Reading, wordsThatLinesCrossAreRead) {
+    int right = 0, wrong = 0, all = 0;
+    for (const Lettered& picture : crossedPictures(8, 3))
+        for (const bool mirrored : {false, true}) {
+            const Reads truth = mirrored ? Reads::reversed : Reads::normal;
+            const Reads reads = readGrey(mirrored ? flipped(picture.grey) : picture.grey, {150}).reads;
+            ++all;
+            right += reads == truth;
+            wrong += reads != truth && reads != Reads::unknown;
+        }
+    EXPECT_GE(right, 0.8 * all);
+    EXPECT_EQ(wrong, 0);
+}
+
+TEST(Reading, woodGrainGivesNoWords) {
+    for (int seed = 1; seed <= 4; ++seed)
+        EXPECT_FALSE(readGrey(woodGrain({1000, 700}, seed), {150}).found) << seed;
+}

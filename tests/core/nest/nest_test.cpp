@@ -404,3 +404,88 @@ TEST(NestJson, cutPathsLieWhereThePiecesDo) {
     // Turned by [c -s; s c], then moved: x from 60 - 15 to 60 - 5, y from 5 to 25.
     for (const char* corner : {"45.000 5.000", "55.000 25.000"}) EXPECT_THAT(svg, HasSubstr(corner));
 }
+
+TEST(Nest, aPieceLargerThanEveryContainerIsLeftOver) {
+    const NestProblem problem = problemOf(box(100, 100), {{"door", box(900, 2000), 1}});
+    const NestLayout layout = nest(problem, {5, 200, 1});
+    EXPECT_EQ(layout.unplaced.size(), 1U);
+    EXPECT_TRUE(layout.containers.empty());
+}
+
+TEST(Nest, aContainerBeforeALockedOneMayBeEmptied) {
+    NestProblem problem = problemOf(box(100, 100), {{"a", box(10, 10), 1}, {"b", box(10, 10), 1}});
+    problem.locked = {{}, {{0, 0, 0, {0, 0}}}};
+    const NestLayout layout = nest(problem, {5, 500, 1});
+    EXPECT_TRUE(layout.unplaced.empty());
+    ASSERT_EQ(layout.containers.size(), 2U);
+    ASSERT_FALSE(layout.containers[1].empty());
+    EXPECT_EQ(layout.containers[1][0].piece, 0U) << "what is locked keeps its container";
+}
+
+TEST(Nest, whatIsLockedBeyondTheLastContainerIsRefused) {
+    NestProblem problem = problemOf(box(100, 100), {{"a", box(10, 10), 1}});
+    problem.most_containers = 1;
+    problem.locked = {{}, {{0, 0, 0, {0, 0}}}};
+    EXPECT_THROW(nest(problem, {1, 50, 1}), Error);
+}
+
+TEST(Nest, morePiecesThanItHasWeightsForAreRefusedFromAnywhere) {
+    EXPECT_THROW(nest(problemOf(box(100, 100), {{"a", box(1, 1), 5'000}}), {1, 50, 1}), Error);
+}
+
+TEST(Nest, equalStarsLieInRowsWhereThatTakesNoMorePaper) {
+    // Stars whose boxes fill the sheet in six by four.
+    std::vector<double> radii;
+    for (int i = 0; i < 10; ++i) radii.push_back(i % 2 == 0 ? 15 : 7);
+    NestProblem problem = problemOf(box(190, 130), {{"star", jagged(radii), 24}});
+    problem.gap_mm = 1;
+    problem.turning = Turning::free;
+    const NestLayout layout = nest(problem, {20, 3000, 1});
+    EXPECT_EQ(faultOf(problem, layout), "");
+    ASSERT_EQ(layout.containers.size(), 1U);
+    std::set<long> rows, columns, angles;
+    for (const NestPlace& place : layout.containers[0]) {
+        rows.insert(std::lround(place.at.y * 10));
+        columns.insert(std::lround(place.at.x * 10));
+        angles.insert(std::lround(place.rotation_deg));
+    }
+    EXPECT_LE(rows.size() * columns.size(), 24U) << "they line up";
+    EXPECT_EQ(angles.size(), 1U);
+}
+
+TEST(Nest, howeverShortTheTimeThereIsAWholeLayout) {
+    NestProblem problem = problemOf(box(200, 287), {{"leaf", jagged({30, 12, 35, 18, 30, 9, 22}), 40}});
+    problem.turning = Turning::free;
+    NestLimits limits;
+    limits.seconds = 0;
+    EXPECT_TRUE(nest(problem, limits).unplaced.empty());
+}
+
+TEST(NestJson, outlinesThatWouldTakeForeverAreSimplifiedOrRefusedByName) {
+    const auto problem = [](const std::string& outline, const std::string& holes = "") {
+        return "{\"container\":{\"outline\":[[0,0],[2000,0],[2000,2000],[0,2000]]" + holes +
+               "},\"pieces\":[{\"id\":\"a\",\"outline\":[" + outline + "]}]}";
+    };
+    std::string circle, scribble;
+    for (int i = 0; i < 100'000; ++i) {
+        const double turn = 2 * 3.14159265358979 * i / 100'000;
+        circle += (i > 0 ? ",[" : "[") + std::to_string(50 + 40 * std::cos(turn)) + "," +
+                  std::to_string(50 + 40 * std::sin(turn)) + "]";
+    }
+    const auto read = readNestProblem("p.json", problem(circle));
+    EXPECT_LT(read.problem.pieces[0].outline.rings[0].size(), 1000U);
+    EXPECT_NEAR(area(read.problem.pieces[0].outline), 3.14159265 * 1600, 1);
+    for (int i = 0; i < 1000; ++i)
+        scribble += (i > 0 ? ",[" : "[") + std::to_string(i * 7919 % 1000) + "," +
+                    std::to_string(i * 104'729 % 997) + "]";
+    EXPECT_THROW(readNestProblem("p.json", problem(scribble)), Error);
+    std::string holes = ",\"holes\":[";
+    for (int i = 0; i < 1000; ++i) {
+        const int x = i % 40 * 45, y = i / 40 * 45;
+        const auto at = [](int u, int v) { return "[" + std::to_string(u) + "," + std::to_string(v) + "]"; };
+        holes += (i > 0 ? ",[" : "[") + at(x, y) + "," + at(x + 20, y) + "," + at(x + 20, y + 20) + "," +
+                 at(x, y + 20) + "]";
+    }
+    const auto holed = readNestProblem("p.json", problem("[0,0],[30,0],[30,30],[0,30]", holes + "]"));
+    EXPECT_EQ(holed.problem.container.rings.size(), 1001U);
+}

@@ -3,6 +3,8 @@
 #include <gmock/gmock.h>
 
 #include "core/base/error.h"
+#include "core/job/landing.h"
+#include "core/measure/length.h"
 #include "core/output/copy_shop.h"
 #include "core/output/reference_print.h"
 #include "core/output/test_sheet.h"
@@ -143,4 +145,24 @@ TEST(WholePrint, isTheRenderersPicture) {
     writeWholePrint(folder / "w.png", print);
     EXPECT_TRUE(same(load(folder / "w.png"), renderWhole(print)));
     EXPECT_THROW(writeWholePrint(folder / "w.bmp", print), Error);
+}
+
+TEST(CopyShop, asksForTonerWhereInkWouldRunAndSaysTheSizeThatIsPrinted) {
+    const ScratchFolder folder;
+    Job cropped = job("gel-rub-off");
+    const int id = cropped.pieces.front().id;
+    cropped = withObject(cropped, id, objectOf("canvas", ShapeKind::rectangle, {60, 40}));
+    cropped = withFit(withSize(cropped, id, {90, 60}), id, Fit::fill, 0);
+    cropped = withSize(cropped, id, {72.5, 40});
+    cropped = withFit(cropped, id, Fit::fill, 0);
+    writeCopyShopSet(folder / "gel", cropped);
+    const std::string words = wordsOf(folder / "gel" / "Open-night - read me first.pdf");
+    EXPECT_THAT(words, HasSubstr("toner"));
+    EXPECT_THAT(words, HasSubstr("ink from a wide inkjet runs"));
+    const SizeMm seen = seenSizeOf(cropped, cropped.pieces.front());
+    EXPECT_THAT(words, HasSubstr("true size " + formatNumber(seen.width, Unit::mm) + " x " +
+                                 formatLength(seen.height, Unit::mm)));
+    writeCopyShopSet(folder / "tissue", job("tissue-overlay"));
+    EXPECT_THAT(wordsOf(folder / "tissue" / "Open-night - read me first.pdf"),
+                testing::Not(HasSubstr("toner, not ink")));
 }

@@ -200,3 +200,29 @@ TEST(LearnedPace, aPlanTakesItAndARunRemembersIt) {
     const nlohmann::json root = parseJson(source);
     EXPECT_EQ(readWorkOrder(JsonReader::lenient(source, root, rest)), own);
 }
+
+TEST(Learning, aWaitThatPiecesShareIsSeenOnce) {
+    std::vector<LogEntry> shared;
+    for (int piece = 1; piece <= 6; ++piece) {
+        LogEntry entry;
+        entry.id = std::to_string(piece);
+        entry.run = "one evening";
+        entry.piece = piece;
+        DoneStep dry;
+        dry.key = "gel-rub-off/dry";
+        dry.work = Work::dry;
+        dry.real_min = 500;
+        dry.planned_min = 720;
+        DoneStep rub = dry;
+        rub.key = "gel-rub-off/rub";
+        rub.hands = true;
+        rub.real_min = 30;
+        rub.planned_min = 20;
+        entry.steps = {dry, rub};
+        shared.push_back(entry);
+    }
+    EXPECT_EQ(learnedWaits(shared, {{"gel-rub-off/dry", overnight}}).at("gel-rub-off/dry").evenings, 1);
+    EXPECT_EQ(learnedPaces(shared).at("gel-rub-off/rub").evenings, 1);
+    for (LogEntry& entry : shared) entry.run = entry.id;
+    EXPECT_EQ(learnedWaits(shared, {{"gel-rub-off/dry", overnight}}).at("gel-rub-off/dry").evenings, 6);
+}

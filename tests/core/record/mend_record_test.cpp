@@ -1,10 +1,14 @@
 #include "core/record/mend_record.h"
 
+#include <csignal>
 #include <fstream>
 
 #include <gmock/gmock.h>
+#include <sys/wait.h>
+#include <unistd.h>
 
 #include "core/base/random.h"
+#include "core/record/database.h"
 #include "core/record/logbook.h"
 #include "core/record/proofs.h"
 #include "core/record/run_store.h"
@@ -127,4 +131,129 @@ TEST(MendRecord, whatIsNoRecordIsKeptBesideANewOne) {
     const auto again = mendRecord(folder / "record.sqlite");
     ASSERT_TRUE(again);
     EXPECT_NE(again->kept, mended->kept) << "nothing is overwritten";
+}
+
+namespace {
+
+/// A record with a hundred and twenty entries, and its bytes changed.
+template <class Change>
+void makeChanged(const fs::path& file, Change change) {
+    makeRecord(file);
+    std::string bytes = contentOf(file);
+    change(bytes);
+    write(file, bytes);
+}
+
+}  // namespace
+
+TEST(MendRecord, aRecordThatWasCutShortIsReadAsIfZerosFollowed) {
+    const ScratchFolder folder;
+    const fs::path file = folder / "record.sqlite";
+    makeChanged(file, [](std::string& bytes) { bytes.resize(bytes.size() - 4096); });
+    const auto mended = mendRecord(file);
+    ASSERT_TRUE(mended);
+    EXPECT_GT(mended->entries, 100);
+    EXPECT_EQ(Logbook(file).count(), mended->entries);
+}
+
+TEST(MendRecord, aDamagedIndexCostsNoEntry) {
+    const ScratchFolder folder;
+    const fs::path file = folder / "record.sqlite";
+    makeRecord(file);
+    std::int64_t page = 0;
+    {
+        SQLite::Database record(file.string(), SQLite::OPEN_READONLY);
+        page = record.execAndGet("SELECT rootpage FROM sqlite_master WHERE name = 'entries_made'").getInt64();
+    }
+    damage(file, static_cast<std::uintmax_t>(page - 1) * 4096, 64, 5);
+    const auto mended = mendRecord(file);
+    ASSERT_TRUE(mended);
+    EXPECT_EQ(mended->entries, 120);
+    EXPECT_FALSE(mended->cut_short);
+    EXPECT_EQ(folder.names().size(), 2U) << "the record and the damaged one, nothing else is left behind";
+}
+
+TEST(MendRecord, anEmptyFileWhereARecordWasIsSaid) {
+    const ScratchFolder folder;
+    write(folder / "record.sqlite", "");
+    const auto mended = mendRecord(folder / "record.sqlite");
+    ASSERT_TRUE(mended);
+    EXPECT_TRUE(mended->cut_short);
+    EXPECT_EQ(Logbook(folder / "record.sqlite").count(), 0);
+}
+
+TEST(MendRecord, aVersionThatIsNoneIsDamageAndLosesNothing) {
+    const ScratchFolder folder;
+    const fs::path file = folder / "record.sqlite";
+    makeChanged(file, [](std::string& bytes) { bytes[60] = static_cast<char>(bytes[60] | 0x80); });
+    EXPECT_THROW(openRecord(file), Error);
+    const auto mended = mendRecord(file);
+    ASSERT_TRUE(mended);
+    EXPECT_EQ(mended->entries, 120);
+    EXPECT_EQ(Logbook(file).count(), 120);
+}
+
+TEST(MendRecord, aProgramThatIsKilledMeanwhileLosesNothing) {
+    const ScratchFolder whole;
+    makeRecord(whole / "record.sqlite");
+    std::string bytes = contentOf(whole / "record.sqlite");
+    for (std::size_t i = 8192; i < 8400; ++i) bytes[i] = '\xff';
+    for (int after_ms : {5, 15, 30, 60, 90, 140}) {
+        const ScratchFolder folder;
+        const fs::path file = folder / "record.sqlite";
+        write(file, bytes);
+        const ScratchFolder control;
+        write(control / "record.sqlite", bytes);
+        const int entries = mendRecord(control / "record.sqlite")->entries;
+        const pid_t child = ::fork();
+        if (child == 0) {
+            mendRecord(file);
+            ::_exit(0);
+        }
+        ::usleep(static_cast<useconds_t>(1000 * after_ms));
+        ::kill(child, SIGKILL);
+        ::waitpid(child, nullptr, 0);
+        mendRecord(file);
+        EXPECT_EQ(Logbook(file).count(), entries) << "killed after " << after_ms << " ms";
+        EXPECT_FALSE(mendRecord(file)) << "it is sound now";
+    }
+}
+
+TEST(MendRecord, programsThatMendAtOnceTakeTurns) {
+    const ScratchFolder folder;
+    const fs::path file = folder / "record.sqlite";
+    makeChanged(file, [](std::string& bytes) {
+        for (std::size_t i = 8192; i < 8400; ++i) bytes[i] = '\xff';
+    });
+    const ScratchFolder control;
+    fs::copy_file(file, control / "record.sqlite");
+    const int entries = mendRecord(control / "record.sqlite")->entries;
+    std::vector<pid_t> children;
+    for (int i = 0; i < 4; ++i) {
+        children.push_back(::fork());
+        if (children.back() == 0) {
+            mendRecord(file);
+            ::_exit(0);
+        }
+    }
+    for (const pid_t child : children) {
+        int status = 0;
+        ::waitpid(child, &status, 0);
+        EXPECT_TRUE(WIFEXITED(status));
+    }
+    EXPECT_EQ(Logbook(file).count(), entries);
+}
+
+TEST(MendRecord, whereItCannotBeWrittenTheRecordStaysWhatItWas) {
+    if (::geteuid() == 0) GTEST_SKIP() << "root may write anywhere";
+    const ScratchFolder folder;
+    const fs::path file = folder / "record.sqlite";
+    makeChanged(file, [](std::string& bytes) {
+        for (std::size_t i = 8192; i < 8400; ++i) bytes[i] = '\xff';
+    });
+    const std::string before = contentOf(file);
+    fs::permissions(folder.path(), fs::perms::owner_read | fs::perms::owner_exec);
+    EXPECT_THROW(mendRecord(file), Error);
+    fs::permissions(folder.path(), fs::perms::owner_all);
+    EXPECT_EQ(contentOf(file), before);
 }

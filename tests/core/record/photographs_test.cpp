@@ -5,7 +5,7 @@
 #include <gmock/gmock.h>
 
 #include "core/artwork/read_picture.h"
-#include "core/record/log_entry.h"
+#include "core/record/logbook.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tools.h"
 #include "tests/support/year.h"
@@ -77,4 +77,23 @@ TEST(LogEntry, theNameOfAPhotographIsNoPath) {
     nlohmann::json rest;
     const nlohmann::json root = parseJson(source);
     EXPECT_THROW(readLogEntry(JsonReader::lenient(source, root, rest)), Error);
+}
+
+TEST(Photographs, goWithTheLastEntryThatHasThem) {
+    const ScratchFolder folder;
+    const auto record = folder / "record.sqlite";
+    const Photographs photographs(record);
+    const std::string shared = photographs.keep(*artworkOf(noise({40, 30}, CV_8UC3))),
+                      own = photographs.keep(*artworkOf(noise({50, 30}, CV_8UC3, 9)));
+    Logbook book(record);
+    LogEntry one = fullEntry(), other = fullEntry();
+    one.id = "one", other.id = "other";
+    one.photographs = {{Photograph::Of::after, shared}, {Photograph::Of::after, own}};
+    other.photographs = {{Photograph::Of::after, shared}};
+    book.putAll({one, other});
+    book.erase("one");
+    EXPECT_FALSE(std::filesystem::exists(photographs.file(own)));
+    EXPECT_TRUE(std::filesystem::exists(photographs.file(shared))) << "another entry has it";
+    book.erase("other");
+    EXPECT_FALSE(std::filesystem::exists(photographs.file(shared)));
 }

@@ -61,3 +61,12 @@ TEST(Printings, whatCannotBeWrittenIsNotAmongThem) {
     EXPECT_THROW(printings.keep(printing("one", 1)), Error);
     EXPECT_TRUE(printings.all().empty());
 }
+
+TEST(Printings, twoWindowsLoseNothingOfEachOther) {
+    const ScratchFolder folder;
+    Printings one(folder / "p.json"), other(folder / "p.json");
+    Printing first{"job", "a", "laser", 100, 1, {"S1"}, {}}, second{"job", "b", "laser", 200, 1, {"S1"}, {}};
+    one.keep(first);
+    other.keep(second);
+    EXPECT_EQ(Printings(folder / "p.json").all(), (std::vector<Printing>{first, second}));
+}

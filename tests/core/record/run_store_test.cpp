@@ -141,3 +141,35 @@ TEST_F(RunStoreTest, whatTheScreenHasShownSurvivesEveryKill) {
         }
     }
 }
+
+TEST_F(RunStoreTest, wishesAndEventsThatCannotBeReadAreLeftOutAndNamed) {
+    RunStart begun = start();
+    begun.wishes.hours = evenings;
+    begun.wishes.humidity_percent = 40;
+    {
+        RunStore store(file());
+        store.begin(begun);
+        store.add("a", eventOf(1));
+    }
+    {
+        // As an earlier version took them.
+        SQLite::Database record = openRecord(file());
+        SQLite::Statement spoil(record, "UPDATE runs SET start = replace(start, ?, 'evenings')");
+        spoil.bind(1, evenings);
+        EXPECT_EQ(spoil.exec(), 1);
+        record.exec("INSERT INTO events (run, number, event) VALUES ('a', 2, '{\"kind\":\"nonsense\"}')");
+    }
+    const WorkRun run = RunStore(file()).read("a");
+    EXPECT_EQ(run.start.wishes.hours, "") << "as if nothing had been wished";
+    EXPECT_EQ(run.start.wishes.humidity_percent, 40) << "the other wishes stay";
+    EXPECT_EQ(run.events, std::vector<Event>{eventOf(1)});
+    EXPECT_EQ(run.left_out.size(), 2U);
+    EXPECT_NO_THROW(planFrom(stateOf(run), lisbon, begun.at));
+}
+
+TEST(Wishes, ofEventsThatCannotBeReadChangeNothing) {
+    const WorkWishes wishes = readWishes(R"({"hours":"evenings","start":"soon","humidity_percent":35})");
+    EXPECT_EQ(wishes.hours, "");
+    EXPECT_EQ(wishes.start, "");
+    EXPECT_EQ(wishes.humidity_percent, 35);
+}

@@ -30,15 +30,15 @@ LogEntry tookGlue(double ml, hours after) {
 TEST(Supplies, whatIsLeftFollowsFromTheEntriesAlone) {
     const Supply glue = bottle("a", fullEntry().begun - hours{1});
     std::vector<LogEntry> entries{tookGlue(120, hours{0}), tookGlue(80, hours{50})};
-    EXPECT_DOUBLE_EQ(usedFrom(glue, entries), 200);
-    EXPECT_DOUBLE_EQ(*leftOf(glue, entries), 300);
+    EXPECT_DOUBLE_EQ(usedFrom(glue, {glue}, entries), 200);
+    EXPECT_DOUBLE_EQ(*leftOf(glue, {glue}, entries), 300);
     entries.push_back(tookGlue(999, hours{-50}));
-    EXPECT_DOUBLE_EQ(*leftOf(glue, entries), 300) << "before it was opened";
+    EXPECT_DOUBLE_EQ(*leftOf(glue, {glue}, entries), 300) << "before it was opened";
     entries.push_back(tookGlue(999, hours{60}));
-    EXPECT_DOUBLE_EQ(*leftOf(glue, entries), 0) << "never less than nothing";
+    EXPECT_DOUBLE_EQ(*leftOf(glue, {glue}, entries), 0) << "never less than nothing";
     Supply unknown = glue;
     unknown.holds_ml = 0;
-    EXPECT_FALSE(leftOf(unknown, entries));
+    EXPECT_FALSE(leftOf(unknown, {unknown}, entries));
 }
 
 TEST(Supplies, aPieceCostsItsShareOfTheBottleAndWhatWasBoughtForIt) {
@@ -82,4 +82,21 @@ TEST(Supplies, areKept) {
     EXPECT_EQ(shelf.all(), std::vector{glue});
     shelf.erase("a");
     EXPECT_TRUE(shelf.all().empty());
+}
+
+TEST(Supplies, ofTwoOpenBottlesTheOneOpenedLastIsCharged) {
+    const Supply old = bottle("a", fullEntry().begun - hours{100}),
+                 fresh = bottle("b", fullEntry().begun - hours{1});
+    const std::vector<LogEntry> entries{tookGlue(120, hours{0})};
+    EXPECT_DOUBLE_EQ(usedFrom(old, {old, fresh}, entries), 0);
+    EXPECT_DOUBLE_EQ(usedFrom(fresh, {old, fresh}, entries), 120);
+    EXPECT_EQ(costOf(entries[0], {old, fresh}).shared.size(), 1U) << "as the cost has it";
+}
+
+TEST(Supplies, anotherBottleHelpsOutOnceWhateverItIsFor) {
+    Supply open = bottle("a", fullEntry().begun), other = bottle("b", fullEntry().begun);
+    open.keys = other.keys = {"glue/coat", "glue/seal", "glue/lay"};
+    open.holds_ml = other.holds_ml = 100;
+    const std::map<std::string, double> needs{{"glue/coat", 100}, {"glue/seal", 100}, {"glue/lay", 100}};
+    EXPECT_FALSE(shortFor(needs, {open, other}, {}).empty()) << "300 ml are needed, 200 are there";
 }

@@ -1,3 +1,5 @@
+#include <functional>
+#include <map>
 #include <set>
 
 #include <gmock/gmock.h>
@@ -5,8 +7,10 @@
 
 #include "core/job/edits.h"
 #include "core/job/faces.h"
+#include "core/job/under_picture.h"
 #include "core/method/catalogue.h"
 #include "core/schedule/ready.h"
+#include "core/schedule/sitting.h"
 #include "tests/support/plans.h"
 
 using namespace tympan;
@@ -108,4 +112,141 @@ RC_GTEST_PROP(SidesPlan, canBeFollowed, ()) {
     RC_ASSERT(late.cannot.empty());
     RC_ASSERT(faultOf(late, conditions) == "");
     RC_ASSERT(late.end <= *conditions.due);
+}
+
+namespace {
+
+/// When a step of an object's piece begins or ends, of all its tasks.
+std::pair<Moment, Moment> spanOf(const Plan& plan, int object, const std::function<bool(const Task&)>& is) {
+    std::optional<Moment> from, to;
+    for (std::size_t i = 0; i < plan.tasks.size(); ++i) {
+        if (plan.tasks[i].object != object || !is(plan.tasks[i])) continue;
+        from = from ? std::min(*from, plan.times[i].from) : plan.times[i].from;
+        to = to ? std::max(*to, plan.times[i].to) : plan.times[i].to;
+    }
+    return {from.value(), to.value()};
+}
+bool inOven(const Task& task) { return task.place == Place::oven; }
+bool isFinish(const Task& task) { return task.work == Work::finish && task.hands; }
+
+}  // namespace
+
+TEST(SidesPlan, noSideIsVarnishedBeforeAnotherSidesOven) {
+    Job job = withFacesOf("gel-rub-off", Face::left, Face::right);
+    // Both sides go through the oven, as their maker chooses.
+    for (const Piece& piece : job.pieces)
+        for (const Step& step : piece.method->steps)
+            if (step.place == Place::oven) job.work.chosen[piece.id].insert(choiceOf(step));
+    const auto conditions = conditionsFrom("2026-12-05T10:00", "");
+    const Plan plan = planned(job, conditions);
+    EXPECT_EQ(faultOf(plan, conditions), "");
+    for (const int varnished : {1, 3})
+        for (const int warmed : {1, 3})
+            EXPECT_GE(spanOf(plan, varnished, isFinish).first, spanOf(plan, warmed, inOven).second)
+                << "side " << varnished << " before the oven of " << warmed;
+}
+
+TEST(SidesPlan, aWetSideKeepsTheThingOutOfTheOven) {
+    Job job = withFacesOf("gel-rub-off", Face::left, Face::right);
+    for (const Piece& piece : job.pieces)
+        for (const Step& step : piece.method->steps)
+            if (step.place == Place::oven) job.work.chosen[piece.id].insert(choiceOf(step));
+    const Plan plan = planned(job, conditionsFrom("2026-12-05T10:00", ""));
+    for (std::size_t i = 0; i < plan.tasks.size(); ++i)
+        for (std::size_t j = 0; j < plan.tasks.size(); ++j)
+            if (inOven(plan.tasks[i]) && plan.tasks[j].wet && !inOven(plan.tasks[j]) &&
+                plan.tasks[i].object != plan.tasks[j].object) {
+                EXPECT_TRUE(plan.times[i].to <= plan.times[j].from || plan.times[j].to <= plan.times[i].from)
+                    << plan.tasks[j].id << " is wet in the oven of " << plan.tasks[i].id;
+            }
+}
+
+TEST(SidesPlan, coatsAreCountedOnEachFaceByItself) {
+    const Job job = jobWith({"release-sheet-gel"});
+    const WorkOrder order = workOrderOf(job);
+    const Plan plan = planned(job, conditionsFrom("2026-12-05T10:00", ""));
+    std::map<std::string, int> most;
+    std::set<std::string> ids;
+    for (const Task& task : plan.tasks) {
+        EXPECT_TRUE(ids.insert(task.id).second) << task.id;
+        if (task.work == Work::finish && task.hands)
+            most[task.face] = std::max(most[task.face], task.round.value_or(1));
+    }
+    EXPECT_EQ(most["front"], 3);
+    EXPECT_EQ(most["back and edges"], 1);
+    for (const CoatArea& area : coatAreas(plan, order)) {
+        EXPECT_GT(area.cm2, 0) << area.words << " on " << area.face;
+        if (area.face == "back and edges") {
+            EXPECT_NEAR(area.cm2, 80, 1) << "the whole back";
+        }
+    }
+}
+
+TEST(WorkOrder, stainGoesOnTheRimsAlone) {
+    Job job = jobWith({"gel-rub-off"});
+    job.objects.front().layers.push_back({LayerKind::stain, LayerWhen::over_coat, "stain", 5, 10});
+    const Plan plan = planned(job, conditionsFrom("2026-12-05T10:00", ""));
+    double stained = 0;
+    for (const Task& task : plan.tasks)
+        if (task.words == "stain.") stained += task.area_cm2;
+    EXPECT_NEAR(stained, (100.0 * 80 - 80.0 * 60) / 100, 1);
+}
+
+TEST(WorkOrder, darkGroundIsPaintedWhereTheFindingSaysSo) {
+    Job job = jobWith({"gel-rub-off"});
+    job.objects.front().ground = {40, 42, 45};
+    const auto paints = [](const Job& of) {
+        for (const Step& step : workOrderOf(of).objects.front().preparation)
+            if (step.id == "paint") return true;
+        return false;
+    };
+    EXPECT_TRUE(paints(job)) << "pale wood that was painted black, too";
+    EXPECT_EQ(underPicture(job, job.pieces.front()), UnderPicture::painted);
+    job.work.left_out[job.objects.front().id] = {"paint"};
+    EXPECT_EQ(underPicture(job, job.pieces.front()), UnderPicture::too_dark);
+    Job iron = jobWith({"iron-on-paper"});
+    EXPECT_FALSE(paints(iron));
+    iron.objects.front().ground = {8, 8, 8};
+    EXPECT_TRUE(paints(iron)) << "black shows through paper that is glued down";
+    Job opaque = jobWith({"opaque-dark-cloth"});
+    opaque.objects.front().ground = {8, 8, 8};
+    EXPECT_EQ(underPicture(opaque, opaque.pieces.front()), UnderPicture::as_it_is);
+}
+
+TEST(WorkOrder, onlyWetWaysOfUnsealedInkAreSwabbed) {
+    const auto swabs = [](const std::string& method, PrinterKind kind) {
+        Job job = jobWith({method});
+        job.printers.front().kind = kind;
+        for (const Task& task : tasksOf(workOrderOf(job), {}))
+            if (task.work == Work::swab) return true;
+        return false;
+    };
+    EXPECT_TRUE(swabs("fabric-paste", PrinterKind::inkjet));
+    EXPECT_TRUE(swabs("glue-rub-off", PrinterKind::inkjet)) << "against advice, and so looked at first";
+    EXPECT_FALSE(swabs("glue-rub-off", PrinterKind::laser));
+    EXPECT_FALSE(swabs("glue-dry-rub", PrinterKind::inkjet)) << "nothing wets it";
+    Job tissue = jobWith({"tissue-overlay"});
+    tissue.printers.front().kind = PrinterKind::inkjet;
+    tissue.work.left_out[tissue.pieces.front().id] = {"spray", "spray-rest"};
+    for (const Task& task : tasksOf(workOrderOf(tissue), {}))
+        EXPECT_NE(task.work, Work::swab) << "unsealed on purpose";
+}
+
+TEST(Plan, whatIsPutOffForDecadesIsSaidAndPlannedWithinReach) {
+    const Job job = jobWith({"gel-rub-off"});
+    Conditions conditions = conditionsFrom("2026-12-05T10:00");
+    for (const Task& task : tasksOf(workOrderOf(job), {}))
+        conditions.not_before[task.id] = lisbon.read("2099-01-01T10:00");
+    const Plan plan = planned(job, conditions);
+    EXPECT_FALSE(plan.cannot.empty());
+    EXPECT_LT(plan.end, lisbon.read("2035-01-01T00:00"));
+}
+
+TEST(Busy, stretchesThatOverlapAreAllInTheWay) {
+    Busy busy;
+    busy.add(0, 1000);
+    busy.add(100, 200);
+    EXPECT_TRUE(busy.over(500, 600)) << "the one that began earlier ends later";
+    busy.remove(0, 1000);
+    EXPECT_FALSE(busy.over(500, 600));
 }

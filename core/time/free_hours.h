@@ -5,7 +5,7 @@
 #include <string>
 #include <vector>
 
-#include "core/schedule/time_zone.h"
+#include "core/time/time_zone.h"
 
 namespace tympan {
 

@@ -1,4 +1,4 @@
-#include "core/schedule/free_hours.h"
+#include "core/time/free_hours.h"
 
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>

@@ -27,8 +27,8 @@ class TimeZone {
     WallTime wall(Moment moment) const;
     /// ISO 8601 with the offset: "2026-12-01T18:00:00+01:00".
     std::string text(Moment moment) const;
-    /// Such a time; without an offset, as the clock there shows it; the seconds may be left out. Throws Error
-    /// (usage).
+    /// Such a time; without an offset, as the clock there shows it; the seconds may be left out. From 1970 to
+    /// 2100. Throws Error (usage).
     Moment read(const std::string& text) const;
 
   private:

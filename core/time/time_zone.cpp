@@ -1,4 +1,4 @@
-#include "core/schedule/time_zone.h"
+#include "core/time/time_zone.h"
 
 #include <sstream>
 
@@ -10,6 +10,19 @@
 namespace tympan {
 
 namespace {
+
+constexpr int first_year = 1970, last_year = 2100;
+constexpr std::chrono::hours farthest_zone{14};
+
+/// What nobody plans for, or no place on earth has, was mistyped.
+void checkWithin(Moment moment, std::chrono::minutes offset, const std::string& text) {
+    const std::chrono::year_month_day date{std::chrono::floor<std::chrono::days>(moment)};
+    if (date.year() < std::chrono::year{first_year} || date.year() > std::chrono::year{last_year} ||
+        std::chrono::abs(offset) > farthest_zone)
+        throw Error(Error::Kind::usage, "",
+                    fmt::format("{} is not within the years {} to {}", text, first_year, last_year),
+                    "write it like 2026-12-01T18:00");
+}
 
 const date::time_zone& zoneNamed(const std::string& name) { return *date::locate_zone(name); }
 
@@ -50,14 +63,19 @@ Moment TimeZone::read(const std::string& text) const {
     for (const char* form : {"%FT%T%Ez", "%FT%TZ", "%FT%R%Ez", "%FT%RZ"}) {
         std::istringstream in(text);
         Moment moment;
-        in >> date::parse(form, moment);
-        if (!in.fail() && in.peek() == std::istringstream::traits_type::eof()) return moment;
+        std::string abbreviation;
+        std::chrono::minutes offset{0};
+        in >> date::parse(form, moment, abbreviation, offset);
+        if (in.fail() || in.peek() != std::istringstream::traits_type::eof()) continue;
+        checkWithin(moment, offset, text);
+        return moment;
     }
     for (const char* form : {"%FT%T", "%FT%R", "%F %R"}) {
         std::istringstream in(text);
         date::local_seconds local;
         in >> date::parse(form, local);
         if (in.fail() || in.peek() != std::istringstream::traits_type::eof()) continue;
+        checkWithin(Moment{local.time_since_epoch()}, {}, text);
         const auto days = std::chrono::floor<std::chrono::days>(local.time_since_epoch());
         return at({std::chrono::sys_days{days}, local.time_since_epoch() - days});
     }

@@ -1,0 +1,70 @@
+#include <algorithm>
+#include <numeric>
+
+#include "core/measure/outline_operations.h"
+#include "core/nest/nest_search.h"
+
+// Layouts that people like to cut: rows and columns that line up.
+
+namespace tympan {
+
+namespace {
+
+constexpr double as_much = 1.01;  // of the paper: so little more is not seen
+
+}  // namespace
+
+std::optional<std::vector<NestItem>> NestSearch::inRows(double rotation_deg) const {
+    const RectMm& room = room_.box();
+    std::vector<RectMm> boxes;
+    for (const NestShape& shape : shapes_) {
+        boxes.push_back(bounds(rotated(shape.outline, rotation_deg)));
+        if (boxes.back().width > room.width || boxes.back().height > room.height) return {};
+    }
+    std::vector<std::size_t> order(best_.size());
+    std::iota(order.begin(), order.end(), std::size_t{0});
+    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+        return boxes[best_[a].shape].height > boxes[best_[b].shape].height;
+    });
+    std::vector<NestItem> items = best_;
+    int container = 0;
+    double x = room.x, y = room.y, row = 0;
+    for (const std::size_t i : order) {
+        const RectMm& box = boxes[items[i].shape];
+        if (row == 0) row = box.height;
+        if (x + box.width > room.right() + 1e-9) x = room.x, y += row, row = box.height;
+        if (y + box.height > room.bottom() + 1e-9) ++container, x = room.x, y = room.y, row = box.height;
+        items[i].container = container;
+        items[i].pose = {rotation_deg, {x - box.x, y - box.y}};
+        x += box.width;
+    }
+    if (container >= most_) return {};
+    return items;
+}
+
+void NestSearch::tidyUp() {
+    const bool fixed = fewest_ > 0 || !limits_.from.empty();
+    if (fixed || !room_.upright() || !too_large_.empty() || best_.size() < 2 || containers() == 0) return;
+    const std::vector<NestItem> found = best_;
+    const auto [without, count, extent] = costs();
+    std::optional<std::vector<NestItem>> tidiest;
+    double least = as_much * extent;
+    for (const double turn : {0.0, 90.0}) {
+        if (turn != 0 && problem_.turning == Turning::none) continue;
+        const auto rows = inRows(turn);
+        if (!rows) continue;
+        Separation check(shapes_, rooms(count), problem_.turning, 1);
+        if (std::any_of(rows->begin(), rows->end(),
+                        [&, n = count](const NestItem& item) { return item.container >= n; }))
+            continue;
+        check.set(*rows);
+        if (!check.colliding().empty()) continue;
+        best_ = *rows;
+        const double far = std::get<2>(costs());
+        if (far <= least) least = far, tidiest = rows;
+    }
+    best_ = tidiest.value_or(found);
+    if (tidiest) told();
+}
+
+}  // namespace tympan
