@@ -92,7 +92,7 @@ Haze hazeOf(const cv::Mat& pixels) {
     cv::meanStdDev(grey, mean, spread, mask);
     if (spread[0] > most_uneven) return haze;
     haze.level = mean[0];
-    haze.dark = mean[0] - 1.65 * spread[0];
+    haze.dark = mean[0] - 3 * spread[0] - 1;
     // What is beside the rim of what stands on it is soft, and belongs to both.
     cv::dilate(mask, haze.mask, cv::Mat::ones(3, 3, CV_8U));
     return haze;

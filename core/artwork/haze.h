@@ -6,7 +6,7 @@ namespace tympan {
 /// A background that is nearly white and nowhere quite: printed, it is a pale rectangle.
 struct Haze {
     double level = 255;  ///< of the background, 0 to 255
-    double dark = 0;     ///< how dark its darkest twentieth is: what is no lighter than that belongs to it
+    double dark = 0;     ///< below all of it: what is lighter belongs to it
     cv::Mat mask;        ///< CV_8UC1, 255 on it, of a copy with a long side of at most 512 px; empty: none
     bool found() const { return !mask.empty(); }
 };

@@ -193,6 +193,16 @@ std::optional<Finding> onDarkGround(const Job& job, const Piece& piece) {
         finding::DarkGround{painted, 1}, painted ? Severity::note : Severity::warning, piece.id, {}};
 }
 
+/// Whether what the picture meets is paint, whatever is under it.
+bool liesOnPaint(const Job& job, const Piece& piece) {
+    if (underPicture(job, piece) == UnderPicture::painted) return true;
+    const Outline ink = inkOnObject(job, piece);
+    double painted = 0;
+    for (const Zone& zone : objectOf(job, piece).zones)
+        if (zone.kind == ZoneKind::painted) painted += area(shared(ink, outlineOf(zone)));
+    return painted > area(ink) / 2;
+}
+
 /// Whether another side of the same thing goes into an oven by its maker's choice, and this one is varnished,
 /// or the other way round.
 bool ovenAndFinishApart(const Job& job, const Piece& piece) {
@@ -254,7 +264,7 @@ void lookAtObject(const Job& job, const Piece& piece, std::vector<Finding>& foun
         found.push_back({each, Severity::warning, piece.id, {}});
     if (const std::string care = careOnMaterial(piece.method, object.material.id); !care.empty())
         found.push_back({finding::MaterialWithCare{care}, Severity::note, piece.id, {}});
-    else if (nobodyHasSaid(*piece.method, object.material.id))
+    else if (!liesOnPaint(job, piece) && nobodyHasSaid(*piece.method, object.material.id))
         found.push_back(
             {finding::MaterialWithCare{fmt::format(
                  "Nobody has said how this goes on {}: try it on a scrap first.", object.material.name)},

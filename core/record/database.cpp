@@ -42,11 +42,12 @@ constexpr const char* migrations[] = {
     "NULL, made "
     "INTEGER NOT NULL, proof TEXT NOT NULL, picture BLOB NOT NULL);",
     // What people ask by, and what a run looks for each time it is written.
-    "CREATE INDEX entries_run ON entries (run);"
-    "CREATE INDEX entries_material ON entries (material);"
-    "CREATE INDEX entries_method ON entries (method, material, made DESC);"
-    "CREATE INDEX entries_printer ON entries (printer);"
-    "CREATE INDEX entries_next ON entries (method, material, made DESC, id) WHERE json_extract(entry, "
+    "CREATE INDEX IF NOT EXISTS entries_run ON entries (run);"
+    "CREATE INDEX IF NOT EXISTS entries_material ON entries (material);"
+    "CREATE INDEX IF NOT EXISTS entries_method ON entries (method, material, made DESC);"
+    "CREATE INDEX IF NOT EXISTS entries_printer ON entries (printer);"
+    "CREATE INDEX IF NOT EXISTS entries_next ON entries (method, material, made DESC, id) WHERE "
+    "json_extract(entry, "
     "'$.next_time') <> '';",
 };
 constexpr int newest = static_cast<int>(std::size(migrations));

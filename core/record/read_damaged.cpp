@@ -128,7 +128,7 @@ MendedRecord readOutOfDamaged(const fs::path& damaged_file, const fs::path& fres
     std::optional<SQLite::Database> damaged;
     try {
         damaged.emplace(damaged_file.string(), SQLite::OPEN_READWRITE);
-        damaged->execAndGet("SELECT count(*) FROM sqlite_master");
+        mended.cut_short = damaged->execAndGet("SELECT count(*) FROM sqlite_master").getInt() == 0;
     } catch (const SQLite::Exception&) {
         mended.cut_short = true;  // no record at all: the new one begins empty
         return mended;

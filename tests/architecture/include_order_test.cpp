@@ -14,10 +14,10 @@ namespace fs = std::filesystem;
 namespace {
 
 const std::vector<std::string> floors{
-    "core/base",   "core/measure", "core/nest",     "core/artwork", "core/object", "core/method",
-    "core/tone",   "core/enlarge", "core/printer",  "core/job",     "core/render", "core/seams",
-    "core/layout", "core/fill",    "core/schedule", "core/run",     "core/record", "core/inspect",
-    "core/output", "core/cards",   "core/strip",    "cli",          "app"};
+    "core/base",    "core/measure", "core/nest",    "core/artwork",  "core/object", "core/method",
+    "core/tone",    "core/enlarge", "core/printer", "core/time",     "core/job",    "core/render",
+    "core/seams",   "core/layout",  "core/fill",    "core/schedule", "core/run",    "core/record",
+    "core/inspect", "core/output",  "core/cards",   "core/strip",    "cli",         "app"};
 
 int floorOf(const std::string& path) {
     for (std::size_t i = 0; i < floors.size(); ++i)

@@ -76,7 +76,9 @@ TEST_P(CleanDemo, hasNothingWorthALook) {
     ASSERT_LT(GetParam(), job.pieces.size());
     const Piece piece = job.pieces[GetParam()];
     job.pieces = {piece};
-    for (const Finding& finding : everyFinding(job)) ADD_FAILURE() << piece.name << ": " << name(finding);
+    for (const Finding& finding : everyFinding(job))
+        // Nobody has said how tissue goes on tin: a note that stays true.
+        if (!is<finding::MaterialWithCare>(finding)) ADD_FAILURE() << piece.name << ": " << name(finding);
 }
 
 INSTANTIATE_TEST_SUITE_P(Pieces, CleanDemo, testing::Range<std::size_t>(0, 10));

@@ -21,7 +21,9 @@ TEST(JobRecipe, theDemoJobIsWhole) {
     EXPECT_EQ(job.pieces[6].placement.object, job.pieces[7].placement.object) << "two pictures on one tin";
     EXPECT_EQ(objectOf(job, job.pieces[3]).shape.kind, ShapeKind::polygon);
     for (const Finding& finding : findings(job))
-        ADD_FAILURE() << "the clean demo has a finding: " << name(finding);
+        // Nobody has said how tissue goes on tin: a note that stays true.
+        if (!is<finding::MaterialWithCare>(finding))
+            ADD_FAILURE() << "the clean demo has a finding: " << name(finding);
 }
 
 TEST(JobRecipe, aFaultIsNamedWithItsLine) {

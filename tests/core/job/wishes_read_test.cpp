@@ -10,6 +10,7 @@
 #include "core/job/container.h"
 #include "core/job/job_json.h"
 #include "core/job/work_wishes_json.h"
+#include "core/printer/paper.h"
 #include "core/time/time_zone.h"
 #include "tests/support/tools.h"
 
@@ -39,9 +40,17 @@ TEST(WishesRead, whatCannotBeReadIsRefusedByName) {
 }
 
 TEST(WishesRead, inAJobTheOthersStay) {
-    const auto read = readJob({"j", R"({"format":"tympan-job","version":1,"objects":[],"pieces":[],
-        "work":{"hours":"evenings","humidity_percent":33}})"},
-                              [](const std::string&, const std::string&) -> ArtworkPtr { return nullptr; });
+    Job job;
+    job.name = "j";
+    job.sheets.paper = paperNamed("A4");
+    job.work.hours = "Mo-Fr 18:00-21:30";
+    job.work.humidity_percent = 33;
+    std::string text = jsonOf(job);
+    const auto at = text.find("Mo-Fr 18:00-21:30");
+    ASSERT_NE(at, std::string::npos);
+    text.replace(at, 17, "evenings");
+    const auto read =
+        readJob({"j", text}, [](const std::string&, const std::string&) -> ArtworkPtr { return nullptr; });
     EXPECT_EQ(read.job.work.hours, "");
     EXPECT_EQ(read.job.work.humidity_percent, 33);
     EXPECT_EQ(read.faults.size(), 1U);

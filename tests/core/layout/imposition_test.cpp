@@ -46,8 +46,9 @@ RC_GTEST_PROP(Imposition, regionsPartitionThePrintAndLieWithinThePrintableArea, 
     const std::string method =
         *rc::gen::element<std::string>("gel-rub-off", "release-sheet-press", "tissue-overlay");
     const ArtworkPtr artwork = *rc::gen::arbitrary<bool>() ? everywhere() : picture();
-    const Imposition imposition =
-        impose(jobAt(size, *rc::gen::element(72.0, 100.0, 300.0), paper, method, artwork));
+    Job job = jobAt(size, *rc::gen::element(72.0, 100.0, 300.0), paper, method, artwork);
+    job.pieces.front().joining.parted = true;
+    const Imposition imposition = impose(job);
     const PixelGrid grid = imposition.grid;
     const PrintGeometry& print = imposition.prints.front();
     long area = 0;

@@ -266,7 +266,11 @@ TEST(Preparations, areNeededByMaterialGroundAndWay) {
     EXPECT_THAT(needed("pale-wood", false, "gel-rub-off"), ElementsAre("sand"));
     EXPECT_THAT(needed("dark-wood", true, "gel-rub-off"), ElementsAre("sand", "pale-ground"));
     EXPECT_THAT(needed("canvas", false, "tissue-overlay"), ElementsAre("tighten"));
-    EXPECT_THAT(needed("paper", false, "tissue-overlay"), ElementsAre("gesso-page"));
+    EXPECT_THAT(needed("book-page", false, "tissue-overlay"), ElementsAre("gesso-page"));
+    for (const char* material : {"paper", "pod"})
+        EXPECT_THAT(needed(material, false, "tissue-overlay"), testing::IsEmpty())
+            << "no gesso on a card or a pod";
+    EXPECT_THAT(needed("canvas-board", false, "gel-rub-off"), testing::IsEmpty()) << "a board is not soaked";
     EXPECT_THAT(needed("paper", false, "gel-rub-off"), testing::IsEmpty());
     for (const Preparation& each : shippedPreparations())
         for (const Step& step : each.steps)

@@ -21,6 +21,7 @@ Job largeJob(const std::string& method = "gel-rub-off") {
     job = withName(job, job.pieces.front().id, "Panel");
     job.sheets.ppi = 100;
     job.sheets.seams = SeamManner::regular;
+    job.pieces.front().joining.parted = true;  // what is laid whole, too
     return job;
 }
 

@@ -77,7 +77,8 @@ TEST(SheetsPdf, sheetsCutAlongThePlanAreTheWholePrintPixelForPixel) {
           Case{"one sheet", {150, 99}, 300, "A4", "gel-rub-off", Ink::grey, {}}})
         for (const ArtworkPtr& artwork : {photograph, part_grey}) {
             const ScratchFolder folder;
-            const Job job = jobOf(each, artwork);
+            Job job = jobOf(each, artwork);
+            job.pieces.front().joining.parted = true;  // what is laid whole, too
             const Imposition imposition = impose(job);
             writeSheets(folder / "s.pdf", job, imposition);
             const cv::Mat whole = renderWhole(printIn(imposition, job, 0, imposition.grid.ppi));

@@ -90,7 +90,7 @@ TEST(Swab, nothingIsLaidBeforeInkThatMayRunHeld) {
 
 TEST(Swab, everyWetWayAsksForItOfAnInkjetAndOfNoLaser) {
     for (const std::string method :
-         {"glue-dry-rub", "fabric-paste", "tissue-overlay", "iron-on-paper", "napkin", "paper-under-glass"}) {
+         {"glue-rub-off", "fabric-paste", "tissue-overlay", "iron-on-paper", "napkin", "paper-under-glass"}) {
         EXPECT_EQ(swabsIn(tasksOf(orderOf(PrinterKind::inkjet, 1, method), {})).size(), 1u) << method;
         EXPECT_TRUE(swabsIn(tasksOf(orderOf(PrinterKind::laser, 1, method), {})).empty()) << method;
     }

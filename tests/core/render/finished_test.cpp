@@ -30,13 +30,15 @@ struct Leaf {
     cv::Mat pixels;
 };
 
-/// A white picture on a board of this colour.
+/// A white picture on a board of this colour, which is not painted pale first.
 Job whiteOn(const Rgb8& ground, const std::string& method) {
     Object board = objectOf("board", ShapeKind::rectangle, {120, 120});
     board.material.texture = "none";
     board.ground = ground;
     const ArtworkPtr white = artworkOf(cv::Mat(60, 60, CV_8UC3, cv::Scalar::all(255)));
-    return withPlace(withObject(jobOf(white, {60, 60}, method), 2, board), 2, {}, 0);
+    Job job = withPlace(withObject(jobOf(white, {60, 60}, method), 2, board), 2, {}, 0);
+    job.work.left_out[job.objects.front().id] = {"paint"};
+    return job;
 }
 
 }  // namespace
@@ -81,6 +83,15 @@ TEST(Finished, theWhitesAreTheGroundUnlessThePaperStays) {
         const cv::Mat ground = groundUnder(job, job.pieces.front(), printOf(job, job.pieces.front(), 50));
         EXPECT_NEAR(ground.at<cv::Vec3b>(20, 20)[0], red, 1) << method;
     }
+}
+
+TEST(Finished, aDarkGroundIsPaintedPaleUnderThePictureWhereThePlanPaintsIt) {
+    Job job = whiteOn({40, 60, 130}, "gel-rub-off");
+    job.work.left_out.clear();
+    const Leaf painted(job);
+    EXPECT_GT(painted.at(0, 0)[0], 230);
+    EXPECT_LT(painted.at(-50, -50)[0], 60) << "beside the picture it stays as it was";
+    EXPECT_GT(whiteOf(job, job.pieces.front()).red, 230);
 }
 
 TEST(Finished, aSheetCutToAHeartKeepsItsPaperOnlyInsideTheHeart) {

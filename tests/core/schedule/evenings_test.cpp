@@ -175,7 +175,7 @@ TEST(Evening4, tissueAndCanvasAreBothReadyBeforeTheyAreGlued) {
 
 // 5. A page: two dry coats of gesso; the third wet through laying and the first coat over it; a second, dry.
 TEST(Evening5, theThirdCoatOnAPageStaysWetThroughTheFirstOver) {
-    const Job job = jobOn("paper", "tissue-overlay");
+    const Job job = jobOn("book-page", "tissue-overlay");
     const auto conditions = conditionsFrom("2026-12-03T18:00");
     const Plan plan = planned(job, conditions);
     EXPECT_EQ(faultOf(plan, conditions), "");
