@@ -232,7 +232,9 @@ TEST_F(Files, theCardForANewPictureKeepsKeysAndClicksToItself) {
     find("card")->setFocus();
     QTest::keyClick(find("card"), Qt::Key_5);
     QTest::keyClick(find("card"), Qt::Key_F);
-    if (stack) EXPECT_TRUE(stack->isVisibleTo(&window)) << "no station was changed behind it";
+    if (stack) {
+        EXPECT_TRUE(stack->isVisibleTo(&window)) << "no station was changed behind it";
+    }
     EXPECT_TRUE(find("card")->isVisible());
     QTest::mouseClick(find("behind-the-card"), Qt::LeftButton, {}, {5, 5});
     EXPECT_TRUE(find("card")->isVisible());

@@ -95,13 +95,17 @@ TEST_F(SheetsThatCome, thatCameOutBeforeSayWhen) {
     };
     auto* follow = window.findChild<app::PrintFollow*>();
     const Imposition& sheets = *window.store().imposition();
-    app::Printed sent{QStringLiteral("the laser"), 1, {}, 1, {}};
-    sent.sheets << app::sheetLabel(window.store().printed(), sheets.sheets.front());
+    const app::Printed sent{
+        QStringLiteral("the laser"),
+        1,
+        std::make_shared<const app::Handed>(app::Handed{window.store().printed(), sheets}),
+        {0},
+        1};
     follow->begin(sent);
     EXPECT_THAT(said(1), Not(HasSubstr("came out on"))) << "nobody has said";
     follow->allCameOut();
     EXPECT_TRUE(waitFor([&] { return said(1).find("came out on") != std::string::npos; })) << said(1);
-    ASSERT_NE(app::sheetLabel(window.store().printed(), sheets.sheets.back()), sent.sheets.front());
+    ASSERT_NE(app::sheetLabel(window.store().printed(), sheets.sheets.back()), sent.names().front());
     EXPECT_THAT(said(2), Not(HasSubstr("came out on")));
 }
 
