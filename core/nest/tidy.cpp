@@ -14,6 +14,7 @@ constexpr double as_much = 1.01;  // of the paper: so little more is not seen
 // Of pieces that are nearly equal on sheets, what is left of the last sheet is no loss: rows are cut sooner.
 // Of a roll every centimetre counts.
 constexpr double nearly_equal = 1.1, longest_sheet = 2;
+constexpr double apart_mm = 1e-3;  // so that rounding lets none touch
 
 }  // namespace
 
@@ -21,7 +22,7 @@ std::optional<std::vector<NestItem>> NestSearch::inRows(double rotation_deg) con
     const RectMm& room = room_.box();
     std::vector<RectMm> boxes;
     for (const NestShape& shape : shapes_) {
-        boxes.push_back(bounds(rotated(shape.outline, rotation_deg)));
+        boxes.push_back(grown(bounds(rotated(shape.outline, rotation_deg)), apart_mm));
         if (boxes.back().width > room.width || boxes.back().height > room.height) return {};
     }
     std::vector<std::size_t> order(best_.size());

@@ -3,6 +3,9 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
+#include <set>
+
+#include "core/artwork/read_picture.h"
 #include "core/job/edits.h"
 #include "core/job/job_json.h"
 #include "core/layout/cut_outline.h"
@@ -80,6 +83,28 @@ RC_GTEST_PROP(Nesting, placesAreLegalAndKept, ()) {
     const ReadJob reopened = readJob({"job.json", jsonOf(closer)},
                                      [](const std::string&, const std::string&) { return picture(); });
     RC_ASSERT(reopened.faults.empty() && reopened.job.kept_sheets == closer.kept_sheets);
+}
+
+TEST(Nesting, equalStickersLineUp) {
+    // A star of five points on bare paper.
+    const std::string star =
+        "<svg xmlns='http://www.w3.org/2000/svg' width='100' height='96'><path fill='#c80' d='"
+        "M50 4 62 36 96 36 68 56 79 90 50 70 21 90 32 56 4 36 38 36Z'/></svg>";
+    Job job = jobOf(readPicture({star.begin(), star.end()}, "star.svg"), {26, 25});
+    job = withEdge(job, job.pieces.front().id, {.cut = Cut::silhouette, .stop_mm = -1.5});
+    job = withCopies(job, job.pieces.front().id, 24);
+    job.sheets.scissor_gap_mm = 6;
+    job.sheets.turning = Turning::none;
+    const Job closer = nested(job, 2000);
+    EXPECT_EQ(faultOf(closer), "");
+    ASSERT_EQ(closer.kept_sheets.size(), 1U);
+    std::set<long> rows, columns;
+    for (const KeptPlace& place : closer.kept_sheets.front().places) {
+        rows.insert(std::lround(place.middle.y));
+        columns.insert(std::lround(place.middle.x));
+    }
+    EXPECT_EQ(rows.size(), 4U);
+    EXPECT_EQ(columns.size(), 6U);
 }
 
 TEST(Nesting, aLockedPlaceStays) {
