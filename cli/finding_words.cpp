@@ -36,7 +36,9 @@ std::string sentence(const Finding& found) {
         },
         [&](const LargerThanObject& what) {
             return fmt::format("the picture goes {} over the edge of the object; {}", mm(what.by_mm),
-                               what.fits ? fits(*what.fits) : "nothing of its shape would fit inside");
+                               what.covers ? "cut it to the object"
+                               : what.fits ? fits(*what.fits)
+                                           : "nothing of its shape would fit inside");
         },
         [](const MissesObject&) {
             return std::string("the picture does not lie on the object at all; move it there");

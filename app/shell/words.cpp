@@ -240,7 +240,10 @@ QString remedyText(const Finding& found, Unit unit) {
         [&](const SavesSheets& what) { return size(what.fits); },
         [&](const CrossesMargin& what) { return size(what.fits); },
         [&](const WholeSheetsJoin& what) { return what.fits ? size(*what.fits) : QString(); },
-        [](const LargerThanObject& what) { return what.fits ? tr("Fit it inside") : QString(); },
+        [](const LargerThanObject& what) {
+            if (what.covers) return tr("Cut it to the object");
+            return what.fits ? tr("Fit it inside") : QString();
+        },
         [](const SeamCrosses& what) {
             if (!what.better) return QString();
             if (what.better->more_sheets == 0) return tr("Lay the seams anew");

@@ -39,6 +39,7 @@ struct LargerThanObject {  ///< over the edge, uncut
     static constexpr std::string_view id = "larger-than-object";
     double by_mm;
     std::optional<SizeMm> fits;  ///< the largest that lies inside, where there is room for any
+    bool covers = false;         ///< all of what is seen: cut to the object, it bares nothing
 };
 struct MissesObject {  ///< no ink lies on the object
     static constexpr std::string_view id = "misses-object";

@@ -133,8 +133,10 @@ std::optional<Finding> largerThanObject(const Job& job, const Piece& piece, cons
     inside_piece.placement.margin_mm = 0;
     const SizeMm fits = refitted(job, inside_piece).size;
     // Without room for it, the picture stays as it is: that is no remedy.
+    const bool covers = piece.edge.cut == Cut::none && !piece.method->laid_whole &&
+                        area(without(visible, ink)) < least_area_mm2;
     return Finding{finding::LargerThanObject{std::max(0.0, box_over),
-                                             fits == piece.size ? std::nullopt : std::optional(fits)},
+                                             fits == piece.size ? std::nullopt : std::optional(fits), covers},
                    Severity::warning,
                    piece.id,
                    {}};

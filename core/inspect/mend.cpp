@@ -66,6 +66,12 @@ Edit remedyOf(const Finding& found) {
         [](const SavesSheets& what) { return sized(what.fits); },
         [](const CrossesMargin& what) { return sized(what.fits); },
         [](const LargerThanObject& what) {
+            if (what.covers)
+                return Edit([](Job job, const Piece& piece) {
+                    Edge edge = piece.edge;
+                    edge.cut = Cut::object;
+                    return withEdge(std::move(job), piece.id, edge);
+                });
             if (!what.fits) return Edit();
             return Edit([](Job job, const Piece& piece) {
                 return withFit(std::move(job), piece.id, Fit::inside, 0);

@@ -159,7 +159,11 @@ TEST_F(Window, anObjectsSizeAndASpot) {
     type("object-width", "50 mm");
     EXPECT_NEAR(sizeOf(objectOf(job(), piece())).width, 50, 1e-9);
     ASSERT_TRUE(settled());
-    EXPECT_TRUE(find<QPushButton>("remedy-larger-than-object")) << "over the edge: offered to fit it inside";
+    EXPECT_EQ(find<QPushButton>("remedy-larger-than-object")->text(), QStringLiteral("Cut it to the object"))
+        << "it lies all over it: made smaller, it would bare some";
+    type("object-height", "120 mm");
+    ASSERT_TRUE(settled());
+    EXPECT_EQ(find<QPushButton>("remedy-larger-than-object")->text(), QStringLiteral("Fit it inside"));
     click("remedy-larger-than-object");
     ASSERT_TRUE(settled());
     EXPECT_NEAR(piece().size.width, 50, 1e-9);

@@ -96,7 +96,11 @@ TEST_F(CliPrinter, whatIsMissingIsSaid) {
     const Ran real = cli({"print", file("c.pdf"), "--printer", "office", "-o", file("t")});
     EXPECT_EQ(real.status, 2);
     EXPECT_THAT(real.err, HasSubstr("only a simulated printer prints from here"));
-    save(file("art.png"), marked({60, 90}, 3));
+    save(file("small.png"), marked({60, 90}, 3));
+    const Ran small = cli({"calibrate", file("small.png"), "--printer", "mine"});
+    EXPECT_EQ(small.status, 3);
+    EXPECT_THAT(small.err, HasSubstr("is only 60 x 90 pixels"));
+    save(file("art.png"), marked({900, 1200}, 3));
     const Ran none = cli({"calibrate", file("art.png"), "--printer", "mine"});
     EXPECT_EQ(none.status, 3);
     EXPECT_THAT(none.err, HasSubstr("measuring page's four round corner marks"));

@@ -103,6 +103,17 @@ TEST(Remedies, aFilledObjectIsNotBaredToSaveASheet) {
         }
 }
 
+TEST(Remedies, aPictureThatCoversItsObjectIsCutToIt) {
+    Job job = jobOf(fine(), {150, 100});
+    job = withObject(job, job.pieces.front().id, objectOf("tile", ShapeKind::rectangle, {120, 90}));
+    const auto found = findings(job);
+    const auto* over = find<finding::LargerThanObject>(found);
+    ASSERT_TRUE(over && hasRemedy(*over));
+    const Job after = mended(job, *over);
+    EXPECT_TRUE(covered(after));
+    EXPECT_FALSE(find<finding::LargerThanObject>(findings(after)));
+}
+
 TEST(Remedies, theSizeThatFitsOneSheetComesBeforeMoreSheets) {
     Job job = letteredChart();
     const int id = job.pieces.front().id;
