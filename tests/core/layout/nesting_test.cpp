@@ -1,9 +1,9 @@
 #include "core/layout/nesting.h"
 
+#include <set>
+
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
-
-#include <set>
 
 #include "core/artwork/read_picture.h"
 #include "core/job/edits.h"
