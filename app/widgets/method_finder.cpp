@@ -139,13 +139,12 @@ void MethodFinder::find() {
         const Method& method = answers[i].method;
         QStringList get;
         for (const std::string& need : answers[i].to_get) get << needName(need);
-        QString about =
-            QStringLiteral("%1 · %2 · %3")
-                .arg(timeText(timeOf(method, kindFor(method))), effort(method), text(method.look));
+        const QString time = timeText(timeOf(method, kindFor(method)));
+        QString about = QStringLiteral("%1 · %2").arg(effort(method), text(method.look));
         if (!get.isEmpty()) about += tr(" · to get: %1").arg(get.join(QStringLiteral(", ")));
         auto* button =
             pushButton(objectName() + QStringLiteral("-answer-") + QString::fromStdString(method.id),
-                       methodName(method) + QLatin1Char('\n') + about);
+                       QStringLiteral("%1 · %2\n%3").arg(methodName(method), time, about));
         button->setCheckable(true);
         button->setProperty("answer", true);
         button->setProperty("method", QString::fromStdString(method.id));

@@ -6,6 +6,7 @@
 #include <QLineEdit>
 #include <QMimeData>
 #include <QPushButton>
+#include <QRegularExpression>
 #include <QScrollBar>
 #include <QSignalSpy>
 #include <QSlider>
@@ -68,6 +69,10 @@ TEST_F(Window, aDroppedPictureAsksThreeThingsAndHangsOnTheLine) {
     type("card-width", "12 cm");
     EXPECT_EQ(find<QLineEdit>("card-height")->text(), QStringLiteral("80 mm"));
     click("card-printer-inkjet");
+    for (auto* answer :
+         find("card")->findChildren<QPushButton*>(QRegularExpression(QStringLiteral("-answer-")))) {
+        EXPECT_LE(answer->sizeHint().width(), answer->width()) << qPrintable(answer->text());
+    }
     EXPECT_TRUE(find<QPushButton>("card-finder-answer-release-sheet-press")->isChecked())
         << "an inkjet's first way on pale wood";
     click("card-has-tissue");
