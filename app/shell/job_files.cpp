@@ -243,7 +243,7 @@ void JobFiles::recover(const LeftWork& left) {
                      tr("The work is here as it was. It is not saved yet."));
                 saved_ = Job{};
                 given_up_ = false;
-                // What was left goes only when it is kept anew, and only when all of it could be read.
+                // What was left goes only when it is kept again, and only when all of it could be read.
                 change([left, job = store_.job(), file = file_,
                         whole = read.faults.empty()](std::unique_ptr<Recovery>& recovery) {
                     keepIn(recovery, job, path(file));

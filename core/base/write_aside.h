@@ -42,7 +42,7 @@ class WriteAside {
     bool passed_on_ = false;    // to a device or a pipe
 };
 
-/// Notes every file that is put in place on this thread, for as long as it lives: what there is of a set
+/// Notes every file that is put in place on this thread, for as long as it lives: what is there of a set
 /// whose writing was stopped. Not one within another.
 class NotedFiles {
   public:

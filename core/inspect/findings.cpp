@@ -205,7 +205,7 @@ bool liesOnPaint(const Job& job, const Piece& piece) {
     return painted > area(ink) / 2;
 }
 
-/// Whether another side of the same thing goes into an oven by its maker's choice, and this one is varnished,
+/// Whether another side of the same thing goes into an oven by the maker's choice, and this one is varnished,
 /// or the other way round.
 bool ovenAndFinishApart(const Job& job, const Piece& piece) {
     const int thing = objectOf(job, piece).thing();

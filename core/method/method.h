@@ -123,7 +123,7 @@ struct Method {
 /// no time. A guess as soon as any part of it is one.
 Wait timeOf(const Method& method, PrinterKind printer);
 
-/// Whether a picture lies on one sheet or not at all, unless its maker parts it on purpose: a join would
+/// Whether a picture lies on one sheet or not at all, unless the maker parts it on purpose: a join would
 /// show.
 inline bool laidInOnePiece(const Method& method) {
     return method.laid_whole || method.one_sheet || method.passes > 1;

@@ -81,7 +81,7 @@ class Reader {
             fail(where, fmt::format("it has more than {} corners", most_corners), "draw it with fewer");
         if (crossings(ring) > most_crossings)
             fail(where, fmt::format("its outline crosses itself more than {} times", most_crossings),
-                 "draw it anew, as one line round it");
+                 "draw it again, as one line round it");
         return ring;
     }
     /// A shape with holes; what is wrong with how it was drawn is mended and noted.

@@ -133,7 +133,7 @@ LogEntry withSaid(LogEntry anew, const LogEntry& before) {
     anew.next = before.next;
     anew.photographs = before.photographs;
     anew.bought = before.bought;
-    // What the run has added since stands below what was there, which its maker may have changed.
+    // What the run has added since stands below what was there, which the maker may have changed.
     std::string notes = before.notes;
     std::istringstream added(anew.notes);
     for (std::string line; std::getline(added, line);)

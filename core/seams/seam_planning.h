@@ -26,7 +26,7 @@ inline constexpr std::size_t most_sheets = 5000;
 RectPx areaFor(const Job& job, const Piece& piece, Orientation orientation);
 /// Whether a box of this size has room on one sheet, on either orientation of the page.
 bool fitsOneSheet(const Job& job, const Piece& piece, const SizePx& size);
-/// Whether a piece that fits no sheet is parted: its method allows it, or its maker wants it all the same.
+/// Whether a piece that fits no sheet is parted: its method allows it, or the maker wants it all the same.
 bool mayBeParted(const Piece& piece);
 /// The largest size of the picture's present shape, to a tenth of a millimetre of its width, whose print fits
 /// one sheet; nothing when none does.
