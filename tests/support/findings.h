@@ -2,8 +2,15 @@
 #include <vector>
 
 #include "core/inspect/finding.h"
+#include "tests/support/pictures.h"
 
 namespace tympan::tests {
+
+/// A grey picture of 1800 x 1200 pixels: enough of them up to 300 mm wide.
+inline const ArtworkPtr& fine() {
+    static const ArtworkPtr artwork = artworkOf(marked({1800, 1200}, 1));
+    return artwork;
+}
 
 /// The first finding of a kind, or nullptr.
 template <class What>

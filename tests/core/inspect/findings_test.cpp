@@ -12,15 +12,6 @@
 using namespace tympan;
 using namespace tympan::tests;
 
-namespace {
-
-const ArtworkPtr& fine() {
-    static const ArtworkPtr artwork = artworkOf(marked({1800, 1200}, 1));
-    return artwork;
-}
-
-}  // namespace
-
 TEST(Findings, aCleanPieceHasNone) { EXPECT_TRUE(findings(jobOf(fine(), {150, 100})).empty()); }
 
 TEST(Findings, aNearMissOffersTheSizeThatFits) {

@@ -20,11 +20,6 @@ using namespace tympan::tests;
 
 namespace {
 
-const ArtworkPtr& fine() {
-    static const ArtworkPtr artwork = artworkOf(marked({1800, 1200}, 1));
-    return artwork;
-}
-
 /// How often each kind is found, of a severity and above.
 std::map<std::string, int> kinds(const std::vector<Finding>& all, Severity from) {
     std::map<std::string, int> count;
@@ -112,6 +107,24 @@ TEST(Remedies, aPictureThatCoversItsObjectIsCutToIt) {
     const Job after = mended(job, *over);
     EXPECT_TRUE(covered(after));
     EXPECT_FALSE(find<finding::LargerThanObject>(findings(after)));
+}
+
+TEST(Remedies, aPictureIsNotCutToItsObjectThroughWords) {
+    Job job = letteredChart();
+    job.sheets.paper.size = {500, 350};  // in one part: seams are another matter
+    const int id = job.pieces.front().id;
+    int cutting = 0;
+    for (const double width : {440.0, 420.0, 400.0, 360.0, 320.0}) {
+        const Job on = withObject(job, id, objectOf("board", ShapeKind::rectangle, {width, width / 1.6}));
+        const auto found = findings(on);
+        const auto* over = find<finding::LargerThanObject>(found);
+        ASSERT_TRUE(over);
+        const bool cuts =
+            find<finding::EdgeCutsWords>(findings(withEdge(on, id, {.cut = Cut::object}))) != nullptr;
+        cutting += cuts;
+        EXPECT_EQ(hasRemedy(*over), !cuts) << width;
+    }
+    EXPECT_GT(cutting, 0) << "some of the boards' rims run through words";
 }
 
 TEST(Remedies, theSizeThatFitsOneSheetComesBeforeMoreSheets) {
