@@ -49,6 +49,8 @@ void tell(const StripReading& reading) {
     if (reading.tooBright())
         say("the photograph is too bright: bare ground is blown out, so shades are not read well; take a "
             "darker one");
+    if (reading.tooDark())
+        say("the photograph is too dark: shades are not read well; take one in more light");
     for (const ShadeReading& shade : reading.shades)
         print(
             fmt::format("printed {:3.0f} %  arrives {:3.0f} %\n", 100 * shade.printed, 100 * shade.arrives));

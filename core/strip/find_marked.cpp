@@ -248,6 +248,15 @@ Best bestOf(const cv::Mat& grey, const std::vector<Peak>& peaks, const MarkedShe
     return best;
 }
 
+/// Whether a second sheet of the kind lies beside the one that was found.
+bool hasAnother(const cv::Mat& grey, std::vector<Peak> peaks, const Quad& found, const MarkedSheet& sheet) {
+    const std::vector<cv::Point2f> outline(found.begin(), found.end());
+    std::erase_if(peaks, [&](const Peak& peak) {
+        return cv::pointPolygonTest(outline, cv::Point2f(peak.at), true) > -peak.diameter;
+    });
+    return bestOf(grey, peaks, sheet).likeness >= least_likeness;
+}
+
 /// Each corner to a fraction of a pixel: the correlation's peak about it in the squared picture. How like a
 /// mark each is.
 std::array<double, 4> refine(const cv::Mat& grey, Quad& quad, const MarkedSheet& sheet) {
@@ -318,6 +327,9 @@ FoundSheet findMarked(const cv::Mat& grey, const std::string& name, const Marked
                         sheet.called, sheet.else_do));
     };
     if (best.likeness < least_likeness) throw notAll();
+    if (hasAnother(small, peaks, best.quad, sheet))
+        throw Error(Error::Kind::input, name, fmt::format("shows more than one {}", sheet.called),
+                    fmt::format("photograph each {} by itself, or cut the picture", sheet.called));
     for (cv::Point2d& corner : best.quad) corner /= shrink;
     std::array<double, 4> alike{};
     for (int i = 0; i < 2; ++i) alike = refine(grey, best.quad, sheet);

@@ -30,7 +30,7 @@ struct FoundSheet {
 /// Looks for the sheet's four corner marks in a picture (CV_8UC1). Method: normalised correlation with the
 /// mark at all sizes; of the peaks those four whose quadrilateral, squared, is most like the sheet, in any of
 /// its eight ways to lie; each then refined on the squared picture to a fraction of a pixel. Throws Error
-/// (input) that says what was missing; `name` stands for the file.
+/// (input) that says what was missing, or that there are two; `name` stands for the file.
 FoundSheet findMarked(const cv::Mat& grey, const std::string& name, const MarkedSheet& sheet);
 
 /// A box of the sheet, upright, of so many pixels to a millimetre.

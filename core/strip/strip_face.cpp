@@ -139,6 +139,7 @@ StripFace faceOf(const cv::Mat& photo, const std::string& name) {
     face.unevenness = std::exp(most - least) - 1;
     face.clipped = 100 * cv::countNonZero((coarse > 0.985) & bare) / std::max(1, cv::countNonZero(bare));
     cv::exp(field, field);
+    face.ground = encoded(cv::mean(field, bare)[0]);
     cv::resize(field, fine, light.size(), 0, 0, cv::INTER_CUBIC);
 
     cv::Mat ratio = light / fine;

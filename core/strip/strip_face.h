@@ -12,6 +12,7 @@ struct StripFace {
     double px_per_mm = 0;  ///< of these
     FoundSheet found;
     double unevenness = 0;  ///< the brightest light on the strip to the dimmest, less one
+    double ground = 0;      ///< how bright bare ground is in the photograph, 0 to 1 as the file has it (sRGB)
     int clipped = 0;        ///< in 100: how much of the bare ground is blown out in the photograph
 };
 

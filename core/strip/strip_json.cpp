@@ -20,13 +20,10 @@ const char* wordOf(SpotReading::Ran ran) {
 }  // namespace
 
 nlohmann::json toJson(const StripReading& reading) {
-    nlohmann::json json{{"shades", nlohmann::json::array()},
-                        {"lines", nlohmann::json::array()},
-                        {"solids", nlohmann::json::array()},
-                        {"spots", nlohmann::json::array()},
-                        {"backwards", reading.backwards},
-                        {"too_bright", reading.tooBright()},
-                        {"px_per_mm", rounded(reading.px_per_mm, 100)}};
+    nlohmann::json json{{"shades", nlohmann::json::array()}, {"lines", nlohmann::json::array()},
+                        {"solids", nlohmann::json::array()}, {"spots", nlohmann::json::array()},
+                        {"backwards", reading.backwards},    {"too_bright", reading.tooBright()},
+                        {"too_dark", reading.tooDark()},     {"px_per_mm", rounded(reading.px_per_mm, 100)}};
     const double solid = reading.shades.back().arrives;
     for (const ShadeReading& shade : reading.shades)
         json["shades"].push_back({{"printed", shade.printed},

@@ -213,6 +213,7 @@ StripReading readingOf(const StripFace& face) {
     reading.backwards = face.found.backwards;
     reading.px_per_mm = face.found.px_per_mm;
     reading.unevenness = face.unevenness;
+    reading.ground = face.ground;
     reading.clipped = face.clipped;
     std::vector<double> measured;
     for (const StripShade& shade : strip.shades)

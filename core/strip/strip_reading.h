@@ -39,10 +39,13 @@ struct StripReading {
     std::vector<SpotReading> spots;
     bool backwards = false;
     double px_per_mm = 0, unevenness = 0;
-    int clipped = 0;  ///< in 100, of the bare ground
+    double ground = 0;  ///< how bright bare ground is in the photograph, 0 to 1 (sRGB)
+    int clipped = 0;    ///< in 100, of the bare ground
 
     /// The bare ground is blown out in the photograph: pale shades were read too dark.
     bool tooBright() const { return clipped > 5; }
+    /// So few levels are left that dark shades are not told apart.
+    bool tooDark() const { return ground < 0.2; }
 
     /// The finest width that is there, as all wider ones are; nothing when not even the widest is.
     std::optional<double> finestLine() const;

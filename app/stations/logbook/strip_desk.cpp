@@ -158,8 +158,8 @@ void StripDesk::read(const QString& file) {
                 const StripReading reading = readingOf(face);
                 const MeasuredTransfer strip = measuredBy(reading, of.printer, of.method, of.material, now());
                 const QImage picture = toImage(face.colours).scaledToWidth(kept_px, Qt::SmoothTransformation);
-                return [this, strip, picture, backwards = reading.backwards,
-                        too_bright = reading.tooBright()] {
+                return [this, strip, picture, backwards = reading.backwards, too_bright = reading.tooBright(),
+                        too_dark = reading.tooDark()] {
                     reading_ = false;
                     if (strip.curve.printed.empty()) {
                         emit told(
@@ -178,6 +178,9 @@ void StripDesk::read(const QString& file) {
                         about +=
                             QLatin1Char(' ') + tr("The bare ground is blown out in the photograph: a darker "
                                                   "one would tell pale shades better.");
+                    if (too_dark)
+                        about += QLatin1Char(' ') + tr("The photograph is very dark: one in more light would "
+                                                       "tell the shades better.");
                     keep(strip, picture, about);
                 };
             },

@@ -196,9 +196,8 @@ TEST(WorkOrder, darkGroundIsPaintedWhereTheFindingSaysSo) {
     Job job = jobWith({"gel-rub-off"});
     job.objects.front().ground = {40, 42, 45};
     const auto paints = [](const Job& of) {
-        for (const Step& step : workOrderOf(of).objects.front().preparation)
-            if (step.id == "paint") return true;
-        return false;
+        const std::vector<Step> preparation = workOrderOf(of).objects.front().preparation;
+        return std::ranges::any_of(preparation, [](const Step& step) { return step.id == "paint"; });
     };
     EXPECT_TRUE(paints(job)) << "pale wood that was painted black, too";
     EXPECT_EQ(underPicture(job, job.pieces.front()), UnderPicture::painted);

@@ -129,6 +129,27 @@ TEST(StripReading, aPhotographThatIsTooBrightIsSaid) {
     EXPECT_TRUE(readStrip(bright, "bright.png").tooBright());
 }
 
+TEST(StripReading, aPhotographThatIsTooDarkIsSaid) {
+    cv::Mat dark = photographed(plainShot());
+    EXPECT_FALSE(readStrip(dark, "fine.png").tooDark());
+    dark *= 0.1;
+    EXPECT_TRUE(readStrip(dark, "dark.png").tooDark());
+}
+
+TEST(StripReading, ofTwoStripsInOnePictureNoneIsTakenForTheOther) {
+    StripShot faint = plainShot(), shot = plainShot();
+    for (double& shade : faint.arrives) shade *= 0.6;
+    cv::Mat both;
+    cv::vconcat(photographed(shot), photographed(faint), both);
+    try {
+        readStrip(both, "both.png");
+        FAIL() << "one of two was read";
+    } catch (const Error& error) {
+        EXPECT_EQ(error.kind(), Error::Kind::input);
+        EXPECT_THAT(error.wrong(), testing::HasSubstr("more than one test strip"));
+    }
+}
+
 TEST(StripReading, runsAndBigDarkAreasAreJudged) {
     StripShot shot = plainShot();
     shot.red_ran = true;
