@@ -53,7 +53,7 @@ void plan(benchmark::State& state) {
     const Conditions conditions = conditionsOf(evenings(), zone, zone.read("2026-12-03T18:00"));
     for (auto _ : state) benchmark::DoNotOptimize(planned(order, conditions));
 }
-BENCHMARK(plan)->Arg(1)->Arg(12)->Arg(40)->Unit(benchmark::kMillisecond);
+BENCHMARK(plan)->Arg(1)->Arg(12)->Arg(40)->Arg(300)->Unit(benchmark::kMillisecond);
 
 /// As after every event at the table.
 void planAgain(benchmark::State& state) {

@@ -95,4 +95,14 @@ std::optional<std::pair<Seconds, Seconds>> Busy::over(Seconds from, Seconds to) 
     return found;
 }
 
+Seconds Busy::freeFrom(Seconds from, Seconds length) const {
+    const auto first = over(from, from + length);
+    if (!first) return from;
+    Seconds at = first->second;
+    for (auto next = std::lower_bound(taken_.begin(), taken_.end(), *first);
+         next != taken_.end() && next->first < at + length; ++next)
+        at = std::max(at, next->second);
+    return at;
+}
+
 }  // namespace tympan

@@ -29,6 +29,8 @@ class Busy {
     bool remove(Seconds from, Seconds to);
     /// The first that shares time with this one; nothing when it is free.
     std::optional<std::pair<Seconds, Seconds>> over(Seconds from, Seconds to) const;
+    /// The first moment, no earlier than `from`, at which it is free for so long.
+    Seconds freeFrom(Seconds from, Seconds length) const;
 
   private:
     std::vector<std::pair<Seconds, Seconds>> taken_;  ///< by begin; they may overlap

@@ -60,9 +60,9 @@ std::optional<Seconds> Timetable::placeTakenUntil(const Task& task, Seconds from
     if (lanes == loads_.end()) return {};
     std::optional<Seconds> until;
     for (const Busy& lane : lanes->second) {
-        const auto taken = lane.over(from, to);
-        if (!taken) return {};
-        until = until ? std::min(*until, taken->second) : taken->second;
+        const Seconds free = lane.freeFrom(from, to - from);
+        if (free == from) return {};
+        until = until ? std::min(*until, free) : free;
     }
     return until;
 }
@@ -170,7 +170,7 @@ Seconds Timetable::conflictAt(const Sitting& s, Seconds at, bool any_hours) cons
                 return next == free_.end() ? no_moment : next->first - s.offsets[k];
         }
         if (task.takesHands())
-            if (const auto taken = hands_.over(from, to)) return taken->second - s.offsets[k];
+            if (const Seconds free = hands_.freeFrom(from, to - from); free != from) return free - s.offsets[k];
         if (const auto until = placeTakenUntil(task, from, to)) return *until - s.offsets[k];
         if (const auto taken = faceTaken(task, from, to)) return taken->second - s.offsets[k];
     }

@@ -249,3 +249,16 @@ TEST(Busy, stretchesThatOverlapAreAllInTheWay) {
     busy.remove(0, 1000);
     EXPECT_FALSE(busy.over(500, 600));
 }
+
+RC_GTEST_PROP(Busy, theFirstFreeMomentIsFreeAndNoEarlierOneIs, ()) {
+    Busy busy;
+    for (int i = *rc::gen::inRange(0, 8); i > 0; --i) {
+        const int from = *rc::gen::inRange(0, 60);
+        busy.add(from, from + *rc::gen::inRange(0, 20));
+    }
+    const int from = *rc::gen::inRange(-10, 60), length = *rc::gen::inRange(1, 20);
+    const Seconds at = busy.freeFrom(from, length);
+    RC_ASSERT(at >= from);
+    for (Seconds each = from; each < at; ++each) RC_ASSERT(busy.over(each, each + length));
+    RC_ASSERT(!busy.over(at, at + length));
+}
