@@ -65,9 +65,27 @@ Outcome outcomeNamed(const std::string& text) {
 
 }  // namespace
 
+/// A statement that is prepared once and run many times; what it found is let go of when it goes.
+class Logbook::Again {
+  public:
+    Again(const SQLite::Database& record, std::optional<SQLite::Statement>& kept, const char* sql) {
+        if (!kept) kept.emplace(record, sql);
+        statement_ = &*kept;
+    }
+    ~Again() { statement_->tryReset(); }
+    Again(const Again&) = delete;
+    Again& operator=(const Again&) = delete;
+    SQLite::Statement* operator->() const { return statement_; }
+
+  private:
+    SQLite::Statement* statement_;
+};
+
 struct Logbook::Data {
     std::filesystem::path file;
     mutable SQLite::Database record;
+    mutable std::optional<SQLite::Statement> insert_entry = {}, insert_words = {}, delete_words = {},
+                                             by_id = {};
 
     /// In how many runs a resolution was taken, and how pieces went with it and without.
     void count(Resolved& resolved, const std::string& method, const std::string& material) const {
@@ -98,58 +116,59 @@ struct Logbook::Data {
 
     void put(const LogEntry& entry) {
         const LogLine line = lineOf(entry);
-        SQLite::Statement insert(record,
-                                 "INSERT INTO entries (id, run, job, name, made, method, method_name, "
-                                 "printer, object, material, printer_kind, "
-                                 "copies, spoiled, coats, rounds, wait_min, humidity, outcome, entry) "
-                                 "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) "
-                                 "ON CONFLICT (id) DO UPDATE SET run = excluded.run, job = excluded.job, "
-                                 "name = excluded.name, made = "
-                                 "excluded.made, method = excluded.method, method_name = "
-                                 "excluded.method_name, printer = excluded.printer, "
-                                 "object = excluded.object, material = excluded.material, printer_kind = "
-                                 "excluded.printer_kind, copies = "
-                                 "excluded.copies, spoiled = excluded.spoiled, coats = excluded.coats, "
-                                 "rounds = excluded.rounds, wait_min = "
-                                 "excluded.wait_min, humidity = excluded.humidity, outcome = "
-                                 "excluded.outcome, entry = excluded.entry");
+        const Again insert(record, insert_entry,
+                           "INSERT INTO entries (id, run, job, name, made, method, method_name, "
+                           "printer, object, material, printer_kind, "
+                           "copies, spoiled, coats, rounds, wait_min, humidity, outcome, entry) "
+                           "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) "
+                           "ON CONFLICT (id) DO UPDATE SET run = excluded.run, job = excluded.job, "
+                           "name = excluded.name, made = "
+                           "excluded.made, method = excluded.method, method_name = "
+                           "excluded.method_name, printer = excluded.printer, "
+                           "object = excluded.object, material = excluded.material, printer_kind = "
+                           "excluded.printer_kind, copies = "
+                           "excluded.copies, spoiled = excluded.spoiled, coats = excluded.coats, "
+                           "rounds = excluded.rounds, wait_min = "
+                           "excluded.wait_min, humidity = excluded.humidity, outcome = "
+                           "excluded.outcome, entry = excluded.entry");
         int at = 0;
-        const auto text = [&](const std::string& value) { insert.bind(++at, value); };
+        const auto text = [&](const std::string& value) { insert->bind(++at, value); };
         text(line.id);
         text(entry.run);
         text(line.job);
         text(line.name);
-        insert.bind(++at, static_cast<std::int64_t>(line.made.time_since_epoch().count()));
+        insert->bind(++at, static_cast<std::int64_t>(line.made.time_since_epoch().count()));
         text(line.method);
         text(line.method_name);
         text(line.printer);
         text(line.object);
         text(line.material);
         text(std::string(tympan::id(line.printer_kind)));
-        for (const int value : {line.copies, line.spoiled, line.coats, line.rounds}) insert.bind(++at, value);
-        insert.bind(++at, line.wait_min);
-        insert.bind(++at, line.humidity_percent);
+        for (const int value : {line.copies, line.spoiled, line.coats, line.rounds})
+            insert->bind(++at, value);
+        insert->bind(++at, line.wait_min);
+        insert->bind(++at, line.humidity_percent);
         text(std::string(name(line.outcome)));
         text(jsonText(toJson(entry)));
-        insert.exec();
+        insert->exec();
         forgetWords(line.id);
-        SQLite::Statement words(
-            record, "INSERT INTO entry_words (rowid, words) SELECT rowid, ? FROM entries WHERE id = ?");
-        words.bind(1, wordsOf(entry));
-        words.bind(2, line.id);
-        words.exec();
+        const Again words(record, insert_words,
+                          "INSERT INTO entry_words (rowid, words) SELECT rowid, ? FROM entries WHERE id = ?");
+        words->bind(1, wordsOf(entry));
+        words->bind(2, line.id);
+        words->exec();
     }
     void forgetWords(const std::string& id) {
-        SQLite::Statement forget(
-            record, "DELETE FROM entry_words WHERE rowid = (SELECT rowid FROM entries WHERE id = ?)");
-        forget.bind(1, id);
-        forget.exec();
+        const Again forget(record, delete_words,
+                           "DELETE FROM entry_words WHERE rowid = (SELECT rowid FROM entries WHERE id = ?)");
+        forget->bind(1, id);
+        forget->exec();
     }
     std::optional<LogEntry> find(const std::string& id) const {
-        SQLite::Statement query(record, "SELECT entry FROM entries WHERE id = ?");
-        query.bind(1, id);
-        if (!query.executeStep()) return {};
-        return readEntry(query.getColumn(0).getString());
+        const Again query(record, by_id, "SELECT entry FROM entries WHERE id = ?");
+        query->bind(1, id);
+        if (!query->executeStep()) return {};
+        return readEntry(query->getColumn(0).getString());
     }
 };
 

@@ -65,6 +65,7 @@ class Logbook {
     std::string picture(const std::string& entry, const std::string& what) const;
 
   private:
+    class Again;
     struct Data;
     std::unique_ptr<Data> data_;
 };
