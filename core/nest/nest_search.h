@@ -58,7 +58,7 @@ class NestSearch {
     void tidyUp();
     /// All pieces in rows, tallest first, none turned but all by `rotation_deg`; nothing when one fits no
     /// empty container, or there are more than there may be.
-    std::optional<std::vector<NestItem>> inRows(double rotation_deg) const;
+    std::optional<std::vector<NestItem>> inRows(const RectMm& room, double rotation_deg) const;
     /// Spare copies, the largest first, wherever they lie free in a container that is used already.
     void fillWithSpares();
 

@@ -1,5 +1,6 @@
 #include <algorithm>
 #include <numeric>
+#include <set>
 
 #include "core/measure/outline_operations.h"
 #include "core/nest/nest_search.h"
@@ -16,10 +17,43 @@ constexpr double as_much = 1.01;  // of the paper: so little more is not seen
 constexpr double nearly_equal = 1.1, longest_sheet = 2;
 constexpr double apart_mm = 1e-3;  // so that rounding lets none touch
 
+/// Upright rectangles that rows may fill, at most five: the box, and where the room has a few corners more
+/// (corner marks take some) the largest that lie within it.
+std::vector<RectMm> rowRooms(const NestRoom& room) {
+    constexpr std::size_t few_corners = 16, most = 4;
+    constexpr double hair_mm = 1e-6;
+    if (room.upright()) return {room.box()};
+    const Outline& outline = room.outline();
+    if (outline.rings.size() != 1 || outline.rings.front().size() > few_corners) return {};
+    std::set<double> across, down;
+    for (const PointMm& corner : outline.rings.front()) across.insert(corner.x), down.insert(corner.y);
+    const auto lies = [&](const RectMm& box) {
+        const RectMm inner = grown(box, -hair_mm);
+        for (const double x : {inner.x, inner.right()})
+            for (const double y : {inner.y, inner.bottom()})
+                if (!contains(outline, {x, y})) return false;
+        return std::ranges::none_of(outline.rings.front(), [&](const PointMm& corner) {
+            return corner.x > inner.x && corner.x < inner.right() && corner.y > inner.y &&
+                   corner.y < inner.bottom();
+        });
+    };
+    std::vector<RectMm> within;
+    for (auto left = across.begin(); left != across.end(); ++left)
+        for (auto right = std::next(left); right != across.end(); ++right)
+            for (auto top = down.begin(); top != down.end(); ++top)
+                for (auto bottom = std::next(top); bottom != down.end(); ++bottom)
+                    if (const RectMm box{*left, *top, *right - *left, *bottom - *top}; lies(box))
+                        within.push_back(box);
+    std::ranges::stable_sort(within, std::greater(),
+                             [](const RectMm& box) { return box.width * box.height; });
+    within.resize(std::min(most, within.size()));
+    within.insert(within.begin(), room.box());
+    return within;
+}
+
 }  // namespace
 
-std::optional<std::vector<NestItem>> NestSearch::inRows(double rotation_deg) const {
-    const RectMm& room = room_.box();
+std::optional<std::vector<NestItem>> NestSearch::inRows(const RectMm& room, double rotation_deg) const {
     std::vector<RectMm> boxes;
     for (const NestShape& shape : shapes_) {
         boxes.push_back(grown(bounds(rotated(shape.outline, rotation_deg)), apart_mm));
@@ -48,31 +82,32 @@ std::optional<std::vector<NestItem>> NestSearch::inRows(double rotation_deg) con
 
 void NestSearch::tidyUp() {
     const bool fixed = fewest_ > 0 || !limits_.from.empty();
-    if (fixed || !room_.upright() || !too_large_.empty() || best_.size() < 2 || containers() == 0) return;
+    if (fixed || !too_large_.empty() || best_.size() < 2 || containers() == 0) return;
     const std::vector<NestItem> found = best_;
     const auto [without, count, extent] = costs();
     std::optional<std::vector<NestItem>> tidiest;
     const auto [smallest, largest] =
         std::minmax_element(shapes_.begin(), shapes_.end(),
                             [](const NestShape& a, const NestShape& b) { return a.size < b.size; });
-    const RectMm& room = room_.box();
-    const bool sheet = std::max(room.width, room.height) <= longest_sheet * std::min(room.width, room.height);
+    const RectMm& box = room_.box();
+    const bool sheet = std::max(box.width, box.height) <= longest_sheet * std::min(box.width, box.height);
     const bool equal = largest->size <= nearly_equal * smallest->size;
     double least = sheet && equal ? 1 : as_much * extent;
-    for (const double turn : {0.0, 90.0}) {
-        if (turn != 0 && problem_.turning == Turning::none) continue;
-        const auto rows = inRows(turn);
-        if (!rows) continue;
-        Separation check(shapes_, rooms(count), problem_.turning, 1);
-        if (std::any_of(rows->begin(), rows->end(),
-                        [&, n = count](const NestItem& item) { return item.container >= n; }))
-            continue;
-        check.set(*rows);
-        if (!check.colliding().empty()) continue;
-        best_ = *rows;
-        const double far = std::get<2>(costs());
-        if (far <= least) least = far, tidiest = rows;
-    }
+    for (const RectMm& room : rowRooms(room_))
+        for (const double turn : {0.0, 90.0}) {
+            if (turn != 0 && problem_.turning == Turning::none) continue;
+            const auto rows = inRows(room, turn);
+            if (!rows) continue;
+            Separation check(shapes_, rooms(count), problem_.turning, 1);
+            if (std::any_of(rows->begin(), rows->end(),
+                            [&, n = count](const NestItem& item) { return item.container >= n; }))
+                continue;
+            check.set(*rows);
+            if (!check.colliding().empty()) continue;
+            best_ = *rows;
+            const double far = std::get<2>(costs());
+            if (far < least || (far == least && !tidiest)) least = far, tidiest = rows;
+        }
     best_ = tidiest.value_or(found);
     if (tidiest) told();
 }

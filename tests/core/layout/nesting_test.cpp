@@ -95,16 +95,19 @@ TEST(Nesting, equalStickersLineUp) {
     job = withCopies(job, job.pieces.front().id, 24);
     job.sheets.scissor_gap_mm = 6;
     job.sheets.turning = Turning::none;
-    const Job closer = nested(job, 2000);
-    EXPECT_EQ(faultOf(closer), "");
-    ASSERT_EQ(closer.kept_sheets.size(), 1U);
-    std::set<long> rows, columns;
-    for (const KeptPlace& place : closer.kept_sheets.front().places) {
-        rows.insert(std::lround(place.middle.y));
-        columns.insert(std::lround(place.middle.x));
+    for (const bool marks : {false, true}) {
+        job.sheets.corner_marks = marks;
+        const Job closer = nested(job, 2000);
+        EXPECT_EQ(faultOf(closer), "");
+        ASSERT_EQ(closer.kept_sheets.size(), 1U);
+        std::set<long> rows, columns;
+        for (const KeptPlace& place : closer.kept_sheets.front().places) {
+            rows.insert(std::lround(place.middle.y));
+            columns.insert(std::lround(place.middle.x));
+        }
+        EXPECT_EQ(rows.size(), 4U) << "corner marks " << marks;
+        EXPECT_EQ(columns.size(), 6U) << "corner marks " << marks;
     }
-    EXPECT_EQ(rows.size(), 4U);
-    EXPECT_EQ(columns.size(), 6U);
 }
 
 TEST(Nesting, aLockedPlaceStays) {
