@@ -13,4 +13,12 @@ namespace tympan {
 /// OpenCV.
 std::optional<Outline> silhouetteOf(const Artwork& artwork);
 
+/// What one holds, for the cache.
+inline std::size_t bytesOf(const std::optional<Outline>& outline) {
+    std::size_t points = 0;
+    if (outline)
+        for (const Ring& ring : outline->rings) points += ring.size();
+    return points * sizeof(PointMm);
+}
+
 }  // namespace tympan

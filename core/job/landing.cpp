@@ -4,6 +4,7 @@
 #include <numbers>
 
 #include "core/artwork/silhouette.h"
+#include "core/base/cache.h"
 #include "core/measure/outline_operations.h"
 
 namespace tympan {
@@ -45,14 +46,21 @@ Outline inSmallSteps(const Outline& outline, double step) {
     return fine;
 }
 
-/// What is in the picture, in mm about its middle, as far as the crop leaves it.
-std::optional<Outline> silhouetteOn(const Piece& piece) {
-    const std::optional<Outline> parts = silhouetteOf(*piece.artwork);
-    if (!parts) return {};
-    const SourceBox box = centredCrop(*piece.artwork, piece.size);
-    const double across = piece.size.width / (box.right - box.left),
-                 down = piece.size.height / (box.bottom - box.top);
-    return scaled(moved(*parts, {-(box.left + box.right) / 2, -(box.top + box.bottom) / 2}), across, down);
+/// What is in the picture, in mm about its middle, as far as the crop leaves it, grown by `stop_mm` taken off
+/// it. Outlines of a thousand corners take long, and every look at a piece asks for them.
+std::optional<Outline> silhouetteInk(const Piece& piece) {
+    const auto ink = [](const ArtworkPtr& artwork, const SizeMm& size,
+                        double stop_mm) -> std::optional<Outline> {
+        const std::optional<Outline> parts = silhouetteOf(*artwork);
+        if (!parts) return {};
+        const SourceBox box = centredCrop(*artwork, size);
+        const double across = size.width / (box.right - box.left),
+                     down = size.height / (box.bottom - box.top);
+        const Outline seen =
+            scaled(moved(*parts, {-(box.left + box.right) / 2, -(box.top + box.bottom) / 2}), across, down);
+        return shared(rectangleAbout(size), offset(seen, -stop_mm));
+    };
+    return *remembered("silhouette ink", ink, piece.artwork, piece.size, piece.edge.stop_mm);
 }
 
 }  // namespace
@@ -115,10 +123,9 @@ std::optional<Outline> inkIn(const Landing& landing, const Object& object, const
         return shared(picture, landing.fromObject(offset(openOf(object), -piece.edge.stop_mm)));
     if (piece.edge.cut == Cut::cell) return shared(picture, landing.fromObject(piece.edge.cell));
     if (piece.edge.cut == Cut::silhouette)
-        if (const auto seen = silhouetteOn(piece)) {
-            const Outline grown = shared(rectangleAbout(piece.size), offset(*seen, -piece.edge.stop_mm));
+        if (auto grown = silhouetteInk(piece)) {
             if (!landing.bend) return grown;
-            return landing.fromObject(changed(inSmallSteps(grown, bending_step_mm),
+            return landing.fromObject(changed(inSmallSteps(*grown, bending_step_mm),
                                               [&](const PointMm& p) { return landing.bend->toObject(p); }));
         }
     if (!landing.bend && piece.edge.rim == Rim::sharp) return {};

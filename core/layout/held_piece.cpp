@@ -4,6 +4,7 @@
 #include <numbers>
 #include <optional>
 
+#include "core/base/cache.h"
 #include "core/layout/cut_outline.h"
 #include "core/layout/kept_places.h"
 #include "core/measure/outline_operations.h"
@@ -44,7 +45,10 @@ HeldPiece::HeldPiece(const Job& job, const Imposition& imposition, std::size_t s
     const PixelGrid& grid = imposition.grid;
     const double gap = job.sheets.scissor_gap_mm;
     const auto shapeAt = [&](const PlacedRegion& each) {
-        return shapeOf(withTab(imposition.cuts[each.print], each, grid), gap);
+        // A key that is held down lets go and takes up again for every step.
+        return *remembered(
+            "held shape", [](const Outline& outline, double gap_mm) { return shapeOf(outline, gap_mm); },
+            withTab(imposition.cuts[each.print], each, grid), gap);
     };
     const PlacedRegion& held = on.regions.at(part);
     shape_ = shapeAt(held);

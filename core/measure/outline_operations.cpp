@@ -128,6 +128,9 @@ Outline shared(const Outline& a, const Outline& b) { return combined(ClipperLib:
 
 Outline offset(const Outline& outline, double by_mm, Corners corners) {
     if (by_mm == 0) return outline;
+    // So much taken off leaves nothing; the library would take seconds to find that out.
+    const RectMm box = bounds(outline);
+    if (-2 * by_mm > std::min(box.width, box.height)) return {};
     // Finer than other curves: a margin that was asked is kept to a hundredth of a millimetre.
     constexpr double arc_mm = 0.005;
     constexpr double mitre_limit = 20;  // keeps all but needles sharp

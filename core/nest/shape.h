@@ -53,5 +53,12 @@ struct NestShape {
 inline double nestGrowth(double gap_mm) { return gap_mm > 0 ? gap_mm / 2 + 0.002 : 0; }
 
 NestShape shapeOf(const Outline& outline, double gap_mm);
+/// What one holds, for a cache; its rings and lists, nearly.
+inline std::size_t bytesOf(const NestShape& shape) {
+    std::size_t corners = 0;
+    for (const Ring& ring : shape.outline.rings) corners += ring.size();
+    return corners * (sizeof(PointMm) + sizeof(Side) + sizeof(PlacedEdge)) +
+           shape.poles.size() * sizeof(Pole);
+}
 
 }  // namespace tympan

@@ -13,8 +13,7 @@ seconds secondsOf(double minutes) { return seconds{static_cast<long>(minutes * 6
 bool isOpen(const RunState& state, const Task& task) { return !isDone(state, task.id); }
 
 /// Since when a wait goes on, or when a task ended.
-std::optional<Moment> reached(const RunState& state, const std::map<std::string, Moment>& waits,
-                              const Task& before, bool begin) {
+std::optional<Moment> reached(const RunState& state, const Waits& waits, const Task& before, bool begin) {
     if (const auto done = state.past.done.find(before.id); done != state.past.done.end())
         return begin ? done->second.from : done->second.to;
     const auto waiting = waits.find(before.id);
@@ -26,8 +25,7 @@ std::optional<Moment> reached(const RunState& state, const std::map<std::string,
 
 }  // namespace
 
-std::optional<Moment> mayBegin(const RunState& state, const Task& task) {
-    const auto waits = waitsUnderWay(state);
+std::optional<Moment> mayBegin(const RunState& state, const Waits& waits, const Task& task) {
     Moment from{};
     for (const Tie& tie : task.after) {
         const Task& before = state.tasks[tie.task];
@@ -42,9 +40,8 @@ std::optional<Moment> mayBegin(const RunState& state, const Task& task) {
     return from;
 }
 
-std::optional<Deadline> deadlineOf(const RunState& state, const Task& task) {
+std::optional<Deadline> deadlineOf(const RunState& state, const Waits& waits, const Task& task) {
     std::optional<Deadline> until;
-    const auto waits = waitsUnderWay(state);
     for (const Tie& tie : task.after) {
         if (!tie.most_min) continue;
         const auto at = reached(state, waits, state.tasks[tie.task], tie.from_begin);
@@ -60,8 +57,9 @@ Now nowOf(const RunState& state, const Plan& plan, Moment now) {
     for (const auto& [id, span] : state.past.under_way)
         if (findTask(state, id))
             return {Now::Kind::hands, id, span.from, {}};  // in time: it was to be begun by then
+    const Waits waits = waitsUnderWay(state);
     // What is held for so long and no longer, or is in the oven, nobody leaves.
-    for (const auto& [id, from] : waitsUnderWay(state))
+    for (const auto& [id, from] : waits)
         if (const Task& task = *findTask(state, id); task.attended)
             return {Now::Kind::wait, id, from + secondsOf(task.usual_min), {}};
     std::optional<Now> best;
@@ -70,8 +68,8 @@ Now nowOf(const RunState& state, const Plan& plan, Moment now) {
     for (std::size_t i = 0; i < plan.tasks.size(); ++i) {
         const Task& task = plan.tasks[i];
         if (!task.hands || !isOpen(state, task)) continue;
-        const auto may = mayBegin(state, task);
-        const auto deadline = deadlineOf(state, task);
+        const auto may = mayBegin(state, waits, task);
+        const auto deadline = deadlineOf(state, waits, task);
         const std::optional<Moment> until = deadline ? std::optional(deadline->at) : std::nullopt;
         const Basis basis = deadline ? deadline->basis : Basis::guess;
         if (!later || plan.times[i].from < later->from)
@@ -89,7 +87,7 @@ Now nowOf(const RunState& state, const Plan& plan, Moment now) {
     }
     // What is due goes first; then what has been waited for long enough, which somebody must look at.
     if (best && best->until) return *best;
-    for (const auto& [id, from] : waitsUnderWay(state)) {
+    for (const auto& [id, from] : waits) {
         const Task& task = *findTask(state, id);
         const auto look = state.look_at.find(id);
         const Moment end = look != state.look_at.end() ? look->second : from + secondsOf(task.usual_min);
@@ -98,7 +96,7 @@ Now nowOf(const RunState& state, const Plan& plan, Moment now) {
     if (best) return *best;
     // A wait that ends before the next work is what one waits for.
     std::optional<Now> wait;
-    for (const auto& [id, from] : waitsUnderWay(state)) {
+    for (const auto& [id, from] : waits) {
         const Task& task = *findTask(state, id);
         const auto look = state.look_at.find(id);
         const Moment end = look != state.look_at.end() ? look->second : from + secondsOf(task.usual_min);
@@ -114,7 +112,7 @@ Now nowOf(const RunState& state, const Plan& plan, Moment now) {
 std::vector<Alarm> alarmsOf(const RunState& state, const Plan& plan) {
     constexpr seconds warning{30};
     std::vector<Alarm> alarms;
-    const auto waits = waitsUnderWay(state);
+    const Waits waits = waitsUnderWay(state);
     for (const auto& [id, from] : waits) {
         const Task& task = *findTask(state, id);
         const auto look = state.look_at.find(id);
@@ -124,10 +122,10 @@ std::vector<Alarm> alarmsOf(const RunState& state, const Plan& plan) {
     }
     for (const Task& task : plan.tasks) {
         if (!isOpen(state, task) || state.past.under_way.contains(task.id)) continue;
-        const auto deadline = deadlineOf(state, task);
+        const auto deadline = deadlineOf(state, waits, task);
         if (!deadline || !task.hands) continue;
         const Moment until = deadline->at;
-        const auto may = mayBegin(state, task);
+        const auto may = mayBegin(state, waits, task);
         // A while before, when there is one.
         const bool time_enough = may && until - *may > 4 * warning;
         alarms.push_back({Alarm::Kind::must, time_enough ? until - warning : until, task.id});

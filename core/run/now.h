@@ -36,10 +36,10 @@ struct Deadline {
     Moment at;
     Basis basis = Basis::guess;
 };
-/// By what has been done; nothing when there is no deadline.
-std::optional<Deadline> deadlineOf(const RunState& state, const Task& task);
+/// By what has been done; nothing when there is no deadline. `waits`: those under way.
+std::optional<Deadline> deadlineOf(const RunState& state, const Waits& waits, const Task& task);
 /// From when on it may be begun; nothing while something before it is not done.
-std::optional<Moment> mayBegin(const RunState& state, const Task& task);
+std::optional<Moment> mayBegin(const RunState& state, const Waits& waits, const Task& task);
 
 /// Deadlines that one takes on by beginning a task: how soon what comes after it must follow. They are said
 /// before it is begun.

@@ -173,8 +173,8 @@ void apply(RunState& state, const Event& event) {
     }
 }
 
-std::map<std::string, Moment> waitsUnderWay(const RunState& state) {
-    std::map<std::string, Moment> waits;
+Waits waitsUnderWay(const RunState& state) {
+    Waits waits;
     for (const Task& task : state.tasks) {
         if (task.hands || isDone(state, task.id)) continue;
         Moment from{};

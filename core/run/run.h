@@ -52,8 +52,10 @@ void apply(RunState& state, const Event& event);
 const Task* findTask(const RunState& state, const std::string& id);
 inline bool isDone(const RunState& state, const std::string& id) { return state.past.done.contains(id); }
 
-/// Which waits have begun, and when: all that they come after is done. By id.
-std::map<std::string, Moment> waitsUnderWay(const RunState& state);
+/// Which waits have begun, and when, by id.
+using Waits = std::map<std::string, Moment>;
+/// Those of which all is done that they come after. It looks at every task: ask once, and pass it on.
+Waits waitsUnderWay(const RunState& state);
 
 /// The run's plan from now on: what is done stays, what waits goes on, the rest follows within the hours.
 /// `taken`: when the hands are at another job.

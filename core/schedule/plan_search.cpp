@@ -100,8 +100,8 @@ FoundPlan bestPlan(const PlanProblem& problem, const PlanLimits& limits, const P
     auto least = costOf(problem, best);
     Random random(limits.seed);
     int without = 0;
-    // A try takes as long as the square of a job's sittings, and gains less in a large one: of 300 pieces none
-    // of sixty tries ended a minute earlier.
+    // A try takes as long as the square of a job's sittings, and gains less in a large one: of 300 pieces
+    // none of sixty tries ended a minute earlier.
     const double sittings = std::max(1.0, static_cast<double>(count));
     const int most = static_cast<int>(std::min(60'000 / sittings, 60e6 / (sittings * sittings)));
     const int tried = std::min(limits.tries, most), patience = std::min(limits.patience, most / 3 + 40);

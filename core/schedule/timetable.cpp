@@ -170,7 +170,8 @@ Seconds Timetable::conflictAt(const Sitting& s, Seconds at, bool any_hours) cons
                 return next == free_.end() ? no_moment : next->first - s.offsets[k];
         }
         if (task.takesHands())
-            if (const Seconds free = hands_.freeFrom(from, to - from); free != from) return free - s.offsets[k];
+            if (const Seconds free = hands_.freeFrom(from, to - from); free != from)
+                return free - s.offsets[k];
         if (const auto until = placeTakenUntil(task, from, to)) return *until - s.offsets[k];
         if (const auto taken = faceTaken(task, from, to)) return taken->second - s.offsets[k];
     }

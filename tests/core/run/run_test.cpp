@@ -193,7 +193,7 @@ TEST(Alarms, sayWhatOneMayAndWhatOneMust) {
                                    [](const Alarm& a) { return a.kind == Alarm::Kind::must; });
     ASSERT_NE(must, alarms.end()) << "laid while it is wet";
     EXPECT_LE(must->at, now + minutes{5});
-    EXPECT_EQ(deadlineOf(state, *findTask(state, "2.1.lay"))->at, now + minutes{5});
+    EXPECT_EQ(deadlineOf(state, waitsUnderWay(state), *findTask(state, "2.1.lay"))->at, now + minutes{5});
     // Said before the coat is begun: what must follow, and how soon.
     const RunState before = stateOf(runOf({"gel-rub-off"}));
     const auto ahead = deadlinesAhead(before, "2.1.coat");
