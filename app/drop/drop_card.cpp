@@ -79,7 +79,7 @@ DropCard::DropCard(QWidget* parent) : QFrame(parent) {
     on_ = new QLineEdit;
     on_->setObjectName(QStringLiteral("card-on"));
     on_->setAccessibleName(tr("What is it going on?"));
-    on_->setPlaceholderText(tr("a plank, a canvas, a cotton bag…"));
+    on_->setPlaceholderText(tr("plank, canvas, cotton bag…"));
     on_->setFixedWidth(208);
     material_ = new QComboBox;
     material_->setObjectName(QStringLiteral("card-material"));
@@ -164,7 +164,7 @@ void DropCard::hang() {
     for (const ArtworkPtr& artwork : artworks_) {
         NewPiece piece;
         piece.artwork = artwork;
-        piece.object.name = on_->text().trimmed().toStdString();
+        piece.object.name = nameOfObject(on_->text());
         piece.object.ground = ground_->colour();
         piece.object.material =
             findMaterial(shippedMaterials(), material_->currentData().toString().toStdString());

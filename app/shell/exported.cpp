@@ -2,6 +2,7 @@
 
 #include <QObject>
 
+#include "app/shell/finding_words.h"
 #include "app/shell/words.h"
 
 namespace tympan::app {

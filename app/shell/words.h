@@ -1,19 +1,16 @@
 #pragma once
 #include <QString>
 
-#include "core/inspect/finding.h"
 #include "core/job/turns.h"
+#include "core/method/finder.h"
 
 namespace tympan::app {
 
-// What the core says, as sentences for makers, in their unit.
+// What the core says, in words for makers and in their unit; findings have a file of their own.
 
 QString lengthText(double mm, Unit unit);
 /// "176 × 226 mm"
 QString sizeText(const SizeMm& size, Unit unit);
-QString sentence(const Finding& finding, Unit unit);
-/// What a finding's remedy is called: "Make it 199.9 × 150 mm"; empty where there is none.
-QString remedyText(const Finding& finding, Unit unit);
 /// "mirrored" or "not mirrored".
 QString mirroredText(Mirrored mirrored);
 /// Why the print is mirrored or not, as one sentence.
@@ -22,6 +19,8 @@ QString mirroringSentence(const std::vector<Turn>& turns);
 QString whyMirrored(const std::vector<Turn>& turns);
 /// What each answer of a choice is called.
 QString shapeName(ShapeKind kind);
+/// An object's name as sentences take it: what is typed as "a canvas" is the canvas.
+std::string nameOfObject(const QString& typed);
 QString measureName(std::string_view measure);
 QString needName(const std::string& need);
 /// "about 16 hours (11 to 52)"

@@ -3,6 +3,7 @@
 #include <QHBoxLayout>
 #include <QScrollArea>
 
+#include "app/shell/finding_words.h"
 #include "app/shell/job_store.h"
 #include "app/shell/theme.h"
 #include "app/shell/words.h"

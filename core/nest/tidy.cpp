@@ -93,9 +93,14 @@ void NestSearch::tidyUp() {
     const bool sheet = std::max(box.width, box.height) <= longest_sheet * std::min(box.width, box.height);
     const bool equal = largest->size <= nearly_equal * smallest->size;
     double least = sheet && equal ? 1 : as_much * extent;
+    const auto mayTurn = [&](double turn) {
+        return turn == 0 || (problem_.turning != Turning::none &&
+                             std::ranges::all_of(
+                                 shapes_, [&](const NestShape& shape) { return shape.most_turn >= turn; }));
+    };
     for (const RectMm& room : rowRooms(room_))
         for (const double turn : {0.0, 90.0}) {
-            if (turn != 0 && problem_.turning == Turning::none) continue;
+            if (!mayTurn(turn)) continue;
             const auto rows = inRows(room, turn);
             if (!rows) continue;
             Separation check(shapes_, rooms(count), problem_.turning, 1);

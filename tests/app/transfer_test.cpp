@@ -9,6 +9,7 @@
 
 #include <gmock/gmock.h>
 
+#include "app/shell/finding_words.h"
 #include "app/shell/words.h"
 #include "app/stations/transfer/strip_view.h"
 #include "app/stations/transfer/table_view.h"

@@ -7,6 +7,7 @@
 
 #include "app/rule/station_rule.h"
 #include "app/shell/exported.h"
+#include "app/shell/finding_words.h"
 #include "app/shell/theme.h"
 #include "app/shell/words.h"
 #include "app/widgets/choice_row.h"

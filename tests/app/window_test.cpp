@@ -65,7 +65,7 @@ TEST_F(Window, aDroppedPictureAsksThreeThingsAndHangsOnTheLine) {
     EXPECT_EQ(find<QLabel>("card-title")->text(), QStringLiteral("Moth"));
     EXPECT_EQ(find<QLineEdit>("card-width")->text(), QStringLiteral("76.2 mm"))
         << "as the file's own resolution says";
-    QTest::keyClicks(find("card-on"), QStringLiteral("cotton bag"));
+    QTest::keyClicks(find("card-on"), QStringLiteral("a cotton bag"));
     type("card-width", "12 cm");
     EXPECT_EQ(find<QLineEdit>("card-height")->text(), QStringLiteral("80 mm"));
     click("card-printer-inkjet");
@@ -83,7 +83,7 @@ TEST_F(Window, aDroppedPictureAsksThreeThingsAndHangsOnTheLine) {
     EXPECT_EQ(piece().name, "Moth");
     EXPECT_NEAR(piece().size.width, 120, 1e-9);
     EXPECT_EQ(piece().method->id, "tissue-overlay");
-    EXPECT_EQ(objectOf(job(), piece()).name, "cotton bag");
+    EXPECT_EQ(objectOf(job(), piece()).name, "cotton bag") << "sentences put their own article";
     EXPECT_FALSE(find("card")->isVisible());
 }
 

@@ -157,8 +157,7 @@ WhatPanel::WhatPanel(JobStore& store, RenderService& service) : ObjectPanel(stor
     outer->addStretch(1);
 
     connect(name_, &QLineEdit::editingFinished, this, [this] {
-        editObject(tr("name the object"),
-                   [&](Object& object) { object.name = name_->text().trimmed().toStdString(); });
+        editObject(tr("name the object"), [&](Object& object) { object.name = nameOfObject(name_->text()); });
     });
     connect(ground_, &ColourButton::picked, this, [this](const Rgb8& colour) {
         editObject(tr("change the object's colour"), [&](Object& object) { object.ground = colour; });

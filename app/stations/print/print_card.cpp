@@ -5,6 +5,7 @@
 #include <QLocale>
 #include <QSpinBox>
 
+#include "app/shell/finding_words.h"
 #include "app/shell/words.h"
 #include "app/stations/print/print_follow.h"
 #include "app/widgets/tray_parts.h"

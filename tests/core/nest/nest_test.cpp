@@ -1,97 +1,15 @@
 #include "core/nest/nest.h"
 
 #include <chrono>
-#include <cmath>
-#include <set>
 
 #include <gmock/gmock.h>
 #include <rapidcheck/gtest.h>
 
 #include "core/base/error.h"
-#include "core/measure/outline_operations.h"
-#include "core/nest/nest_json.h"
+#include "tests/support/nests.h"
 
 using namespace tympan;
-using testing::HasSubstr;
-
-namespace {
-
-Outline box(double width, double height) { return rectangleOutline({0, 0, width, height}); }
-
-/// A star-like outline with as many corners as that, about the origin.
-Outline jagged(const std::vector<double>& radii) {
-    Ring ring;
-    for (std::size_t i = 0; i < radii.size(); ++i) {
-        const double angle =
-            2 * 3.14159265358979 * static_cast<double>(i) / static_cast<double>(radii.size());
-        ring.push_back({radii[i] * std::cos(angle), radii[i] * std::sin(angle)});
-    }
-    return tidied({ring});
-}
-
-Outline laid(const NestProblem& problem, const NestPlace& place) {
-    return moved(rotated(problem.pieces[place.piece].outline, place.rotation_deg), place.at);
-}
-
-/// How far apart two shapes are that share nothing: somewhere a corner of one is nearest.
-double apart(const Outline& a, const Outline& b) {
-    double least = 1e9;
-    for (const auto& [from, to] : {std::pair(&a, &b), std::pair(&b, &a)})
-        for (const Ring& ring : from->rings)
-            for (const PointMm& corner : ring) least = std::min(least, distanceToEdge(*to, corner));
-    return least;
-}
-
-/// What is wrong with a layout, by areas of Clipper's alone: nothing of the search's own geometry. Lengths to
-/// a hundredth of a millimetre.
-std::string faultOf(const NestProblem& problem, const NestLayout& layout) {
-    constexpr double tolerance = 0.01;
-    std::set<std::pair<std::size_t, int>> seen;
-    std::size_t wanted = 0;
-    for (const NestPiece& piece : problem.pieces) wanted += static_cast<std::size_t>(piece.copies);
-    const Outline room = offset(problem.container, tolerance - problem.edge_gap_mm,
-                                tolerance > problem.edge_gap_mm ? Corners::sharp : Corners::round);
-    for (const auto& container : layout.containers) {
-        if (container.empty()) return "an empty container";
-        std::vector<Outline> grown, as_they_lie;
-        for (const NestPlace& place : container) {
-            if (!seen.insert({place.piece, place.copy}).second) return "a copy twice";
-            const double quarter = std::fmod(place.rotation_deg, 90);
-            if (problem.turning == Turning::none && place.rotation_deg != 0) return "turned";
-            if (problem.turning == Turning::quarter && quarter != 0) return "turned by less than a quarter";
-            const Outline at = laid(problem, place);
-            if (area(without(at, room)) > 1e-3) return "reaches out of the container";
-            if (apart(at, problem.container) < problem.edge_gap_mm - tolerance) return "too near to the edge";
-            as_they_lie.push_back(at);
-            // Half of the gap round each, less half of the tolerance: they must not share anything then.
-            grown.push_back(offset(at, (problem.gap_mm - tolerance) / 2));
-        }
-        for (std::size_t i = 0; i < grown.size(); ++i)
-            for (std::size_t j = i + 1; j < grown.size(); ++j)
-                if (area(shared(grown[i], grown[j])) > 1e-3 ||
-                    (problem.gap_mm > 0 &&
-                     apart(as_they_lie[i], as_they_lie[j]) < problem.gap_mm - tolerance))
-                    return "too near to each other";
-    }
-    for (const NestPlace& place : layout.unplaced)
-        if (!seen.insert({place.piece, place.copy}).second) return "unplaced, and placed";
-    if (seen.size() != wanted) return "a copy is missing";
-    if (problem.most_containers &&
-        layout.containers.size() > static_cast<std::size_t>(*problem.most_containers))
-        return "too many containers";
-    return {};
-}
-
-NestProblem problemOf(Outline container, std::vector<NestPiece> pieces) {
-    NestProblem problem;
-    problem.container = std::move(container);
-    problem.pieces = std::move(pieces);
-    return problem;
-}
-
-constexpr NestLimits few{20, 400, 1};
-
-}  // namespace
+using namespace tympan::tests;
 
 RC_GTEST_PROP(Nest, everyLayoutIsLegal, ()) {
     NestProblem problem;
@@ -117,6 +35,9 @@ RC_GTEST_PROP(Nest, everyLayoutIsLegal, ()) {
         problem.pieces.push_back(
             {std::to_string(i), moved(jagged(radii), {17.0 * i, -9}), *rc::gen::inRange(1, 4)});
     }
+    // A limit to turning counts where it is free.
+    if (problem.turning == Turning::free && *rc::gen::arbitrary<bool>())
+        for (NestPiece& piece : problem.pieces) piece.most_turn_deg = 20;
     std::vector<std::string> on_the_way;
     const NestLayout layout =
         nest(problem, {20, 120, static_cast<std::uint64_t>(*rc::gen::inRange(0, 99))},
@@ -285,127 +206,6 @@ TEST(Nest, endsInTimeAndWhenStopped) {
     EXPECT_LT(timed({60, 0, 1}, {stop.get_token(), {}}), 5) << "what there is so far is the answer";
 }
 
-TEST(NestJson, needlesThatAreLeftOfAMendedOutlineKeepTheirGap) {
-    const NestProblem problem =
-        readNestProblem("p.json", R"({"container":{"outline":[[0,0],[90,0],[90,70],[0,70]]},"gap_mm":1,
-            "rotations":"free","pieces":[
-            {"id":"a","outline":[[2,-8],[17,-24],[-18,-16],[-29,-23],[-1,-30],[-5,-3],[-29,14]],
-             "holes":[[[-40,-36],[-40,-40],[-40,-11],[-25,12],[-5,-25]]]},
-            {"id":"b","outline":[[-6,-23],[13,11],[-5,-20]]},
-            {"id":"c","outline":[[-16,-11],[-27,-10],[-26,-26],[11,-15],[10,5]]}]})")
-            .problem;
-    for (std::uint64_t seed = 1; seed < 11; ++seed)
-        EXPECT_EQ(faultOf(problem, nest(problem, {5, 40, seed})), "") << seed;
-}
-
-RC_GTEST_PROP(NestJson, outlinesOfAnyKindAreMendedOrRefusedByNameAndLieLegally, ()) {
-    // Crossing itself, corners twice, clockwise or not, of no area, with holes beyond it: whatever is drawn.
-    const auto ring = [](int most) {
-        std::string text = "[";
-        const int corners = *rc::gen::inRange(0, 9);
-        for (int i = 0; i < corners; ++i) {
-            const std::string corner = "[" + std::to_string(*rc::gen::inRange(-most, most)) + "," +
-                                       std::to_string(*rc::gen::inRange(-most, most)) + "]";
-            text += (i == 0 ? "" : ",") + corner;
-            if (*rc::gen::inRange(0, 5) == 0) text += "," + corner;
-        }
-        return text + "]";
-    };
-    std::string text =
-        R"({"container":{"outline":[[0,0],[90,0],[90,70],[0,70]]},"gap_mm":1,"rotations":"free","pieces":[)";
-    const int pieces = *rc::gen::inRange(1, 5);
-    for (int i = 0; i < pieces; ++i) {
-        text += (i == 0 ? "" : ",") + std::string(R"({"id":"p)") + std::to_string(i) + R"(","outline":)" +
-                ring(30);
-        if (*rc::gen::arbitrary<bool>()) text += R"(,"holes":[)" + ring(40) + "]";
-        text += "}";
-    }
-    text += "]}";
-    try {
-        const NestProblem problem = readNestProblem("p.json", text).problem;
-        RC_ASSERT(faultOf(problem, nest(problem, {5, 40, 1})) == "");
-    } catch (const Error& error) {
-        RC_ASSERT(error.file() == "p.json");
-        RC_ASSERT(error.wrong().find("piece \"p") != std::string::npos);
-        RC_ASSERT(!error.remedy().empty());
-    }
-}
-
-TEST(NestJson, readsWhatIsLockedFirstAndSpare) {
-    const std::string text = R"({"container":{"outline":[[0,0],[100,0],[100,100],[0,100]]},"pieces":[
-        {"id":"a","outline":[[0,0],[10,0],[10,10],[0,10]],"copies":2,"first":true,"spares":3}],
-        "locked":[[{"piece":"a","copy":1,"rotation_deg":90,"x_mm":50,"y_mm":40}]]})";
-    const NestProblem problem = readNestProblem("p.json", text).problem;
-    EXPECT_TRUE(problem.pieces[0].first);
-    EXPECT_EQ(problem.pieces[0].spares, 3);
-    ASSERT_EQ(problem.locked.size(), 1u);
-    EXPECT_EQ(problem.locked[0][0], (NestPlace{0, 1, 90, {50, 40}}));
-    const auto refused = [&](const std::string& from, const std::string& to) {
-        std::string wrong = text;
-        wrong.replace(wrong.find(from), from.size(), to);
-        EXPECT_THROW(readNestProblem("p.json", wrong), Error) << to;
-    };
-    refused("\"piece\":\"a\"", "\"piece\":\"b\"");
-    refused("\"copy\":1", "\"copy\":2");
-    refused("\"x_mm\":50", "\"x_mm\":1e300");
-    refused("\"x_mm\":50", "\"x_mm\":105");
-    refused("\"spares\":3", "\"spares\":-1");
-    refused("\"first\":true", "\"first\":1");
-}
-
-TEST(NestJson, readsMendsAndNames) {
-    const auto read = [](const std::string& text) { return readNestProblem("p.json", text); };
-    const ReadNestProblem good = read(
-        R"({"container":{"outline":[[0,0],[100,0],[100,50],[0,50]],"holes":[[[10,10],[20,10],[20,20],[10,20]]]},
-            "max_containers":null,"gap_mm":2,"rotations":"free",
-            "pieces":[{"id":"bow","outline":[[0,0],[10,10],[10,0],[0,10]]},
-                      {"id":"back","outline":[[0,0],[0,10],[10,10],[10,10],[10,0]],"copies":3}]})");
-    EXPECT_NEAR(area(good.problem.container), 4900, 1);
-    EXPECT_EQ(good.problem.turning, Turning::free);
-    EXPECT_EQ(good.problem.pieces[1].copies, 3);
-    EXPECT_NEAR(area(good.problem.pieces[1].outline), 100, 0.1) << "runs the other way, and a point twice";
-    ASSERT_EQ(good.notes.size(), 1u);
-    EXPECT_THAT(good.notes[0], testing::AllOf(HasSubstr("bow"), HasSubstr("crossed itself")));
-
-    const auto fault = [&](const std::string& text) {
-        try {
-            read(text);
-        } catch (const Error& error) {
-            return std::string(error.what());
-        }
-        return std::string("none");
-    };
-    const std::string square = R"("container":{"outline":[[0,0],[9,0],[9,9],[0,9]]})";
-    EXPECT_THAT(fault("{"), HasSubstr("not JSON"));
-    EXPECT_THAT(fault("[]"), HasSubstr("not a JSON object"));
-    EXPECT_THAT(fault("{" + square + "}"), HasSubstr("pieces"));
-    EXPECT_THAT(fault("{" + square + R"(,"pieces":[{"id":"a","outline":[[0,0],[1,1]]}]})"),
-                testing::AllOf(HasSubstr("piece \"a\""), HasSubstr("three points")));
-    EXPECT_THAT(fault("{" + square + R"(,"pieces":[{"id":"a","outline":[[0,0],[1,1],[2,2]]}]})"),
-                HasSubstr("no area"));
-    EXPECT_THAT(fault("{" + square + R"(,"pieces":[{"id":"a","outline":[[0,0],[1e9,1],[2,2]]}]})"),
-                HasSubstr("point 2"));
-    EXPECT_THAT(fault("{" + square + R"(,"gap_mm":-1,"pieces":[]})"), HasSubstr("gap_mm"));
-    EXPECT_THAT(fault("{" + square + R"(,"rotations":"some","pieces":[]})"), HasSubstr("rotations"));
-    EXPECT_THAT(fault("{" + square + R"(,"pieces":[{"id":"a","copies":1.5,"outline":[[0,0],[1,0],[1,1]]}]})"),
-                HasSubstr("copies"));
-    EXPECT_THAT(fault("{" + square +
-                      R"(,"pieces":[{"id":"a","outline":[[0,0],[1,0],[1,1]]},)"
-                      R"({"id":"a","outline":[[0,0],[1,0],[1,1]]}]})"),
-                HasSubstr("twice"));
-}
-
-TEST(NestJson, cutPathsLieWhereThePiecesDo) {
-    NestProblem problem = problemOf(box(100, 50), {{"<tag>", moved(box(20, 10), {5, 5}), 1}});
-    NestLayout layout;
-    layout.containers = {{NestPlace{0, 0, 90, {60, 0}}}};
-    const std::string svg = nestSvg(problem, layout);
-    EXPECT_THAT(svg, testing::AllOf(HasSubstr("width=\"100.000mm\""), HasSubstr("id=\"cut\""),
-                                    HasSubstr("id=\"keep\""), HasSubstr("&lt;tag>")));
-    // Turned by [c -s; s c], then moved: x from 60 - 15 to 60 - 5, y from 5 to 25.
-    for (const char* corner : {"45.000 5.000", "55.000 25.000"}) EXPECT_THAT(svg, HasSubstr(corner));
-}
-
 TEST(Nest, aPieceLargerThanEveryContainerIsLeftOver) {
     const NestProblem problem = problemOf(box(100, 100), {{"door", box(900, 2000), 1}});
     const NestLayout layout = nest(problem, {5, 200, 1});
@@ -462,32 +262,10 @@ TEST(Nest, howeverShortTheTimeThereIsAWholeLayout) {
     EXPECT_TRUE(nest(problem, limits).unplaced.empty());
 }
 
-TEST(NestJson, outlinesThatWouldTakeForeverAreSimplifiedOrRefusedByName) {
-    const auto problem = [](const std::string& outline, const std::string& holes = "") {
-        return "{\"container\":{\"outline\":[[0,0],[2000,0],[2000,2000],[0,2000]]" + holes +
-               "},\"pieces\":[{\"id\":\"a\",\"outline\":[" + outline + "]}]}";
-    };
-    std::string circle, scribble;
-    for (int i = 0; i < 100'000; ++i) {
-        const double turn = 2 * 3.14159265358979 * i / 100'000;
-        circle += (i > 0 ? ",[" : "[") + std::to_string(50 + 40 * std::cos(turn)) + "," +
-                  std::to_string(50 + 40 * std::sin(turn)) + "]";
-    }
-    const auto read = readNestProblem("p.json", problem(circle));
-    EXPECT_LT(read.problem.pieces[0].outline.rings[0].size(), 1000U);
-    EXPECT_NEAR(area(read.problem.pieces[0].outline), 3.14159265 * 1600, 1);
-    // From side to side a thousand times.
-    for (int i = 0; i < 1000; ++i)
-        scribble += (i > 0 ? ",[" : "[") + std::to_string(i % 2 * 900 + i * 17 % 89) + "," +
-                    std::to_string(i * 389 % 997) + "]";
-    EXPECT_THROW(readNestProblem("p.json", problem(scribble)), Error);
-    std::string holes = ",\"holes\":[";
-    for (int i = 0; i < 1000; ++i) {
-        const int x = 10 + i % 40 * 45, y = 10 + i / 40 * 45;
-        const auto at = [](int u, int v) { return "[" + std::to_string(u) + "," + std::to_string(v) + "]"; };
-        holes += (i > 0 ? ",[" : "[") + at(x, y) + "," + at(x + 20, y) + "," + at(x + 20, y + 20) + "," +
-                 at(x, y + 20) + "]";
-    }
-    const auto holed = readNestProblem("p.json", problem("[0,0],[30,0],[30,30],[0,30]", holes + "]"));
-    EXPECT_EQ(holed.problem.container.rings.size(), 1001U);
+TEST(Nest, rowsAreNotTurnedFartherThanTheirPiecesMay) {
+    // In rows of upright ones they would take a third less of the container.
+    NestProblem problem = problemOf(box(100, 300), {{"plate", box(60, 20), 12}});
+    problem.turning = Turning::free;
+    problem.pieces.front().most_turn_deg = 20;
+    EXPECT_EQ(faultOf(problem, nest(problem, few)), "");
 }
