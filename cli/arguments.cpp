@@ -20,10 +20,6 @@ namespace tympan::cli {
 
 namespace {
 
-[[noreturn]] void failUsage(const std::string& wrong, const std::string& remedy) {
-    throw Error(Error::Kind::usage, "", wrong, remedy);
-}
-
 double sizeOf(const std::string& option, const std::string& text) {
     const double mm = lengthOf(option, text);
     if (!limits::asked_mm.holds(mm))
@@ -57,6 +53,10 @@ LineArt lineArtOf(const std::string& text) {
 }
 
 }  // namespace
+
+void failUsage(const std::string& wrong, const std::string& remedy) {
+    throw Error(Error::Kind::usage, "", wrong, remedy);
+}
 
 double lengthOf(const std::string& option, const std::string& text) {
     const auto mm = parseLength(text, Unit::mm);

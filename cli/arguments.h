@@ -26,6 +26,9 @@ void addPrint(CommandLine& line);
 void addCalibrate(CommandLine& line);
 void addCheck(CommandLine& line);
 
+/// What was typed cannot be meant: says what is wrong and what to do. Throws Error (usage).
+[[noreturn]] void failUsage(const std::string& wrong, const std::string& remedy);
+
 /// Options that several subcommands share, as typed; empty means not given.
 struct PieceOptions {
     std::string picture, width, height, method = "gel-rub-off", ground;

@@ -20,10 +20,6 @@ struct Options {
 
 constexpr double stored_ppi = 300, known_scale = 4;
 
-[[noreturn]] void failUsage(const std::string& wrong, const std::string& remedy) {
-    throw Error(Error::Kind::usage, "", wrong, remedy);
-}
-
 /// A print of the picture and nothing else: no mirroring, no tone; what is see-through lies on white.
 Print plainPrint(const Options& options) {
     NewPiece piece;

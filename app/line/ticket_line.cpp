@@ -19,7 +19,7 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int ticket_width = 178, ticket_height = 92, ticket_gap = 12, left_margin = 16, top = 22,
+constexpr int ticket_width = 178, ticket_height = 92, ticket_gap = 12, left_margin = 16, line_top = 22,
               thumb_side = 46;
 
 /// The finished object at the size of a thumbnail.
@@ -94,7 +94,8 @@ double TicketLine::lineY(double x) const {
 
 QRect TicketLine::ticketRect(int index) const {
     const int x = left_margin + index * (ticket_width + ticket_gap) - offset_;
-    return {x, top - 4 + static_cast<int>(lineY(x + ticket_width / 2.0) - 8), ticket_width, ticket_height};
+    return {x, line_top - 4 + static_cast<int>(lineY(x + ticket_width / 2.0) - 8), ticket_width,
+            ticket_height};
 }
 
 void TicketLine::paintEvent(QPaintEvent*) {

@@ -13,27 +13,29 @@
 namespace tympan::app {
 
 namespace {
-QString tr(const char* words) { return QCoreApplication::translate("Ladder", words); }
+struct LadderText {
+    Q_DECLARE_TR_FUNCTIONS(Ladder)
+};
 }  // namespace
 
 std::optional<std::vector<double>> askLadder(QWidget* parent, double width_mm, Unit unit) {
     QDialog dialog(parent);
-    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("ladder"), tr("Size ladder"));
-    outer->addWidget(
-        quietLabel(tr("One picture in several widths in a row, to hold against the object before you "
-                      "choose. For looking, not for transfer.")));
+    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("ladder"), LadderText::tr("Size ladder"));
+    outer->addWidget(quietLabel(
+        LadderText::tr("One picture in several widths in a row, to hold against the object before you "
+                       "choose. For looking, not for transfer.")));
     auto* form = rows();
-    auto* smallest = new LengthEdit(QStringLiteral("ladder-smallest"), tr("Smallest width"));
-    auto* largest = new LengthEdit(QStringLiteral("ladder-largest"), tr("Largest width"));
+    auto* smallest = new LengthEdit(QStringLiteral("ladder-smallest"), LadderText::tr("Smallest width"));
+    auto* largest = new LengthEdit(QStringLiteral("ladder-largest"), LadderText::tr("Largest width"));
     auto* count = new QSpinBox;
     count->setObjectName(QStringLiteral("ladder-count"));
     count->setRange(2, 12);
     count->setValue(5);
     smallest->show(width_mm * 0.6, unit);
     largest->show(width_mm * 1.4, unit);
-    form->addRow(tr("Smallest"), smallest);
-    form->addRow(tr("Largest"), largest);
-    form->addRow(tr("How many"), count);
+    form->addRow(LadderText::tr("Smallest"), smallest);
+    form->addRow(LadderText::tr("Largest"), largest);
+    form->addRow(LadderText::tr("How many"), count);
     outer->addLayout(form);
     auto* widths = quietLabel({});
     widths->setObjectName(QStringLiteral("ladder-widths"));
@@ -50,7 +52,7 @@ std::optional<std::vector<double>> askLadder(QWidget* parent, double width_mm, U
     QObject::connect(largest, &LengthEdit::typed, &dialog, say);
     QObject::connect(count, &QSpinBox::valueChanged, &dialog, say);
     say();
-    takeOrLeave(dialog, QStringLiteral("ladder-save"), tr("Save it as PDF…"));
+    takeOrLeave(dialog, QStringLiteral("ladder-save"), LadderText::tr("Save it as PDF…"));
     if (dialog.exec() != QDialog::Accepted) return {};
     return now();
 }

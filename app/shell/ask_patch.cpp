@@ -19,7 +19,9 @@ namespace tympan::app {
 
 namespace {
 
-QString tr(const char* words) { return QCoreApplication::translate("Patch", words); }
+struct PatchText {
+    Q_DECLARE_TR_FUNCTIONS(Patch)
+};
 
 constexpr double look_px = 3e5;
 
@@ -27,17 +29,17 @@ constexpr double look_px = 3e5;
 
 std::optional<PatchSpot> askPatch(QWidget* parent, Job job, Piece piece, RenderService& service) {
     QDialog dialog(parent);
-    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("patch"), tr("Mend a spot"));
-    outer->addWidget(quietLabel(
-        tr("One spot of the picture again, its surroundings faint to line it up by. Click where the hole or "
-           "the gap is, on the picture as it looks when finished.")));
+    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("patch"), PatchText::tr("Mend a spot"));
+    outer->addWidget(quietLabel(PatchText::tr(
+        "One spot of the picture again, its surroundings faint to line it up by. Click where the hole or "
+        "the gap is, on the picture as it looks when finished.")));
     auto* picker = new SpotPicker(printSizeOf(job, piece));
     picker->setObjectName(QStringLiteral("patch-spot"));
     outer->addWidget(picker, 1);
     auto* form = rows();
-    auto* side = new LengthEdit(QStringLiteral("patch-side"), tr("How wide and high"));
+    auto* side = new LengthEdit(QStringLiteral("patch-side"), PatchText::tr("How wide and high"));
     side->show(PatchSpot{}.side_mm, job.unit);
-    form->addRow(tr("How wide and high"), side);
+    form->addRow(PatchText::tr("How wide and high"), side);
     outer->addLayout(form);
     const auto now = [=] { return std::clamp(side->value(), least_patch_mm, most_patch_mm); };
     const auto say = [=, unit = job.unit] {
@@ -58,7 +60,7 @@ std::optional<PatchSpot> askPatch(QWidget* parent, Job job, Piece piece, RenderS
                 if (picker) picker->setPicture(seen);
             };
         });
-    takeOrLeave(dialog, QStringLiteral("patch-save"), tr("Save it as PDF…"));
+    takeOrLeave(dialog, QStringLiteral("patch-save"), PatchText::tr("Save it as PDF…"));
     const bool taken = dialog.exec() == QDialog::Accepted;
     service.cancel(QStringLiteral("patch"));
     if (!taken) return {};

@@ -16,7 +16,7 @@ namespace tympan::app {
 namespace {
 
 constexpr int soon_ms = 3000, most_recent = 8, preview_side = 256;
-const QString view = QStringLiteral("job file"), keeping = QStringLiteral("keep work"),
+const QString files_view = QStringLiteral("job file"), keeping = QStringLiteral("keep work"),
               recent_key = QStringLiteral("recent-jobs");
 
 std::filesystem::path recoveryFolder() {
@@ -70,7 +70,7 @@ JobFiles::JobFiles(JobStore& store, RenderService& service, QObject* parent)
         // Without a sentence a later request took its place.
         if (failed == keeping && !sentence.isEmpty())
             emit ended(false, tr("Autosave failed: %1").arg(sentence));
-        else if (failed == view) {
+        else if (failed == files_view) {
             emit ended(false, sentence.isEmpty() ? tr("Stopped. Nothing was changed.") : sentence);
             turnIsOver();
         }
@@ -117,7 +117,7 @@ bool JobFiles::unsaved() const {
     return !(store_.job() == saved_) && !(store_.job().pieces.empty() && file_.isEmpty());
 }
 
-void JobFiles::stop() { service_.cancel(view); }
+void JobFiles::stop() { service_.cancel(files_view); }
 
 void JobFiles::begin() {
     store_.begin();
@@ -155,20 +155,21 @@ void JobFiles::take(ReadJob read, const QString& file, const QString& said) {
 void JobFiles::open(const QString& name) {
     inTurn([this, file = QFileInfo(name).absoluteFilePath(), before = store_.job()] {
         emit started(tr("Opening %1").arg(QFileInfo(file).fileName()));
-        service_.request(view, [this, file, before](const std::stop_token& stop) -> RenderService::Finish {
-            return [this, file, before, read = openJobFile(path(file), {stop, {}})] {
-                if (store_.job() != before && unsaved()) {
-                    emit ended(false,
-                               tr("%1 was not opened: the job here has changed meanwhile. Open it again.")
-                                   .arg(QFileInfo(file).fileName()));
-                } else {
-                    giveUp();
-                    take(read, file, {});
-                    if (read.faults.empty()) remember(file);
-                }
-                turnIsOver();
-            };
-        });
+        service_.request(
+            files_view, [this, file, before](const std::stop_token& stop) -> RenderService::Finish {
+                return [this, file, before, read = openJobFile(path(file), {stop, {}})] {
+                    if (store_.job() != before && unsaved()) {
+                        emit ended(false,
+                                   tr("%1 was not opened: the job here has changed meanwhile. Open it again.")
+                                       .arg(QFileInfo(file).fileName()));
+                    } else {
+                        giveUp();
+                        take(read, file, {});
+                        if (read.faults.empty()) remember(file);
+                    }
+                    turnIsOver();
+                };
+            });
     });
 }
 
@@ -187,7 +188,7 @@ void JobFiles::saveAs(const QString& name) {
             QMetaObject::invokeMethod(this, [this, part] { emit progressed(part); });
         };
         service_.request(
-            view,
+            files_view,
             [this, job, file, sink](const std::stop_token& stop) -> RenderService::Finish {
                 const QByteArray preview = previewOf(job, {stop, {}});
                 saveJobFile(path(file), job,
@@ -237,7 +238,7 @@ std::vector<LeftWork> JobFiles::leftOver() const { return leftWork(recoveryFolde
 void JobFiles::recover(const LeftWork& left) {
     inTurn([this, left] {
         emit started(tr("Opening the work that was left"));
-        service_.request(view, [this, left](const std::stop_token& stop) -> RenderService::Finish {
+        service_.request(files_view, [this, left](const std::stop_token& stop) -> RenderService::Finish {
             return [this, left, read = openLeftWork(left, {stop, {}})] {
                 take(read, QString::fromStdString(left.file.string()),
                      tr("The work is here as it was. It is not saved yet."));

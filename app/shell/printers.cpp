@@ -10,7 +10,9 @@ namespace tympan::app {
 namespace {
 
 const QString shop = QStringLiteral("shop");
-QString tr(const char* text) { return QCoreApplication::translate("printers", text); }
+struct PrintersText {
+    Q_DECLARE_TR_FUNCTIONS(Printers)
+};
 
 }  // namespace
 
@@ -21,11 +23,11 @@ QStringList printerChoices() {
 }
 
 QString printerChoiceText(const QString& choice) {
-    if (choice == QStringLiteral("laser")) return tr("laser printer");
-    if (choice == QStringLiteral("inkjet")) return tr("inkjet printer");
-    if (choice == QStringLiteral("sublimation")) return tr("printer with sublimation ink");
-    if (choice == QStringLiteral("white-toner")) return tr("printer with white toner");
-    return tr("copy shop");
+    if (choice == QStringLiteral("laser")) return PrintersText::tr("laser printer");
+    if (choice == QStringLiteral("inkjet")) return PrintersText::tr("inkjet printer");
+    if (choice == QStringLiteral("sublimation")) return PrintersText::tr("printer with sublimation ink");
+    if (choice == QStringLiteral("white-toner")) return PrintersText::tr("printer with white toner");
+    return PrintersText::tr("copy shop");
 }
 
 Printer printerOfChoice(const QString& choice) {
@@ -46,8 +48,8 @@ Printer printerOfChoice(const QString& choice) {
 QString printingText(const Needs::Printing& printing) {
     QStringList names;
     for (const std::string& name : printing.pieces) names << QString::fromStdString(name);
-    const QString sheets = printing.sheets > 1    ? tr("%1 sheets, ").arg(printing.sheets)
-                           : printing.sheets == 1 ? tr("one sheet, ")
+    const QString sheets = printing.sheets > 1    ? PrintersText::tr("%1 sheets, ").arg(printing.sheets)
+                           : printing.sheets == 1 ? PrintersText::tr("one sheet, ")
                                                   : QString();
     return QStringLiteral("%1: %2%3: %4")
         .arg(QString::fromStdString(printing.printer), sheets, QString::fromStdString(printing.carrier),

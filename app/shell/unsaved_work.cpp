@@ -10,22 +10,27 @@
 namespace tympan::app {
 
 namespace {
-QString tr(const char* words) { return QCoreApplication::translate("UnsavedWork", words); }
+struct UnsavedWorkText {
+    Q_DECLARE_TR_FUNCTIONS(UnsavedWork)
+};
 }  // namespace
 
 void afterSaving(QWidget& window, JobFiles& files, FileDialogs& dialogs, const QString& job,
                  const std::function<void()>& then) {
     if (!files.unsaved()) return then();
-    auto* box = new QMessageBox(QMessageBox::NoIcon, tr("Not saved yet"),
-                                tr("\u201c%1\u201d has changes that are not saved.").arg(job),
-                                QMessageBox::NoButton, &window);
+    auto* box =
+        new QMessageBox(QMessageBox::NoIcon, UnsavedWorkText::tr("Not saved yet"),
+                        UnsavedWorkText::tr("\u201c%1\u201d has changes that are not saved.").arg(job),
+                        QMessageBox::NoButton, &window);
     box->setObjectName(QStringLiteral("unsaved-box"));
     box->setAttribute(Qt::WA_DeleteOnClose);
-    QPushButton* save = box->addButton(tr("Save it"), QMessageBox::AcceptRole);
+    QPushButton* save = box->addButton(UnsavedWorkText::tr("Save it"), QMessageBox::AcceptRole);
     save->setObjectName(QStringLiteral("unsaved-save"));
-    QPushButton* leave = box->addButton(tr("Leave it unsaved"), QMessageBox::DestructiveRole);
+    QPushButton* leave =
+        box->addButton(UnsavedWorkText::tr("Leave it unsaved"), QMessageBox::DestructiveRole);
     leave->setObjectName(QStringLiteral("unsaved-leave"));
-    box->addButton(tr("Stay here"), QMessageBox::RejectRole)->setObjectName(QStringLiteral("unsaved-stay"));
+    box->addButton(UnsavedWorkText::tr("Stay here"), QMessageBox::RejectRole)
+        ->setObjectName(QStringLiteral("unsaved-stay"));
     QObject::connect(box, &QMessageBox::buttonClicked, &window,
                      [&window, &files, &dialogs, save, leave, then](QAbstractButton* clicked) {
                          // What is left stays kept until something else has taken its place.
@@ -50,18 +55,18 @@ void offerLeftWork(QWidget& window, JobFiles& files) {
     const std::vector<LeftWork> left = files.leftOver();
     if (left.empty()) return;
     const LeftWork& newest = left.front();
-    auto* box =
-        new QMessageBox(QMessageBox::NoIcon, tr("Work from last time"),
-                        tr("Last time Tympan ended before \u201c%1\u201d was saved. The work is still here.")
-                            .arg(QString::fromStdString(newest.name)),
-                        QMessageBox::NoButton, &window);
+    auto* box = new QMessageBox(
+        QMessageBox::NoIcon, UnsavedWorkText::tr("Work from last time"),
+        UnsavedWorkText::tr("Last time Tympan ended before \u201c%1\u201d was saved. The work is still here.")
+            .arg(QString::fromStdString(newest.name)),
+        QMessageBox::NoButton, &window);
     box->setObjectName(QStringLiteral("left-box"));
     box->setAttribute(Qt::WA_DeleteOnClose);
-    QPushButton* open = box->addButton(tr("Open it"), QMessageBox::AcceptRole);
+    QPushButton* open = box->addButton(UnsavedWorkText::tr("Open it"), QMessageBox::AcceptRole);
     open->setObjectName(QStringLiteral("left-open"));
-    box->addButton(tr("Ask again next time"), QMessageBox::RejectRole)
+    box->addButton(UnsavedWorkText::tr("Ask again next time"), QMessageBox::RejectRole)
         ->setObjectName(QStringLiteral("left-later"));
-    QPushButton* drop = box->addButton(tr("Throw it away"), QMessageBox::DestructiveRole);
+    QPushButton* drop = box->addButton(UnsavedWorkText::tr("Throw it away"), QMessageBox::DestructiveRole);
     drop->setObjectName(QStringLiteral("left-drop"));
     QObject::connect(box, &QMessageBox::buttonClicked, &window,
                      [&files, open, drop, newest](QAbstractButton* clicked) {

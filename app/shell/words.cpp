@@ -12,7 +12,9 @@ namespace tympan::app {
 
 namespace {
 
-QString tr(const char* text) { return QCoreApplication::translate("words", text); }
+struct WordsText {
+    Q_DECLARE_TR_FUNCTIONS(Words)
+};
 
 /// A measure stays on one line with its unit.
 QString unbroken(QString measure) { return measure.replace(QLatin1Char(' '), QChar::Nbsp); }
@@ -35,7 +37,7 @@ QString sizeText(const SizeMm& size, Unit unit) {
 }
 
 QString mirroredText(Mirrored mirrored) {
-    return mirrored == Mirrored::yes ? tr("mirrored") : tr("not mirrored");
+    return mirrored == Mirrored::yes ? WordsText::tr("mirrored") : WordsText::tr("not mirrored");
 }
 
 QString mirroringSentence(const std::vector<Turn>& turns) {
@@ -43,12 +45,12 @@ QString mirroringSentence(const std::vector<Turn>& turns) {
     const auto on_the_way = std::count_if(
         turns.begin(), turns.end(), [](const Turn& turn) { return turn.why != Turn::Why::already_reversed; });
     const bool came_mirrored = on_the_way != static_cast<std::ptrdiff_t>(turns.size());
-    const QString first = came_mirrored ? tr("It came mirrored and is turned back. ") : QString();
-    if (on_the_way == 0) return first + tr("Laid face up, so printed as it reads.");
-    if (on_the_way == 1) return first + tr("Turned over once, so printed mirrored.");
+    const QString first = came_mirrored ? WordsText::tr("It came mirrored and is turned back. ") : QString();
+    if (on_the_way == 0) return first + WordsText::tr("Laid face up, so printed as it reads.");
+    if (on_the_way == 1) return first + WordsText::tr("Turned over once, so printed mirrored.");
     return first + (on_the_way % 2 != 0
-                        ? tr("Turned over %1 times, so printed mirrored.").arg(on_the_way)
-                        : tr("Turned over %1 times, so printed as it reads.").arg(on_the_way));
+                        ? WordsText::tr("Turned over %1 times, so printed mirrored.").arg(on_the_way)
+                        : WordsText::tr("Turned over %1 times, so printed as it reads.").arg(on_the_way));
 }
 
 namespace {
@@ -58,9 +60,9 @@ QString turnText(const Turn& turn) {
         case Turn::Why::method:
             return text(turn.words);
         case Turn::Why::seen_through:
-            return tr("the picture is looked at through the clear object");
+            return WordsText::tr("the picture is looked at through the clear object");
         case Turn::Why::printer_mirrors:
-            return tr("the printer or the shop mirrors by itself");
+            return WordsText::tr("the printer or the shop mirrors by itself");
         case Turn::Why::already_reversed:
             break;
     }
@@ -74,63 +76,67 @@ QString whyMirrored(const std::vector<Turn>& turns) {
     bool printer_mirrors = false, turned = false;
     for (const Turn& turn : turns) {
         if (turn.why == Turn::Why::already_reversed) {
-            why += tr("The picture came mirrored already: it is turned back before anything else. ");
+            why +=
+                WordsText::tr("The picture came mirrored already: it is turned back before anything else. ");
             continue;
         }
         turned = true;
-        why += tr("One turn: %1. ").arg(turnText(turn));
+        why += WordsText::tr("One turn: %1. ").arg(turnText(turn));
         printer_mirrors = printer_mirrors || turn.why == Turn::Why::printer_mirrors;
     }
     if (!turned)
-        why += tr("Nothing turns the ink over: the sheet is stuck down with its printed side towards you.");
+        why += WordsText::tr(
+            "Nothing turns the ink over: the sheet is stuck down with its printed side towards you.");
     why += QStringLiteral("\n\n");
-    why += tr(
+    why += WordsText::tr(
         "Each turn makes left and right change places. After an odd number of turns the picture would be "
         "backwards on the object, so the program prints it mirrored; after an even number it prints it as it "
         "reads. ");
     why +=
         printer_mirrors
-            ? tr("You said that the printer mirrors by itself: leave that as it is, in its own dialog.")
-            : tr("Keep mirroring off in the printer's own dialog: a second mirroring would undo the first.");
+            ? WordsText::tr(
+                  "You said that the printer mirrors by itself: leave that as it is, in its own dialog.")
+            : WordsText::tr(
+                  "Keep mirroring off in the printer's own dialog: a second mirroring would undo the first.");
     return why.trimmed();
 }
 
 QString shapeName(ShapeKind kind) {
     switch (kind) {
         case ShapeKind::spot:
-            return tr("a spot on something bigger");
+            return WordsText::tr("a spot on something bigger");
         case ShapeKind::rectangle:
-            return tr("rectangle");
+            return WordsText::tr("rectangle");
         case ShapeKind::rounded_rectangle:
-            return tr("rectangle, rounded corners");
+            return WordsText::tr("rectangle, rounded corners");
         case ShapeKind::circle:
-            return tr("circle");
+            return WordsText::tr("circle");
         case ShapeKind::oval:
-            return tr("oval");
+            return WordsText::tr("oval");
         case ShapeKind::polygon:
-            return tr("hexagon, or other regular");
+            return WordsText::tr("hexagon, or other regular");
         case ShapeKind::triangle:
-            return tr("triangle");
+            return WordsText::tr("triangle");
         case ShapeKind::heart:
-            return tr("heart");
+            return WordsText::tr("heart");
         case ShapeKind::tag:
-            return tr("tag with a hole");
+            return WordsText::tr("tag with a hole");
         case ShapeKind::arch:
-            return tr("arch");
+            return WordsText::tr("arch");
         case ShapeKind::crescent:
-            return tr("crescent");
+            return WordsText::tr("crescent");
         case ShapeKind::plank:
-            return tr("plank with a free edge");
+            return WordsText::tr("plank with a free edge");
         case ShapeKind::wrapped_canvas:
-            return tr("canvas, wrapped round its sides");
+            return WordsText::tr("canvas, wrapped round its sides");
         case ShapeKind::framed_board:
-            return tr("board in a frame");
+            return WordsText::tr("board in a frame");
         case ShapeKind::cylinder:
-            return tr("can or jar, straight sides");
+            return WordsText::tr("can or jar, straight sides");
         case ShapeKind::tapered:
-            return tr("tin or bucket, tapered");
+            return WordsText::tr("tin or bucket, tapered");
         case ShapeKind::drawn:
-            return tr("any outline");
+            return WordsText::tr("any outline");
     }
     return {};
 }
@@ -160,7 +166,7 @@ QString measureName(std::string_view measure) {
         {"top_girth_mm", QT_TRANSLATE_NOOP("words", "girth at top")},
         {"bottom_girth_mm", QT_TRANSLATE_NOOP("words", "girth below")}};
     for (const auto& [id, words] : names)
-        if (id == measure) return tr(words);
+        if (id == measure) return WordsText::tr(words);
     return QString::fromUtf8(measure.data(), static_cast<qsizetype>(measure.size()));
 }
 
@@ -178,7 +184,7 @@ QString needName(const std::string& need) {
         {"opaque-sheet", QT_TRANSLATE_NOOP("words", "opaque sheets for dark cloth")},
         {"two-part-sheet", QT_TRANSLATE_NOOP("words", "two-part transfer sheets")}};
     for (const auto& [id, words] : names)
-        if (need == id) return tr(words);
+        if (need == id) return WordsText::tr(words);
     return QString::fromStdString(need);
 }
 
@@ -188,60 +194,65 @@ QString timeText(const Wait& time) {
     const bool guess = time.basis == Basis::guess;
     if (time.most_min < 2) {
         const auto seconds = [](double minutes) { return qRound(minutes * 60); };
-        return time.least_min == time.most_min
-                   ? tr("%1 seconds").arg(seconds(time.typical_min))
-                   : tr("%1 to %2 seconds").arg(seconds(time.least_min)).arg(seconds(time.most_min));
+        return time.least_min == time.most_min ? WordsText::tr("%1 seconds").arg(seconds(time.typical_min))
+                                               : WordsText::tr("%1 to %2 seconds")
+                                                     .arg(seconds(time.least_min))
+                                                     .arg(seconds(time.most_min));
     }
     if (guess && time.most_min < 180 && qRound(time.least_min) == qRound(time.most_min))
-        return tr("about %1 minutes, a guess").arg(qRound(time.typical_min));
+        return WordsText::tr("about %1 minutes, a guess").arg(qRound(time.typical_min));
     if (guess && time.most_min < 180)
-        return tr("%1 to %2 minutes, a guess").arg(qRound(time.least_min)).arg(qRound(time.most_min));
+        return WordsText::tr("%1 to %2 minutes, a guess")
+            .arg(qRound(time.least_min))
+            .arg(qRound(time.most_min));
     if (guess && time.most_min < 96 * 60 && hours(time.least_min) == hours(time.most_min))
-        return tr("about %1 hours, partly a guess").arg(hours(time.typical_min));
+        return WordsText::tr("about %1 hours, partly a guess").arg(hours(time.typical_min));
     if (guess && time.most_min < 96 * 60)
-        return tr("%1 to %2 hours, partly a guess").arg(hours(time.least_min)).arg(hours(time.most_min));
+        return WordsText::tr("%1 to %2 hours, partly a guess")
+            .arg(hours(time.least_min))
+            .arg(hours(time.most_min));
     if (guess)
-        return tr("%1 to %2 days, partly a guess")
+        return WordsText::tr("%1 to %2 days, partly a guess")
             .arg(qRound(time.least_min / 60 / 24))
             .arg(qRound(time.most_min / 60 / 24));
     if (time.typical_min < 90)
-        return tr("about %1 minutes (%2 to %3)")
+        return WordsText::tr("about %1 minutes (%2 to %3)")
             .arg(qRound(time.typical_min))
             .arg(qRound(time.least_min))
             .arg(qRound(time.most_min));
     if (time.typical_min < 48 * 60)
-        return tr("about %1 hours (%2 to %3)")
+        return WordsText::tr("about %1 hours (%2 to %3)")
             .arg(hours(time.typical_min))
             .arg(hours(time.least_min))
             .arg(hours(time.most_min));
     const auto days = [](double minutes) { return QString::number(minutes / 60 / 24, 'f', 1); };
-    return tr("about %1 days (%2 to %3)")
+    return WordsText::tr("about %1 days (%2 to %3)")
         .arg(days(time.typical_min), days(time.least_min), days(time.most_min));
 }
 
 QString heatText(const Heat& heat) {
     // Heat is set in steps of five, and makers' figures are such: 175 °F is 79 °C.
     const auto both = [](double c) {
-        return tr("%1 °C (%2 °F)").arg(qRound(c)).arg(5 * qRound((c * 9 / 5 + 32) / 5));
+        return WordsText::tr("%1 °C (%2 °F)").arg(qRound(c)).arg(5 * qRound((c * 9 / 5 + 32) / 5));
     };
     return heat.least_c == heat.most_c ? both(heat.least_c)
-                                       : tr("%1 to %2").arg(both(heat.least_c), both(heat.most_c));
+                                       : WordsText::tr("%1 to %2").arg(both(heat.least_c), both(heat.most_c));
 }
 
 QString methodName(const Method& method) { return text(method.name); }
 
 QString printerText(std::string_view kind) {
-    if (kind == id(PrinterKind::laser)) return tr("laser");
-    if (kind == id(PrinterKind::inkjet)) return tr("inkjet");
-    if (kind == id(PrinterKind::sublimation)) return tr("sublimation ink");
-    if (kind == id(PrinterKind::white_toner)) return tr("white toner");
+    if (kind == id(PrinterKind::laser)) return WordsText::tr("laser");
+    if (kind == id(PrinterKind::inkjet)) return WordsText::tr("inkjet");
+    if (kind == id(PrinterKind::sublimation)) return WordsText::tr("sublimation ink");
+    if (kind == id(PrinterKind::white_toner)) return WordsText::tr("white toner");
     return QString::fromUtf8(kind.data(), static_cast<qsizetype>(kind.size()));
 }
 
 QString printersText(const Method& method) {
     QStringList names;
     for (PrinterKind kind : method.printers) names << printerText(id(kind));
-    return names.join(tr(" or "));
+    return names.join(WordsText::tr(" or "));
 }
 
 }  // namespace tympan::app

@@ -13,7 +13,7 @@ namespace tympan {
 namespace {
 
 constexpr int agreeing = 6;          // boxes that must agree on a face
-constexpr double least_part = 0.05;  // of the short side
+constexpr double least_face = 0.05;  // of the short side
 
 }  // namespace
 
@@ -24,7 +24,7 @@ std::vector<ArtworkParts> facesIn(const cv::Mat& pixels, double step) {
         throw Error(Error::Kind::input, file, "what finds faces cannot be read", "install the program anew");
     cv::Mat grey;
     cv::equalizeHist(greyOf(pixels), grey);
-    const int least = std::max(24, static_cast<int>(least_part * std::min(grey.cols, grey.rows)));
+    const int least = std::max(24, static_cast<int>(least_face * std::min(grey.cols, grey.rows)));
     std::vector<cv::Rect> found;
     cascade.detectMultiScale(grey, found, step, agreeing, 0, {least, least});
     std::sort(found.begin(), found.end(),

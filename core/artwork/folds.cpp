@@ -9,12 +9,12 @@ namespace tympan {
 
 namespace {
 
-constexpr int looking_px = 1024;
-constexpr double steepest = 0.035;    // two degrees
-constexpr int slopes = 7;             // tried on each side of level
-constexpr double widest = 0.012;      // of the crossed side, from the middle of a crease to its rim
-constexpr double stands_out = 0.025;  // paper on a crease differs at least by this share
-constexpr double least_paper = 0.45;  // of a row that must be paper for its median to tell
+constexpr int folds_px = 1024;
+constexpr double steepest = 0.035;      // two degrees
+constexpr int slopes = 7;               // tried on each side of level
+constexpr double widest = 0.012;        // of the crossed side, from the middle of a crease to its rim
+constexpr double crease_share = 0.025;  // paper on a crease differs at least by this share
+constexpr double least_paper = 0.45;    // of a row that must be paper for its median to tell
 
 /// The median of paper along each row of a sheared picture (CV_32FC1 ratio to the paper, 0 where there is
 /// none); 0 where too little of the row is paper.
@@ -79,7 +79,7 @@ void findLevel(const cv::Mat& ratio, bool upright, std::vector<Fold>& folds) {
     for (;;) {
         const auto peak = std::max_element(best.begin(), best.end(),
                                            [](float a, float b) { return std::abs(a) < std::abs(b); });
-        if (std::abs(*peak) < stands_out) return;
+        if (std::abs(*peak) < crease_share) return;
         const int y = static_cast<int>(peak - best.begin());
         *peak = 0;
         const double slope = best_slope[static_cast<std::size_t>(y)];
@@ -110,7 +110,7 @@ void findLevel(const cv::Mat& ratio, bool upright, std::vector<Fold>& folds) {
 }  // namespace
 
 std::vector<Fold> foldsOf(const cv::Mat& pixels, const PaperModel& paper) {
-    const double scale = std::min(1.0, 1.0 * looking_px / std::max(pixels.cols, pixels.rows));
+    const double scale = std::min(1.0, 1.0 * folds_px / std::max(pixels.cols, pixels.rows));
     const cv::Size size(std::max(1, cvRound(pixels.cols * scale)), std::max(1, cvRound(pixels.rows * scale)));
     cv::Mat small, field;
     cv::resize(pixels, small, size, 0, 0, cv::INTER_AREA);

@@ -6,6 +6,10 @@
 
 namespace tympan {
 
+/// Lettering is looked for in marks no smaller than this, at most so many of them, and so much darker or
+/// lighter (of 255) than what is about them.
+inline constexpr int least_letter_px = 7, most_letter_parts = 6000, ink_differs = 14;
+
 /// Something that may be a letter, by its box.
 struct LetterPart {
     cv::Rect box;

@@ -10,8 +10,8 @@ namespace tympan {
 
 namespace {
 
-constexpr int least_px = 7, most_px = 26, window_px = 41;
-constexpr int differs = 14, most_parts = 6000, joined_strokes = 5;
+constexpr int most_px = 26, window_px = 41;
+constexpr int joined_strokes = 5;
 constexpr double stands_out = 1.1;
 
 /// What stands out from the mean about it: darker, or lighter.
@@ -71,7 +71,7 @@ Parts partsOf(const cv::Mat& marks) {
                            at(cv::CC_STAT_HEIGHT));
         const int w = box.width, h = box.height;
         // A letter is no long stroke, and neither full nor nearly empty.
-        if (h < least_px || h > most_px || w > 12 * h || h > 12 * w) continue;
+        if (h < least_letter_px || h > most_px || w > 12 * h || h > 12 * w) continue;
         const double full = 1.0 * at(cv::CC_STAT_AREA) / (w * h);
         if (full < 0.15 || (full > 0.92 && w > 0.4 * h)) continue;
         // It is made of strokes that are narrower than it is tall; a grain of a ground is not.
@@ -83,7 +83,7 @@ Parts partsOf(const cv::Mat& marks) {
         if (stroke > 0.33F * static_cast<float>(h) + 1.5F) continue;
         if (w > 2 * h && strokesAlong(part) >= joined_strokes) parts.words.push_back(box);
         if (w <= 3 * h) parts.letters.push_back({box, stroke});
-        if (parts.letters.size() > most_parts) return {};  // a busy ground, not letters
+        if (parts.letters.size() > most_letter_parts) return {};  // a busy ground, not letters
     }
     return parts;
 }
@@ -129,18 +129,18 @@ void addPlaces(const cv::Mat& calm, bool light, double tallest_px, std::vector<L
     const cv::Mat dot = cv::getStructuringElement(cv::MORPH_RECT, {3, 3}),
                   about = cv::getStructuringElement(cv::MORPH_RECT, {window_px, window_px});
     cv::Mat level = calm;
-    for (double scale = 1; scale * least_px < tallest_px; scale *= 2) {
+    for (double scale = 1; scale * least_letter_px < tallest_px; scale *= 2) {
         if (scale > 1) cv::resize(level, level, {}, 0.5, 0.5, cv::INTER_AREA);
         if (std::min(level.cols, level.rows) < most_px) break;
         progress.at(0);
         const cv::Mat out = standingOut(level, light);
-        addWords(out > differs, light, scale, places);
+        addWords(out > ink_differs, light, scale, places);
         cv::Mat most;
         cv::dilate(out, most, about);
         const auto strong = [&](double part) {
             cv::Mat threshold;
             most.convertTo(threshold, CV_8U, part);
-            cv::max(threshold, differs, threshold);
+            cv::max(threshold, ink_differs, threshold);
             return cv::Mat(out > threshold);
         };
         // What runs through letters is thinner than they are, or paler.

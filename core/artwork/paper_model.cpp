@@ -8,8 +8,8 @@ namespace tympan {
 
 namespace {
 
-constexpr int looking_px = 256, fitted_px = 80;
-constexpr int terms = 10, rounds = 10;
+constexpr int model_px = 256, fitted_px = 80;
+constexpr int terms = 10, fitting_rounds = 10;
 constexpr double dark_counts = 0.02;  // how much a pixel darker than the surface pulls at it
 constexpr float near_paper = 0.10f;   // what is within this of the surface is taken for paper
 
@@ -38,7 +38,7 @@ cv::Vec<double, terms> lightSurface(const cv::Mat& channel) {
     for (int y = 0; y < small.rows; ++y)
         for (int x = 0; x < small.cols; ++x) powers.push_back(powersAt(x, y, small.size()));
     cv::Vec<double, terms> surface;
-    for (int round = 0; round < rounds; ++round) {
+    for (int round = 0; round < fitting_rounds; ++round) {
         cv::Matx<double, terms, terms> left = cv::Matx<double, terms, terms>::eye() * 1e-6;
         cv::Matx<double, terms, 1> right;
         for (std::size_t n = 0; n < powers.size(); ++n) {
@@ -74,7 +74,7 @@ cv::Mat drawn(const cv::Vec<double, terms>& surface, const cv::Size& size) {
 }  // namespace
 
 PaperModel paperOf(const cv::Mat& pixels) {
-    const double scale = std::min(1.0, 1.0 * looking_px / std::max(pixels.cols, pixels.rows));
+    const double scale = std::min(1.0, 1.0 * model_px / std::max(pixels.cols, pixels.rows));
     const cv::Size size(std::max(1, cvRound(pixels.cols * scale)), std::max(1, cvRound(pixels.rows * scale)));
     cv::Mat small;
     cv::resize(pixels, small, size, 0, 0, cv::INTER_AREA);

@@ -10,9 +10,9 @@ namespace tympan {
 
 namespace {
 
-constexpr int like_background = 28;    // of 255, in each channel: what a camera or JPEG makes of plain paper
-constexpr double clean_share = 0.97;   // of the border that must be of one colour
-constexpr double least_part = 0.0005;  // of the picture: specks below are dust
+constexpr int like_background = 28;     // of 255, in each channel: what a camera or JPEG makes of plain paper
+constexpr double clean_share = 0.97;    // of the border that must be of one colour
+constexpr double least_speck = 0.0005;  // of the picture: specks below are dust
 
 /// 255 where the picture is not transparent; empty when it is opaque nearly everywhere.
 cv::Mat byAlpha(const cv::Mat& pixels) {
@@ -67,7 +67,7 @@ std::optional<Outline> traced(const cv::Mat& seen) {
     cv::findContours(twice, borders, cv::RETR_CCOMP, cv::CHAIN_APPROX_SIMPLE);
     std::vector<Ring> rings;
     for (const auto& border : borders) {
-        if (cv::contourArea(border) < least_part * static_cast<double>(twice.total())) continue;
+        if (cv::contourArea(border) < least_speck * static_cast<double>(twice.total())) continue;
         Ring ring;
         for (const cv::Point& p : border)
             ring.push_back({std::clamp((p.x - 0.5) / (2.0 * seen.cols - 1), 0.0, 1.0),

@@ -6,7 +6,7 @@ namespace tympan {
 
 namespace {
 
-constexpr int stands_out = 22;  // of 255: less is grain
+constexpr int above_grain = 22;  // of 255: less is grain
 constexpr int even_within = 60;
 constexpr int band_rows = 1024;  // worked on at once: labels take four bytes a pixel
 
@@ -24,7 +24,7 @@ bool evenAround(const cv::Mat& grey, const cv::Rect& box) {
 
 /// Specks of one kind: what a top hat leaves that is small and alone.
 void markAlone(const cv::Mat& grey, const cv::Mat& hat, int size_px, cv::Mat& specks) {
-    const cv::Mat candidates = hat > stands_out;
+    const cv::Mat candidates = hat > above_grain;
     cv::Mat labels, stats, middles;
     const int count = cv::connectedComponentsWithStats(candidates, labels, stats, middles, 8, CV_32S);
     for (int i = 1; i < count; ++i) {

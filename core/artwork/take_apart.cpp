@@ -11,10 +11,10 @@ namespace tympan {
 
 namespace {
 
-constexpr double differs = 20;       // of 255, from the page
-constexpr double closes = 0.008;     // gaps of this part of the long side are within a picture
-constexpr double least_side = 0.04;  // of the long side
-constexpr double rim = 0.002;        // left out all round, so that no line of the page stays
+constexpr double differs_from_page = 20;  // of 255, from the page
+constexpr double closes = 0.008;          // gaps of this part of the long side are within a picture
+constexpr double least_side = 0.04;       // of the long side
+constexpr double rim_share = 0.002;       // left out all round, so that no line of the page stays
 
 /// The colour that most of the border has.
 cv::Scalar pageColour(const cv::Mat& pixels) {
@@ -72,7 +72,7 @@ std::vector<PictureEdit> picturesOn(const Artwork& page) {
         cv::split(off, channels);
         off = cv::max(channels[0], cv::max(channels[1], channels[2]));
     }
-    cv::Mat parts = off > differs;
+    cv::Mat parts = off > differs_from_page;
     const double side = std::max(pixels.cols, pixels.rows);
     const int gap = std::max(3, cvRound(closes * side)) | 1;
     cv::morphologyEx(parts, parts, cv::MORPH_CLOSE, cv::getStructuringElement(cv::MORPH_RECT, {gap, gap}));
@@ -87,7 +87,7 @@ std::vector<PictureEdit> picturesOn(const Artwork& page) {
         cv::RotatedRect rect = cv::minAreaRect(border);
         rect.size.width += 1, rect.size.height += 1;  // from pixel middles to their edges
         if (std::min(rect.size.width, rect.size.height) < least_side * side) continue;
-        const auto trimmed = static_cast<float>(2 * rim * side);
+        const auto trimmed = static_cast<float>(2 * rim_share * side);
         rect.size.width -= trimmed, rect.size.height -= trimmed;
         PictureEdit edit;
         edit.page = page.edit.page, edit.quarters = page.edit.quarters;

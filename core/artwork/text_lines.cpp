@@ -11,14 +11,12 @@ namespace tympan {
 
 namespace {
 
-constexpr int least_px = 7, most_parts = 6000, differs = 14;
-
-/// Parts that may be letters: what differs from the mean about it.
+/// Parts that may be letters: what ink_differs from the mean about it.
 std::vector<LetterPart> partsOf(const cv::Mat& grey, int window, bool light) {
     cv::Mat marks;
     cv::adaptiveThreshold(grey, marks, 255, cv::ADAPTIVE_THRESH_MEAN_C,
                           light ? cv::THRESH_BINARY : cv::THRESH_BINARY_INV, window,
-                          light ? -differs : differs);
+                          light ? -ink_differs : ink_differs);
     cv::Mat labels, stats, middles;
     const int count = cv::connectedComponentsWithStats(marks, labels, stats, middles, 8, CV_32S);
     std::vector<LetterPart> parts;
@@ -26,11 +24,11 @@ std::vector<LetterPart> partsOf(const cv::Mat& grey, int window, bool light) {
         const auto at = [&](int what) { return stats.at<int>(i, what); };
         const int w = at(cv::CC_STAT_WIDTH), h = at(cv::CC_STAT_HEIGHT);
         // A letter fits the window that found it, is no long stroke, and is neither full nor nearly empty.
-        if (h < least_px || h > 1.3 * window || w > 4 * h || h > 12 * w) continue;
+        if (h < least_letter_px || h > 1.3 * window || w > 4 * h || h > 12 * w) continue;
         const double full = 1.0 * at(cv::CC_STAT_AREA) / (w * h);
         if (full < 0.12 || (full > 0.92 && w > 0.4 * h)) continue;
         parts.push_back({{at(cv::CC_STAT_LEFT), at(cv::CC_STAT_TOP), w, h}, 0});
-        if (parts.size() > most_parts) return {};  // a busy ground, not letters
+        if (parts.size() > most_letter_parts) return {};  // a busy ground, not letters
     }
     return parts;
 }

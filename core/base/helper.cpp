@@ -24,8 +24,6 @@ namespace tympan {
 
 namespace {
 
-// Where the helper finds its files.
-constexpr int input_handle = 3, result_handle = 4, words_handle = 5;
 constexpr const char* helper_name = "tympan-draw";
 
 std::string helperPath() {

@@ -19,6 +19,9 @@ struct HelperLimits {
     std::size_t memory_bytes = std::size_t{3} << 30;  ///< beside the result
 };
 
+/// Where the helper finds what it reads and writes, as both sides know it.
+inline constexpr int input_handle = 3, result_handle = 4, words_handle = 5;
+
 /// What the helper wrote, and what it said when it was done.
 struct HelperAnswer {
     NamelessFile result;

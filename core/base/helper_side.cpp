@@ -17,7 +17,6 @@ namespace tympan {
 
 namespace {
 
-constexpr int input_handle = 3, result_handle = 4, words_handle = 5;
 constexpr int first_task_argument = 2;
 
 void limitItself(rlim_t memory) {

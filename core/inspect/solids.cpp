@@ -11,7 +11,7 @@ namespace tympan {
 
 namespace {
 
-constexpr double looking_ppi = 150, most_pixels_looked_at = 6e6;
+constexpr double solids_ppi = 150, most_pixels_looked_at = 6e6;
 
 }  // namespace
 
@@ -42,7 +42,7 @@ double inkCoverage(const cv::Mat& ink) {
 }
 
 ToneRaster toneRaster(const Job& job, const Piece& piece) {
-    Print print = printOf(job, piece, previewPpi(job, piece, looking_ppi, most_pixels_looked_at));
+    Print print = printOf(job, piece, previewPpi(job, piece, solids_ppi, most_pixels_looked_at));
     print.mirrored = Mirrored::no;
     print.tone.screen = {};
     return {renderWhole(print), print.grid};

@@ -12,7 +12,7 @@ constexpr double inked = 0.35;       // k from which a pixel counts as line
 constexpr double least_length = 8;   // in widths of the limit: shorter is a corner or a dot
 constexpr double stands_out = 0.22;  // k above that of what is beside it
 constexpr double worth_mm = 5;       // all thin lines together, to be worth a look
-constexpr std::size_t most_places = 6;
+constexpr std::size_t most_line_places = 6;
 
 struct Line {
     double width_mm, length_mm;
@@ -109,7 +109,7 @@ std::optional<ThinLines> thinLines(const cv::Mat& ink, const PixelGrid& grid, do
     std::sort(lines.begin(), lines.end(),
               [](const Line& a, const Line& b) { return a.length_mm > b.length_mm; });
     const double p = grid.pixel_mm();
-    for (std::size_t i = 0; i < std::min(lines.size(), most_places); ++i)
+    for (std::size_t i = 0; i < std::min(lines.size(), most_line_places); ++i)
         found.places.push_back(
             {lines[i].box.x * p, lines[i].box.y * p, lines[i].box.width * p, lines[i].box.height * p});
     return found;

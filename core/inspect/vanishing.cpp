@@ -14,7 +14,7 @@ namespace {
 
 constexpr double clear = 4, hardly = 2.5, within_mm = 1, joins_mm = 6;
 constexpr double thrown_back = 0.05;
-constexpr std::size_t most_places = 4;
+constexpr std::size_t most_vanishing_places = 4;
 
 /// Lightness (CIE L*, 0 to 100) under room light: every surface throws back a little of it as it is, so that
 /// darks are never as dark as their ink.
@@ -62,7 +62,7 @@ Vanishing vanishingDetail(const cv::Mat& on_paper, const cv::Mat& finished, cons
         return stats.at<int>(a, cv::CC_STAT_AREA) > stats.at<int>(b, cv::CC_STAT_AREA);
     });
     const double p = grid.pixel_mm();
-    for (std::size_t i = 0; i < std::min(order.size(), most_places); ++i) {
+    for (std::size_t i = 0; i < std::min(order.size(), most_vanishing_places); ++i) {
         const auto at = [&](int what) { return stats.at<int>(order[i], what) * p; };
         found.places.push_back(
             {at(cv::CC_STAT_LEFT), at(cv::CC_STAT_TOP), at(cv::CC_STAT_WIDTH), at(cv::CC_STAT_HEIGHT)});

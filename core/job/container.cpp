@@ -14,6 +14,12 @@
 
 namespace tympan {
 
+/// A stored entry found by its own header, without the directory at the end of the file.
+struct SalvagedEntry {
+    std::uint64_t at = 0, size = 0;
+    std::uint32_t crc = 0;
+};
+
 namespace {
 
 constexpr std::uint64_t most_unpacked = std::uint64_t{4} << 30;
@@ -31,12 +37,6 @@ bool unsafe(const std::string& name) {
     return std::any_of(path.begin(), path.end(), [](const auto& part) { return part == ".."; });
 }
 
-/// A stored entry found by its own header, without the directory at the end of the file.
-struct Found {
-    std::uint64_t at = 0, size = 0;
-    std::uint32_t crc = 0;
-};
-
 std::uint32_t littleEndian(const unsigned char* p, int bytes) {
     std::uint32_t value = 0;
     for (int i = bytes - 1; i >= 0; --i) value = value << 8 | p[i];
@@ -44,8 +44,8 @@ std::uint32_t littleEndian(const unsigned char* p, int bytes) {
 }
 
 /// Entries from the start of the file for as long as their headers make sense (APPNOTE 6.3, 4.3.7).
-std::map<std::string, Found> foundInOrder(const std::filesystem::path& file) {
-    std::map<std::string, Found> entries;
+std::map<std::string, SalvagedEntry> foundInOrder(const std::filesystem::path& file) {
+    std::map<std::string, SalvagedEntry> entries;
     std::ifstream stream(file, std::ios::binary);
     const std::uint64_t all = std::filesystem::file_size(file);
     std::uint64_t at = 0;
@@ -56,8 +56,9 @@ std::map<std::string, Found> foundInOrder(const std::filesystem::path& file) {
             std::memcmp(header, "PK\3\4", 4) != 0)
             break;
         const std::uint32_t flags = littleEndian(header + 6, 2), method = littleEndian(header + 8, 2);
-        const Found entry{at + sizeof header + littleEndian(header + 26, 2) + littleEndian(header + 28, 2),
-                          littleEndian(header + 18, 4), littleEndian(header + 14, 4)};
+        const SalvagedEntry entry{
+            at + sizeof header + littleEndian(header + 26, 2) + littleEndian(header + 28, 2),
+            littleEndian(header + 18, 4), littleEndian(header + 14, 4)};
         // Sizes that follow the data, packed data and sizes above 4 GiB cannot be told without the directory.
         if ((flags & 8) != 0 || method != 0 || entry.size == 0xffffffff || entry.at + entry.size > all) break;
         std::string name(littleEndian(header + 26, 2), '\0');
@@ -74,7 +75,7 @@ std::map<std::string, Found> foundInOrder(const std::filesystem::path& file) {
 struct Container::State {
     std::filesystem::path file;
     zip_t* zip = nullptr;
-    std::map<std::string, Found> salvaged;
+    std::map<std::string, SalvagedEntry> salvaged;
 
     ~State() {
         if (zip) zip_discard(zip);
@@ -124,7 +125,7 @@ Bytes Container::read(const std::string& name) const {
     const auto damagedEntry = [&] { fail(state_->file, fmt::format("\"{}\" in it is damaged", name)); };
     Bytes bytes;
     if (damaged()) {
-        const Found& entry = state_->salvaged.at(name);
+        const SalvagedEntry& entry = state_->salvaged.at(name);
         bytes.resize(entry.size);
         std::ifstream stream(state_->file, std::ios::binary);
         stream.seekg(static_cast<std::streamoff>(entry.at));

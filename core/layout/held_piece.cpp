@@ -26,10 +26,6 @@ Pose poseAt(const KeptPlace& place, const NestShape& shape, const PointMm& middl
     return {place.rotation_deg, {place.middle.x + by.x, place.middle.y + by.y}};
 }
 
-PointMm middleOf(const PlacedRegion& part, const PixelGrid& grid) {
-    return middle(grid.mm(part.regionWithTab()));
-}
-
 KeptPlace movedBy(KeptPlace place, double x, double y) {
     place.middle.x += x;
     place.middle.y += y;

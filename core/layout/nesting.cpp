@@ -22,11 +22,6 @@ PlacedRegion notLaid(PlacedRegion part) {
     return part;
 }
 
-/// The middle of a part's region and tab in its print frame, mm.
-PointMm middleOf(const PlacedRegion& part, const PixelGrid& grid) {
-    return middle(grid.mm(part.regionWithTab()));
-}
-
 /// Whether a part lies where a job keeps it: a place that it no longer fits is not its own.
 bool liesAt(const PlacedRegion& part, const KeptPlace& place, const PixelGrid& grid) {
     const KeptPlace there = keptPlaceOf(part, grid);

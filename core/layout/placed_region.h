@@ -36,6 +36,11 @@ struct PlacedRegion {
     void layAt(const PointMm& middle_px, double degrees);
 };
 
+/// The middle of a part's region and tab in its print frame, mm.
+inline PointMm middleOf(const PlacedRegion& part, const PixelGrid& grid) {
+    return middle(grid.mm(part.regionWithTab()));
+}
+
 /// Quarter turns clockwise, 0 to 3, of a turn that is a multiple of them; nothing of any other.
 std::optional<int> quarterTurns(double rotation_deg);
 

@@ -9,7 +9,7 @@ namespace tympan {
 
 namespace {
 
-constexpr int patience = 200;  // sweeps without gain
+constexpr int patient_sweeps = 200;  // sweeps without gain
 constexpr float most_growth = 1.9F, least_growth = 1.2F, decay = 0.95F, heaviest = 1e9F;
 
 }  // namespace
@@ -114,7 +114,7 @@ bool Separation::separate(const std::vector<int>& containers, const std::functio
         if (now == 0) return true;
         if (now < 0.98 * least)
             since = 0;
-        else if (++since > patience) {
+        else if (++since > patient_sweeps) {
             set(best);
             return false;
         }

@@ -12,7 +12,7 @@ namespace {
 constexpr std::size_t many_corners = 48, far_too_many = 120, most_poles = 10;
 constexpr double least_simplified = 0.0015, most_simplified = 0.008;  // of the diagonal
 // Above so many corners a move takes too long, and a worse fit is better than none.
-constexpr std::size_t most_corners = 500;
+constexpr std::size_t most_shape_corners = 500;
 constexpr double coarsest = 0.1;  // of the diagonal
 constexpr int pole_grid = 36;
 constexpr double least_pole = 0.12;  // of the largest
@@ -32,7 +32,8 @@ Outline simplifiedOutward(const Outline& outline) {
     Outline simple;
     for (double by = least_simplified * diagonal; by <= coarsest * diagonal; by *= 2) {
         simple = simplified(offset(outline, by, Corners::sharp), by);
-        if (cornersOf(simple) <= (by <= most_simplified / 2 * diagonal ? far_too_many : most_corners)) break;
+        if (cornersOf(simple) <= (by <= most_simplified / 2 * diagonal ? far_too_many : most_shape_corners))
+            break;
     }
     return simple;
 }

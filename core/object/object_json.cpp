@@ -15,7 +15,7 @@ using nlohmann::json;
 namespace {
 
 constexpr double farthest_mm = 1e5;
-constexpr std::size_t most_points = 200'000;
+constexpr std::size_t most_outline_points = 200'000;
 
 // A ring is a flat list x, y, x, y: half the size of pairs, and read in one go.
 json toJson(const Ring& ring) {
@@ -38,7 +38,8 @@ json toJson(const Outline& outline) {
 Outline readOutline(JsonReader& reader, const std::string& field, bool closed) {
     Outline outline;
     for (JsonReader& entry : reader.objects(field)) {
-        const std::vector<double> v = entry.numbers("points", -farthest_mm, farthest_mm, 2 * most_points);
+        const std::vector<double> v =
+            entry.numbers("points", -farthest_mm, farthest_mm, 2 * most_outline_points);
         if (v.size() % 2 != 0) entry.fail("points", "must be pairs of numbers");
         Ring& ring = outline.rings.emplace_back();
         for (std::size_t i = 0; i < v.size(); i += 2) ring.push_back({v[i], v[i + 1]});

@@ -10,9 +10,9 @@ namespace tympan {
 
 namespace {
 
-constexpr double line_mm = 0.15, outside_mm = 0.6, dash_mm = 3, between_mm = 2;
+constexpr double trim_line_mm = 0.15, outside_mm = 0.6, dash_mm = 3, between_mm = 2;
 /// So that neighbours' lines, and a line and the neighbour's ink, stay apart.
-constexpr double least_gap_mm = 2 * (outside_mm + line_mm) + 0.4;
+constexpr double least_gap_mm = 2 * (outside_mm + trim_line_mm) + 0.4;
 
 bool ofWholePieces(const Sheet& sheet) { return !sheet.laid_whole && !sheet.regions.front().tile; }
 
@@ -76,7 +76,7 @@ Marks cutLines(const Job& job, const Imposition& imposition, const Sheet& sheet)
                     if (left < 1e-6) break;
                     const double part = std::min(1.0, step / left);
                     const PointMm next{std::lerp(from.x, to.x, part), std::lerp(from.y, to.y, part)};
-                    if (inked && part * left > 1e-3) marks.push_back(stroke(from, next, line_mm, 0.35));
+                    if (inked && part * left > 1e-3) marks.push_back(stroke(from, next, trim_line_mm, 0.35));
                     from = next;
                     if (part < 1) {
                         walked = 0;

@@ -11,7 +11,7 @@ namespace tympan {
 
 namespace {
 
-constexpr double words_mm = 3.6, title_mm = 7, heading_mm = 4.6;
+constexpr double plan_words_mm = 3.6, plan_title_mm = 7, heading_mm = 4.6;
 
 std::string clock(Moment at, const TimeZone& zone) { return zone.text(at).substr(11, 5); }
 
@@ -44,17 +44,17 @@ void writePlanSheet(const std::filesystem::path& file, const Job& job, const Pla
     PdfFile pdf(file, job.name.empty() ? "Plan" : job.name, job.created);
     SetPages pages(pdf, job.sheets.paper.size);
     const TimeZone& zone = conditions.zone;
-    pages.say(fmt::format("{}: what to do, and when", job.name), title_mm, true);
+    pages.say(fmt::format("{}: what to do, and when", job.name), plan_title_mm, true);
     pages.say(
         fmt::format(
             "Times of waiting are for {:.0f} °C ({:.0f} °F) and {:.0f} % humid; minutes of work are guesses. "
             "Look before you go on: longer seldom harms, too soon does.",
             conditions.waits.weather.temperature_c, conditions.waits.weather.temperature_c * 1.8 + 32,
             conditions.waits.weather.humidity_percent),
-        words_mm);
-    for (const std::string& why : plan.cannot) pages.say("Cannot be: " + why + ".", words_mm, true);
+        plan_words_mm);
+    for (const std::string& why : plan.cannot) pages.say("Cannot be: " + why + ".", plan_words_mm, true);
     pages.say("To print, and to have ready", heading_mm, true);
-    for (const std::string& line : inLines(needs, order)) pages.say(line, words_mm);
+    for (const std::string& line : inLines(needs, order)) pages.say(line, plan_words_mm);
     for (const std::vector<std::size_t>& run : runsOf(plan)) {
         pages.space(2);
         pages.say(
@@ -66,10 +66,10 @@ void writePlanSheet(const std::filesystem::path& file, const Job& job, const Pla
             const Task& task = plan.tasks[i];
             pages.say(fmt::format("{}  {}{}: {}", clock(plan.times[i].from, zone), nameOf(task, order),
                                   unitsOf(task), firstSentence(task.words)),
-                      words_mm);
+                      plan_words_mm);
             // Said once in a sitting.
             if (!task.caution.empty() && task.caution != caution)
-                pages.say(caution = task.caution, words_mm, true);
+                pages.say(caution = task.caution, plan_words_mm, true);
         }
     }
     pages.space(3);
@@ -80,7 +80,7 @@ void writePlanSheet(const std::filesystem::path& file, const Job& job, const Pla
                                        when(ready.handle.from), ready.handle.why);
         if (ready.wash) text += fmt::format("; wash it from {}, {}", when(ready.wash->from), ready.wash->why);
         text += fmt::format("; send it from {}, {}.", when(ready.send.from), ready.send.why);
-        pages.say(text, words_mm);
+        pages.say(text, plan_words_mm);
     }
     pages.end();
     pdf.commit();

@@ -17,7 +17,7 @@ namespace tympan {
 
 namespace {
 
-constexpr double gap_mm = 4, head_mm = 9, words_mm = 3.2, least_mm = 20;
+constexpr double field_gap_mm = 4, field_head_mm = 9, field_words_mm = 3.2, least_mm = 20;
 
 std::string words(Engine engine, const Enlarged& made) {
     const std::string by = engine == Engine::automatic ? fmt::format("by itself: {}", name(made.engine))
@@ -35,7 +35,7 @@ void writeProofStrip(const std::filesystem::path& file, const Job& job, const Pi
     const Orientation lying = Orientation::landscape;
     const RectPx area = printableArea(rules, lying, margins, {});
     const auto count = static_cast<int>(engines.size());
-    const int gap = grid.firstAfter(gap_mm), head = grid.firstAfter(head_mm);
+    const int gap = grid.firstAfter(field_gap_mm), head = grid.firstAfter(field_head_mm);
     const SizePx most{std::min(grid.firstAfter(proof_mm.width), (area.width - (count - 1) * gap) / count),
                       std::min(grid.firstAfter(proof_mm.height), area.height - 2 * head)};
     if (grid.mm(most.width) < least_mm || grid.mm(most.height) < least_mm)
@@ -47,7 +47,7 @@ void writeProofStrip(const std::filesystem::path& file, const Job& job, const Pi
     pdf.beginPage({std::max(page.width, page.height), std::min(page.width, page.height)});
     pdf.marks({Words{piece.name + ": a proof at true size, to be looked at; not for transfer",
                      {grid.mm(area.x), grid.mm(area.y) + 4},
-                     words_mm,
+                     field_words_mm,
                      0,
                      true}});
     for (int i = 0; i < count; ++i) {
@@ -59,8 +59,11 @@ void writeProofStrip(const std::filesystem::path& file, const Job& job, const Pi
         const int x = area.x + i * (most.width + gap), y = area.y + 2 * head;
         pdf.picture(sent(renderRegion(print, box, {progress.stop, {}}), sentLevels(job, as, print)), x, y,
                     grid);
-        pdf.marks({Words{
-            words(as.enlarging.engine, print.enlarged), {grid.mm(x), grid.mm(y) - 2}, words_mm, 0, false}});
+        pdf.marks({Words{words(as.enlarging.engine, print.enlarged),
+                         {grid.mm(x), grid.mm(y) - 2},
+                         field_words_mm,
+                         0,
+                         false}});
         progress.at((i + 1.0) / count);
     }
     pdf.endPage();

@@ -10,7 +10,7 @@ namespace tympan {
 namespace {
 
 constexpr double reference_ppi = 200;
-constexpr double top_mm = 24, side_mm = 14, caption_mm = 14;
+constexpr double reference_top_mm = 24, side_mm = 14, caption_mm = 14;
 
 struct Grid {
     int columns = 1, rows = 1;
@@ -21,7 +21,8 @@ Grid gridFor(std::size_t pieces, const SizeMm& page) {
     Grid grid;
     grid.columns = pieces > 1 ? 2 : 1;
     grid.rows = pieces > 2 ? 3 : pieces > 1 ? 2 : 1;
-    grid.cell = {(page.width - 2 * side_mm) / grid.columns, (page.height - top_mm - side_mm) / grid.rows};
+    grid.cell = {(page.width - 2 * side_mm) / grid.columns,
+                 (page.height - reference_top_mm - side_mm) / grid.rows};
     return grid;
 }
 
@@ -70,7 +71,8 @@ void writeReferencePrint(const std::filesystem::path& file, const Job& job, cons
         }
         const auto at = static_cast<int>(i % per_page);
         const RectMm cell{side_mm + (at % grid.columns) * grid.cell.width,
-                          top_mm + (at / grid.columns) * grid.cell.height, grid.cell.width, grid.cell.height};
+                          reference_top_mm + (at / grid.columns) * grid.cell.height, grid.cell.width,
+                          grid.cell.height};
         progress.at(static_cast<double>(i) / static_cast<double>(job.pieces.size()));
         drawPiece(pdf, job, job.pieces[i], cell, {progress.stop, {}});
     }

@@ -11,7 +11,7 @@ namespace tympan {
 
 namespace {
 
-constexpr double half_mm = 4, ring_mm = 2.5, line_mm = 0.2, clear_mm = 1.5;
+constexpr double half_mm = 4, ring_mm = 2.5, cross_line_mm = 0.2, clear_mm = 1.5;
 constexpr double from_corner_mm = 7;  // clear of a cutting machine's marks
 
 /// What is inked of a part, on its page.
@@ -51,14 +51,14 @@ RegisterMarks registerMarks(const Imposition& imposition, const Sheet& sheet) {
 Marks drawn(const RegisterMarks& marks) {
     Marks all;
     for (const PointMm& at : marks.at) {
-        all.push_back(box({at.x - half_mm, at.y - line_mm / 2, 2 * half_mm, line_mm}));
-        all.push_back(box({at.x - line_mm / 2, at.y - half_mm, line_mm, 2 * half_mm}));
+        all.push_back(box({at.x - half_mm, at.y - cross_line_mm / 2, 2 * half_mm, cross_line_mm}));
+        all.push_back(box({at.x - cross_line_mm / 2, at.y - half_mm, cross_line_mm, 2 * half_mm}));
         constexpr int sides = 48;
         PointMm before{at.x + ring_mm, at.y};
         for (int i = 1; i <= sides; ++i) {
             const PointMm turned = rotated(PointMm{ring_mm, 0}, 360.0 * i / sides);
             const PointMm next{at.x + turned.x, at.y + turned.y};
-            all.push_back(stroke(before, next, line_mm));
+            all.push_back(stroke(before, next, cross_line_mm));
             before = next;
         }
     }

@@ -21,8 +21,9 @@ namespace tympan {
 
 namespace {
 
-constexpr double long_mm = 110, deep_mm = 40, apart_mm = 22, detail_mm = 60, head_mm = 26, between_mm = 16;
-constexpr double line_mm = 0.2, tick_from_mm = 2.5, tick_to_mm = 6.5, words_mm = 3.2;
+constexpr double long_mm = 110, deep_mm = 40, apart_mm = 22, detail_mm = 60, strip_head_mm = 26,
+                 between_mm = 16;
+constexpr double strip_line_mm = 0.2, strip_tick_from_mm = 2.5, strip_tick_to_mm = 6.5, strip_words_mm = 3.2;
 constexpr double look_px = 4e5;  // where detail is looked for
 
 /// What a pixel of a seam costs there.
@@ -50,13 +51,13 @@ std::vector<PlacePx> placesAlong(const Seam& seam, bool down, int step) {
 Marks ticks(const RectMm& kept, bool down, bool before) {
     Marks marks;
     if (down) {
-        const double x = before ? kept.right() : kept.x - line_mm;
-        for (const double y : {kept.y - tick_to_mm, kept.bottom() + tick_from_mm})
-            marks.push_back(box({x, y, line_mm, tick_to_mm - tick_from_mm}));
+        const double x = before ? kept.right() : kept.x - strip_line_mm;
+        for (const double y : {kept.y - strip_tick_to_mm, kept.bottom() + strip_tick_from_mm})
+            marks.push_back(box({x, y, strip_line_mm, strip_tick_to_mm - strip_tick_from_mm}));
     } else {
-        const double y = before ? kept.bottom() : kept.y - line_mm;
-        for (const double x : {kept.x - tick_to_mm, kept.right() + tick_from_mm})
-            marks.push_back(box({x, y, tick_to_mm - tick_from_mm, line_mm}));
+        const double y = before ? kept.bottom() : kept.y - strip_line_mm;
+        for (const double x : {kept.x - strip_tick_to_mm, kept.right() + strip_tick_from_mm})
+            marks.push_back(box({x, y, strip_tick_to_mm - strip_tick_from_mm, strip_line_mm}));
     }
     return marks;
 }
@@ -121,9 +122,10 @@ void writeSeamStrip(const std::filesystem::path& file, const Job& job, const Imp
     const bool down = worst->down;
 
     const RectPx area = areaFor(job, piece, Orientation::portrait);
-    const int left = area.x + grid.firstAfter(tick_to_mm + 2), top = area.y + grid.firstAfter(head_mm);
-    const double wide = std::max(long_mm, 2 * deep_mm + apart_mm) + 2 * (tick_to_mm + 2);
-    const double high = head_mm + std::max(long_mm, 2 * deep_mm + apart_mm) + between_mm + detail_mm;
+    const int left = area.x + grid.firstAfter(strip_tick_to_mm + 2),
+              top = area.y + grid.firstAfter(strip_head_mm);
+    const double wide = std::max(long_mm, 2 * deep_mm + apart_mm) + 2 * (strip_tick_to_mm + 2);
+    const double high = strip_head_mm + std::max(long_mm, 2 * deep_mm + apart_mm) + between_mm + detail_mm;
     if (grid.mm(area.width) < wide || grid.mm(area.height) < high)
         throw Error(Error::Kind::input, piece.name, "the paper is too small for a strip to try",
                     "choose A4, Letter or a larger paper");
@@ -167,14 +169,15 @@ void writeSeamStrip(const std::filesystem::path& file, const Job& job, const Imp
     column.say(fmt::format("{}: the seam that would be seen most ({} and {}, seam {}), and the finest detail",
                            piece.name, plan.tiles[seam.before].label, plan.tiles[seam.after].label,
                            seamLetter(worst->seam)),
-               words_mm, true);
-    column.say(std::string("ink side, this way up · ") + tell_tale, words_mm * 0.9);
+               strip_words_mm, true);
+    column.say(std::string("ink side, this way up · ") + tell_tale, strip_words_mm * 0.9);
     column.say(
         "True size, as it will be printed. Cut from tick to tick, join the two, lay them as you will lay "
         "the whole, and look from where people stand.",
-        words_mm * 0.9);
+        strip_words_mm * 0.9);
     pdf.marks(column.marks());
-    pdf.marks({Words{"the finest detail", {grid.mm(left), grid.mm(below) - 2}, words_mm * 0.9, 0, false}});
+    pdf.marks(
+        {Words{"the finest detail", {grid.mm(left), grid.mm(below) - 2}, strip_words_mm * 0.9, 0, false}});
     pdf.endPage();
     pdf.commit(progress);
 }

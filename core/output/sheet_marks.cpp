@@ -16,7 +16,7 @@ const char* const tell_tale = "backwards here? the printer mirrored: stop";
 
 namespace {
 
-constexpr double line_mm = 0.2;
+constexpr double mark_line_mm = 0.2;
 constexpr double clear_of_bleed_mm = 0.4, clear_of_picture_mm = 1.5, clear_of_tick_mm = 0.4,
                  clear_of_others_mm = 1.2;
 constexpr double between_blocks_mm = 3;
@@ -85,8 +85,9 @@ bool put(const std::vector<Block>& blocks, const RectMm& area, std::vector<RectM
 /// The outermost part of a tab, upright about the middle of its foot: its rim and what it says.
 Marks tabMarks(const Tab& tab) {
     const double half = tab.width_mm / 2, high = tab_outside_mm;
-    Marks marks{box({-half, -high, line_mm, high}), box({half - line_mm, -high, line_mm, high}),
-                box({-half, -high, tab.width_mm, line_mm})};
+    Marks marks{box({-half, -high, mark_line_mm, high}),
+                box({half - mark_line_mm, -high, mark_line_mm, high}),
+                box({-half, -high, tab.width_mm, mark_line_mm})};
     const char* const side = tab.side == Tab::Side::glued  ? "glue this side"
                              : tab.side == Tab::Side::down ? "this side down"
                                                            : "this side up";
@@ -160,15 +161,16 @@ Marks checkBar(BarKind kind) {
     const bool tall = kind == BarKind::tall_100 || kind == BarKind::tall_50;
     const int mm = large ? 100 : 50, inches = large ? 4 : 2;
     const double long_mm = 1.6, short_mm = 0.9;
-    Marks marks{box({0, 0, inches * mm_per_inch, line_mm})};
+    Marks marks{box({0, 0, inches * mm_per_inch, mark_line_mm})};
     for (int at = 0; at <= mm; at += 10) {
         const double high = at % 50 == 0 ? long_mm : short_mm;
         // The outer edges of the end ticks are the measure.
-        marks.push_back(box({at == mm ? at - line_mm : static_cast<double>(at), -high, line_mm, high}));
+        marks.push_back(
+            box({at == mm ? at - mark_line_mm : static_cast<double>(at), -high, mark_line_mm, high}));
     }
     for (int at = 0; at <= inches; ++at)
-        marks.push_back(
-            box({at == inches ? at * mm_per_inch - line_mm : at * mm_per_inch, line_mm, line_mm, long_mm}));
+        marks.push_back(box({at == inches ? at * mm_per_inch - mark_line_mm : at * mm_per_inch, mark_line_mm,
+                             mark_line_mm, long_mm}));
     const std::string above = fmt::format("{} mm", mm), below = fmt::format("{} in", inches);
     const double size = 2.4;
     if (tall) {

@@ -15,7 +15,7 @@ namespace tympan {
 
 namespace {
 
-constexpr double caption_mm = 7, gap_mm = 8, words_mm = 3.2, head_mm = 10;
+constexpr double caption_mm = 7, gap_mm = 8, rung_words_mm = 3.2, ladder_head_mm = 10;
 
 }  // namespace
 
@@ -35,7 +35,7 @@ void writeSizeLadder(const std::filesystem::path& file, const Job& job, const Pi
     const SheetRules& rules = job.sheets;
     const PageMargins margins = atLeast(bareEdges(printerOf(job, piece), job.sheets.paper.size), 3);
     RectPx area = printableArea(rules, Orientation::portrait, margins, {});
-    const int head = grid.firstAfter(head_mm), caption = grid.firstAfter(caption_mm);
+    const int head = grid.firstAfter(ladder_head_mm), caption = grid.firstAfter(caption_mm);
     area = {area.x, area.y + head, area.width, area.height - head};
     std::vector<Print> prints;
     std::vector<RowItem> items;
@@ -59,7 +59,7 @@ void writeSizeLadder(const std::filesystem::path& file, const Job& job, const Pi
         pdf.beginPage(rules.paper.size);
         pdf.marks({Words{piece.name + ": hold these against the object and choose; not for transfer",
                          {grid.mm(area.x), grid.mm(area.y) - 4},
-                         words_mm,
+                         rung_words_mm,
                          0,
                          true}});
         for (const RowPlace& place : *places) {
@@ -69,7 +69,7 @@ void writeSizeLadder(const std::filesystem::path& file, const Job& job, const Pi
                         place.box.x, place.box.y, grid);
             pdf.marks({Words{formatLength(widths_mm[static_cast<std::size_t>(place.key)], job.unit),
                              {grid.mm(place.box.x), grid.mm(place.box.bottom()) - 2.5},
-                             words_mm,
+                             rung_words_mm,
                              0,
                              false}});
         }

@@ -13,7 +13,7 @@ namespace {
 
 using nlohmann::json;
 
-constexpr const char* schema = "tympan-log-1";
+constexpr const char* log_schema = "tympan-log-1";
 
 std::string quoted(const std::string& text) {
     if (text.find_first_of(",\"\r\n") == std::string::npos) return text;
@@ -91,7 +91,7 @@ LogWriter::LogWriter(Form form, TimeZone zone, std::function<void(const std::str
     if (form_ == Form::csv)
         write_(table_head);
     else
-        write_("{\n \"schema\": \"" + std::string(schema) + "\",\n \"entries\": [");
+        write_("{\n \"log_schema\": \"" + std::string(log_schema) + "\",\n \"entries\": [");
 }
 
 void LogWriter::add(const LogEntry& entry) {
@@ -112,7 +112,7 @@ std::string jsonOf(const std::vector<LogEntry>& entries) {
 std::vector<LogEntry> readLogFile(const std::filesystem::path& file) {
     const JsonText source = readJsonText(file);
     const json root = parseJson(source);
-    JsonReader reader(source, root, schema);
+    JsonReader reader(source, root, log_schema);
     std::vector<LogEntry> entries;
     for (JsonReader& entry : reader.objects("entries")) entries.push_back(readLogEntry(entry));
     reader.finish();

@@ -11,7 +11,7 @@ namespace tympan {
 namespace {
 
 /// The place in the upright raster, in pixels, that a pixel of the bent one shows.
-cv::Point2d placeOf(const Print& print, int column, int row) {
+cv::Point2d placeOnTin(const Print& print, int column, int row) {
     const double p = print.grid.pixel_mm();
     const PrintBend& bend = *print.bend;
     PointMm at{column + 0.5, row + 0.5};
@@ -33,7 +33,7 @@ cv::Mat bentRegion(const Print& print, const RectPx& box,
     for (int y = 0; y < box.height; ++y) {
         auto* row = places.ptr<cv::Point2d>(y);
         for (int x = 0; x < box.width; ++x) {
-            cv::Point2d at = placeOf(print, box.x + x, box.y + y);
+            cv::Point2d at = placeOnTin(print, box.x + x, box.y + y);
             at = {std::clamp(at.x, 0.0, 1.0 * size.width), std::clamp(at.y, 0.0, 1.0 * size.height)};
             row[x] = at;
             left = std::min(left, at.x), right = std::max(right, at.x);

@@ -63,7 +63,7 @@ const std::map<std::string, Texture>& patterns() {
     return all;
 }
 
-PointMm placeOf(const FaceWindow& window, double column, double row) {
+PointMm placeInWindow(const FaceWindow& window, double column, double row) {
     const double p = window.grid.pixel_mm();
     const PointMm in_window = rotated(PointMm{column * p, row * p}, window.rotation_deg);
     return {window.corner.x + in_window.x, window.corner.y + in_window.y};
@@ -98,7 +98,7 @@ void grain(cv::Mat& face, const FaceWindow& window, const Texture& texture) {
         for (int y = first; y < last; ++y) {
             std::uint8_t* p = face.ptr<std::uint8_t>(y);
             for (int x = 0; x < face.cols; ++x, p += 3) {
-                const PointMm at = placeOf(window, x + 0.5, y + 0.5);
+                const PointMm at = placeInWindow(window, x + 0.5, y + 0.5);
                 const double lighter = 1 + depth * std::clamp(texture.at(at.x, at.y), -1.2, 1.2);
                 for (int c = 0; c < 3; ++c)
                     p[c] = static_cast<std::uint8_t>(std::clamp(p[c] * lighter + 0.5, 0.0, 255.0));

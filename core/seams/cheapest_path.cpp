@@ -63,14 +63,14 @@ void CheapestPath::addStep(const cv::Mat& straight_costs, const cv::Mat& aside_c
 
 namespace {
 
-constexpr float never = std::numeric_limits<float>::infinity();
+constexpr float unreached = std::numeric_limits<float>::infinity();
 
 /// By way, the least that it costs to come to each of some places so. A rim on both sides of each way's
-/// places, and a way more on either side, can never be come from.
+/// places, and a way more on either side, can unreached be come from.
 class Sums {
   public:
     explicit Sums(int places)
-        : places_(places), row_(places + 2 * steepest), sums_(at((ways + 2) * row_), never) {}
+        : places_(places), row_(places + 2 * steepest), sums_(at((ways + 2) * row_), unreached) {}
     /// A path may begin anywhere, in any direction.
     void begin() {
         for (int way = 0; way < ways; ++way) std::fill_n(of(way), places_, 0.0F);
@@ -79,7 +79,7 @@ class Sums {
     int places() const { return places_; }
 
     float least(int& at_place, int& by_way) {
-        float best = never;
+        float best = unreached;
         for (int way = 0; way < ways; ++way)
             for (int place = 0; place < places_; ++place)
                 if (of(way)[place] < best) best = of(way)[place], by_way = way, at_place = place;
@@ -104,7 +104,7 @@ void CheapestPath::advance(int step, int least, Sums& sums, Sums& next, Came cam
         const float *on = sums.of(way) - aside, *left = sums.of(way - 1) - aside,
                     *right = sums.of(way + 1) - aside;
         const int begin = std::max(0, aside), end = places + std::min(0, aside);
-        std::fill_n(to, begin, never), std::fill(to + end, to + places, never);
+        std::fill_n(to, begin, unreached), std::fill(to + end, to + places, unreached);
         for (int place = begin; place < end; ++place)
             to[place] =
                 std::min(on[place], std::min(left[place], right[place]) + turn_cost) + costs[place - aside];

@@ -16,7 +16,7 @@ namespace {
 
 constexpr int looked_at_px = 1400, mark_px = 24, least_px = 150;
 constexpr double smallest_mark_px = 17, largest_mark_px = 150, next_size = 1.15;
-constexpr double around = 1.35;  // of a mark's radius: the template's half side
+constexpr double template_around = 1.35;  // of a mark's radius: the template's half side
 constexpr double weakest_peak = 0.38;
 constexpr std::size_t most_peaks = 22;
 // Of what lies between the marks, and of each mark: found ones have 0.85 and 0.95 and more, worn ones of the
@@ -31,7 +31,7 @@ using Quad = std::array<cv::Point2d, 4>;
 
 /// The mark, dark on light, `px` across.
 cv::Mat markTemplate(double px_per_mm) {
-    const double half = round_mark.ring_mm * around;
+    const double half = round_mark.ring_mm * template_around;
     cv::Mat grey;
     cv::cvtColor(drawn(roundMark({half, half}), {2 * half, 2 * half}, px_per_mm), grey, cv::COLOR_RGB2GRAY);
     cv::GaussianBlur(grey, grey, {0, 0}, 0.6);
@@ -264,7 +264,7 @@ std::array<double, 4> refine(const cv::Mat& grey, Quad& quad, const MarkedSheet&
     const double density = cv::norm(quad[1] - quad[0]) / (sheet.corners[1].x - sheet.corners[0].x);
     const double px_per_mm = std::clamp(density, 3.0, 12.0);
     const cv::Mat mark = markTemplate(px_per_mm);
-    const double half = round_mark.ring_mm * around, search_mm = 1.5;
+    const double half = round_mark.ring_mm * template_around, search_mm = 1.5;
     std::array<double, 4> alike{};
     for (std::size_t i = 0; i < 4; ++i) {
         const double side = half + search_mm;

@@ -8,7 +8,7 @@ namespace tympan {
 
 namespace {
 
-constexpr int looked_at_px = 900;
+constexpr int card_looked_at_px = 900;
 constexpr double beside_mm = 3;  // of the sheet: its own rim and shadow
 // Guesses of ours, on made-up photographs: how even a card is (encoded, 0 to 255), how much of the photograph
 // it takes, how nearly four-sided and how neutral beside the paper it is.
@@ -38,7 +38,7 @@ cv::Vec3d besidePaper(const cv::Vec3d& light, const cv::Vec3d& paper) {
 
 std::optional<GreyCard> greyCardIn(const cv::Mat& photo, const FoundSheet& found, const SizeMm& sheet,
                                    const cv::Vec3d& paper) {
-    const double scale = std::min(1.0, 1.0 * looked_at_px / std::max(photo.cols, photo.rows));
+    const double scale = std::min(1.0, 1.0 * card_looked_at_px / std::max(photo.cols, photo.rows));
     cv::Mat small;
     cv::resize(photo, small, {}, scale, scale, cv::INTER_AREA);
     cv::GaussianBlur(small, small, {0, 0}, 1.2);

@@ -11,7 +11,7 @@ namespace tympan {
 
 namespace {
 
-constexpr double rim_mm = 2;  // of a shade: left out for blur and a mark a little off
+constexpr double shade_rim_mm = 2;  // of a shade: left out for blur and a mark a little off
 constexpr double solid_rim_mm = 0.8;
 constexpr double segment_mm = 1, line_end_mm = 0.8;
 
@@ -217,7 +217,7 @@ StripReading readingOf(const StripFace& face) {
     reading.clipped = face.clipped;
     std::vector<double> measured;
     for (const StripShade& shade : strip.shades)
-        measured.push_back(meanIn(face.k, shrunk(shade.at, rim_mm), face.px_per_mm));
+        measured.push_back(meanIn(face.k, shrunk(shade.at, shade_rim_mm), face.px_per_mm));
     // What is bare is bare: the ground's own unevenness is no ink.
     std::vector<double> rising = measured;
     rising.front() = 0;

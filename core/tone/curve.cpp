@@ -9,7 +9,7 @@ namespace tympan {
 
 namespace {
 
-constexpr double steepest = 6;
+constexpr double steepest_slope = 6;
 // The spread of a picture whose greys are used evenly is 0.29; one a little below it needs a middling push.
 constexpr double good_spread = 0.26;
 constexpr double strength_per_spread = 200;
@@ -59,7 +59,7 @@ ToneCurve contrastCurve(const GreyHistogram& histogram, const Contrast& contrast
     auto curve = std::make_shared<Table16>();
     for (std::size_t i = 0; i < curve->size(); ++i) {
         const double u = std::clamp((static_cast<double>(i) / 65535 - black) / (white - black), 0.0, 1.0);
-        (*curve)[i] = static_cast<std::uint16_t>(std::lround(65535 * sShape(u, steepest * strength)));
+        (*curve)[i] = static_cast<std::uint16_t>(std::lround(65535 * sShape(u, steepest_slope * strength)));
     }
     return curve;
 }

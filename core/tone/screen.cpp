@@ -14,7 +14,7 @@ namespace tympan {
 
 namespace {
 
-constexpr int side = 256;
+constexpr int cell_side = 256;
 
 /// From 0 on a line's middle to 1 between two lines.
 double fromLine(double at) { return std::abs(2 * (at - std::floor(at)) - 1); }
@@ -68,10 +68,11 @@ ScreenCell cellOf(Screen::Kind kind) {
         return cell;
     }
     std::vector<double> values;
-    values.reserve(static_cast<std::size_t>(side) * side);
-    for (int y = 0; y < side; ++y)
-        for (int x = 0; x < side; ++x) values.push_back(spot(kind, (x + 0.5) / side, (y + 0.5) / side));
-    return {side, ranked(values)};
+    values.reserve(static_cast<std::size_t>(cell_side) * cell_side);
+    for (int y = 0; y < cell_side; ++y)
+        for (int x = 0; x < cell_side; ++x)
+            values.push_back(spot(kind, (x + 0.5) / cell_side, (y + 0.5) / cell_side));
+    return {cell_side, ranked(values)};
 }
 
 /// A grain's cell holds many specks.

@@ -40,6 +40,10 @@ Ran run(const std::vector<std::string>& command) {
     return {WIFEXITED(status) ? WEXITSTATUS(status) : -1, contentOf(said / "out"), contentOf(said / "err")};
 }
 
+std::string wordsOf(const std::filesystem::path& pdf) {
+    return run({"pdftotext", "-layout", pdf.string(), "-"}).out;
+}
+
 std::string contentOf(const std::filesystem::path& file) {
     std::ifstream stream(file, std::ios::binary);
     std::ostringstream text;

@@ -29,6 +29,8 @@ struct Ran {
 /// Runs a program and waits for it.
 Ran run(const std::vector<std::string>& command);
 
+/// The words of a PDF, laid out as on its pages.
+std::string wordsOf(const std::filesystem::path& pdf);
 std::string contentOf(const std::filesystem::path& file);
 void write(const std::filesystem::path& file, const std::string& content);
 

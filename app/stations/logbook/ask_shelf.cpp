@@ -18,7 +18,9 @@ namespace tympan::app {
 
 namespace {
 
-QString tr(const char* words) { return QCoreApplication::translate("Shelf", words); }
+struct ShelfText {
+    Q_DECLARE_TR_FUNCTIONS(Shelf)
+};
 
 /// A coat that a bottle may be for.
 struct Use {
@@ -50,7 +52,7 @@ QDoubleSpinBox* amount(const QString& name, const QString& accessible, double mo
     box->setRange(0, most);
     box->setDecimals(suffix.isEmpty() ? 2 : 0);
     box->setSuffix(suffix);
-    box->setSpecialValueText(tr("not known"));
+    box->setSpecialValueText(ShelfText::tr("not known"));
     box->setFixedWidth(104);
     return box;
 }
@@ -61,12 +63,12 @@ void addSupply(QGridLayout* grid, LogStore& store, const Supply& supply, const s
     const QString id = QString::fromStdString(supply.id);
     auto* name = new QLineEdit(QString::fromStdString(supply.name));
     name->setObjectName(QStringLiteral("supply-name-") + id);
-    name->setAccessibleName(tr("What it is called"));
-    name->setPlaceholderText(tr("wood glue…"));
+    name->setAccessibleName(ShelfText::tr("What it is called"));
+    name->setPlaceholderText(ShelfText::tr("wood glue…"));
     name->setFixedWidth(150);
     // One bottle may be for several coats: they are ticked.
     auto* use = pushButton(QStringLiteral("supply-for-") + id, {});
-    use->setAccessibleName(tr("What is coated from it"));
+    use->setAccessibleName(ShelfText::tr("What is coated from it"));
     use->setFixedWidth(270);
     use->setProperty("low", true);
     auto* menu = new QMenu(use);
@@ -83,34 +85,35 @@ void addSupply(QGridLayout* grid, LogStore& store, const Supply& supply, const s
         QStringList on;
         for (const QAction* each : ticks)
             if (each->isChecked()) on << each->text();
-        const QString first = on.isEmpty() ? tr("not counted") : on.front();
-        const QString more = on.size() > 1 ? tr(" and %1 more").arg(on.size() - 1) : QString();
+        const QString first = on.isEmpty() ? ShelfText::tr("not counted") : on.front();
+        const QString more = on.size() > 1 ? ShelfText::tr(" and %1 more").arg(on.size() - 1) : QString();
         use->setText(use->fontMetrics().elidedText(first, Qt::ElideRight,
                                                    210 - use->fontMetrics().horizontalAdvance(more)) +
                      more);
         use->setToolTip(on.join(QLatin1Char('\n')));
     };
     sayUse();
-    auto* holds = amount(QStringLiteral("supply-holds-") + id, tr("Millilitres when full"), 1e5, tr(" ml"));
+    auto* holds = amount(QStringLiteral("supply-holds-") + id, ShelfText::tr("Millilitres when full"), 1e5,
+                         ShelfText::tr(" ml"));
     holds->setValue(supply.holds_ml);
-    auto* price = amount(QStringLiteral("supply-price-") + id, tr("What it cost"), 1e6, {});
+    auto* price = amount(QStringLiteral("supply-price-") + id, ShelfText::tr("What it cost"), 1e6, {});
     price->setValue(supply.price);
     auto* opened = new QDateEdit;
     opened->setObjectName(QStringLiteral("supply-opened-") + id);
-    opened->setAccessibleName(tr("Opened on"));
+    opened->setAccessibleName(ShelfText::tr("Opened on"));
     opened->setDisplayFormat(QStringLiteral("d.M.yyyy"));
     opened->setMinimumDate(QDate(2000, 1, 1));
-    opened->setSpecialValueText(tr("not opened"));
+    opened->setSpecialValueText(ShelfText::tr("not opened"));
     opened->setDate(supply.opened
                         ? QDateTime::fromSecsSinceEpoch(supply.opened->time_since_epoch().count()).date()
                         : opened->minimumDate());
     const auto left = store.leftOf(supply);
     auto* remains = new QLabel(!left          ? QStringLiteral("–")
-                               : supply.empty ? tr("empty")
-                                              : tr("%1 ml").arg(*left, 0, 'f', 0));
+                               : supply.empty ? ShelfText::tr("empty")
+                                              : ShelfText::tr("%1 ml").arg(*left, 0, 'f', 0));
     remains->setMinimumWidth(64);
-    QPushButton* gone =
-        linkButton(QStringLiteral("supply-empty-") + id, supply.empty ? tr("forget it") : tr("empty"));
+    QPushButton* gone = linkButton(QStringLiteral("supply-empty-") + id,
+                                   supply.empty ? ShelfText::tr("forget it") : ShelfText::tr("empty"));
     int column = 0;
     for (QWidget* each :
          {static_cast<QWidget*>(name), static_cast<QWidget*>(use), static_cast<QWidget*>(holds),
@@ -131,7 +134,8 @@ void addSupply(QGridLayout* grid, LogStore& store, const Supply& supply, const s
         store.keep(changed);
         const auto now_left = store.leftOf(changed);
         if (!changed.empty)
-            remains->setText(now_left ? tr("%1 ml").arg(*now_left, 0, 'f', 0) : QStringLiteral("–"));
+            remains->setText(now_left ? ShelfText::tr("%1 ml").arg(*now_left, 0, 'f', 0)
+                                      : QStringLiteral("–"));
     };
     QObject::connect(name, &QLineEdit::editingFinished, name, keep);
     for (QAction* each : ticks)
@@ -158,9 +162,9 @@ void addSupply(QGridLayout* grid, LogStore& store, const Supply& supply, const s
 
 void askShelf(QWidget* parent, LogStore& store) {
     QDialog dialog(parent);
-    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("shelf"), tr("On the shelf"));
-    auto* about =
-        quietLabel(tr("Runs take from what is open, where you have said under Transfer, What it takes, how "
+    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("shelf"), ShelfText::tr("On the shelf"));
+    auto* about = quietLabel(
+        ShelfText::tr("Runs take from what is open, where you have said under Transfer, What it takes, how "
                       "much a coat takes. "
                       "So it is known what is left, and what a piece cost with the bottle shared out. "
                       "Amounts are in your money."));
@@ -179,10 +183,11 @@ void askShelf(QWidget* parent, LogStore& store) {
         QGridLayout* grid = fieldGrid();
         int column = 0;
         if (store.supplies().empty())
-            down->addWidget(new QLabel(tr("Nothing stands here yet: add the first bottle.")));
+            down->addWidget(new QLabel(ShelfText::tr("Nothing stands here yet: add the first bottle.")));
         else
             for (const QString& head :
-                 {tr("what"), tr("for"), tr("holds"), tr("cost"), tr("opened"), tr("left")})
+                 {ShelfText::tr("what"), ShelfText::tr("for"), ShelfText::tr("holds"), ShelfText::tr("cost"),
+                  ShelfText::tr("opened"), ShelfText::tr("left")})
                 grid->addWidget(quietLabel(head), 0, column++);
         for (const Supply& supply : store.supplies()) addSupply(grid, store, supply, fill);
         down->addLayout(grid);
@@ -192,7 +197,7 @@ void askShelf(QWidget* parent, LogStore& store) {
         area->setWidget(sheet);
     };
     fill();
-    auto* add = pushButton(QStringLiteral("supply-add"), tr("Another bottle"));
+    auto* add = pushButton(QStringLiteral("supply-add"), ShelfText::tr("Another bottle"));
     add->setProperty("low", true);
     outer->addWidget(add, 0, Qt::AlignLeft);
     QObject::connect(add, &QPushButton::clicked, &dialog, [&] {
@@ -201,7 +206,7 @@ void askShelf(QWidget* parent, LogStore& store) {
         store.keep(supply);
         fill();
     });
-    auto* done = pushButton(QStringLiteral("shelf-done"), tr("Done"));
+    auto* done = pushButton(QStringLiteral("shelf-done"), ShelfText::tr("Done"));
     outer->addWidget(done, 0, Qt::AlignRight);
     QObject::connect(done, &QPushButton::clicked, &dialog, &QDialog::accept);
     dialog.exec();

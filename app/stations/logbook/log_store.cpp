@@ -18,7 +18,9 @@ namespace {
 constexpr int learnt_from = 500;  // pieces: older evenings were with other bottles
 constexpr std::size_t most_pictures = 400;
 
-QString tr(const char* words) { return QCoreApplication::translate("Logbook", words); }
+struct LogbookText {
+    Q_DECLARE_TR_FUNCTIONS(Logbook)
+};
 
 QString methodText(const std::string& id) {
     for (const Method& method : shippedMethods())
@@ -40,15 +42,15 @@ QString helpedText(const Resolved& resolved) {
 QString outcomeText(Outcome outcome) {
     switch (outcome) {
         case Outcome::held:
-            return tr("held");
+            return LogbookText::tr("held");
         case Outcome::in_parts:
-            return tr("in parts");
+            return LogbookText::tr("in parts");
         case Outcome::spoiled:
-            return tr("spoiled");
+            return LogbookText::tr("spoiled");
         case Outcome::unsaid:
             break;
     }
-    return tr("not said");
+    return LogbookText::tr("not said");
 }
 
 QString materialText(const std::string& id) {
@@ -62,10 +64,11 @@ QString askedText(const Asked& asked) {
     if (!asked.words.empty())
         parts << QStringLiteral("“%1”").arg(QString::fromStdString(asked.words).trimmed());
     if (!asked.method.empty()) parts << methodText(asked.method);
-    if (!asked.material.empty()) parts << tr("on %1").arg(materialText(asked.material));
-    if (!asked.printer.empty()) parts << tr("from %1").arg(QString::fromStdString(asked.printer));
+    if (!asked.material.empty()) parts << LogbookText::tr("on %1").arg(materialText(asked.material));
+    if (!asked.printer.empty())
+        parts << LogbookText::tr("from %1").arg(QString::fromStdString(asked.printer));
     if (asked.outcome) parts << outcomeText(*asked.outcome);
-    if (asked.since) parts << tr("since then");
+    if (asked.since) parts << LogbookText::tr("since then");
     return parts.join(QStringLiteral(", "));
 }
 
@@ -138,9 +141,10 @@ void LogStore::ask(const Asked& asked) {
 }
 
 QString LogStore::answer() const {
-    if (count_ == 0) return tr("Nothing is in the logbook yet: it writes itself while the work is done.");
+    if (count_ == 0)
+        return LogbookText::tr("Nothing is in the logbook yet: it writes itself while the work is done.");
     QString about = askedText(asked_);
-    if (about.isEmpty()) about = tr("All that was made");
+    if (about.isEmpty()) about = LogbookText::tr("All that was made");
     return QString::fromStdString(answerOf(lines_, about.toStdString()));
 }
 
@@ -290,7 +294,7 @@ PiecePictures LogStore::pictures() const {
 
 void LogStore::writePage(const QString& file) {
     if (entry_ && tried([&] { writePiecePage(file.toStdString(), *entry_, pictures(), TimeZone()); }))
-        emit wrote(tr("Its page is saved: %1.").arg(QFileInfo(file).fileName()));
+        emit wrote(LogbookText::tr("Its page is saved: %1.").arg(QFileInfo(file).fileName()));
 }
 
 ReceiverCard LogStore::card() const { return receiverCardOf(*entry_, TimeZone()); }
@@ -303,7 +307,7 @@ void LogStore::writeCard(const QString& file, const ReceiverCard& card) {
         with_picture.picture = all.after.empty() ? all.planned : all.after;
         writeReceiverCard(file.toStdString(), with_picture, entry_->made.time_since_epoch().count());
     });
-    if (well) emit wrote(tr("The card is saved: %1.").arg(QFileInfo(file).fileName()));
+    if (well) emit wrote(LogbookText::tr("The card is saved: %1.").arg(QFileInfo(file).fileName()));
 }
 
 QImage LogStore::photograph(const std::string& sha256) const {

@@ -23,7 +23,7 @@ namespace {
 
 constexpr int kept_px = 1400;  // wide: enough to look at
 
-long long now() { return QDateTime::currentSecsSinceEpoch(); }
+long long secondsNow() { return QDateTime::currentSecsSinceEpoch(); }
 
 }  // namespace
 
@@ -128,7 +128,7 @@ void StripDesk::print(const QString& file) {
         if (printer.name == of_.printer) print.printer = printer;
     print.material = materialText(of_.material).toStdString();
     print.paper = store_.job().sheets.paper;
-    print.created = now();
+    print.created = secondsNow();
     try {
         writeStrip(file.toStdString(), print);
     } catch (const Error& error) {
@@ -156,7 +156,8 @@ void StripDesk::read(const QString& file) {
                 const StripFace face =
                     faceOf(photographIn(*artwork), QFileInfo(file).fileName().toStdString());
                 const StripReading reading = readingOf(face);
-                const MeasuredTransfer strip = measuredBy(reading, of.printer, of.method, of.material, now());
+                const MeasuredTransfer strip =
+                    measuredBy(reading, of.printer, of.method, of.material, secondsNow());
                 const QImage picture = toImage(face.colours).scaledToWidth(kept_px, Qt::SmoothTransformation);
                 return [this, strip, picture, backwards = reading.backwards, too_bright = reading.tooBright(),
                         too_dark = reading.tooDark()] {
@@ -218,7 +219,7 @@ void StripDesk::beginByHand() {
 
 void StripDesk::say(const StripByHand& said) {
     said_ = said;
-    by_hand_ = measuredBy(said, guess(), of_.printer, of_.method, of_.material, now());
+    by_hand_ = measuredBy(said, guess(), of_.printer, of_.method, of_.material, secondsNow());
     emit changed();
 }
 

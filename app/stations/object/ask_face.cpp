@@ -10,35 +10,37 @@ namespace tympan::app {
 
 namespace {
 
-QString tr(const char* words) { return QCoreApplication::translate("Sides", words); }
+struct SidesText {
+    Q_DECLARE_TR_FUNCTIONS(Sides)
+};
 
 QString faceName(Face face) {
     switch (face) {
         case Face::front:
-            return tr("front");
+            return SidesText::tr("front");
         case Face::back:
-            return tr("back, or board side");
+            return SidesText::tr("back, or board side");
         case Face::left:
-            return tr("left side");
+            return SidesText::tr("left side");
         case Face::right:
-            return tr("right side");
+            return SidesText::tr("right side");
         case Face::edges:
-            return tr("edges");
+            return SidesText::tr("edges");
     }
     return {};
 }
 
 QString nameOf(const Object& object) {
-    return object.name.empty() ? tr("what has no name yet") : QString::fromStdString(object.name);
+    return object.name.empty() ? SidesText::tr("what has no name yet") : QString::fromStdString(object.name);
 }
 
 }  // namespace
 
 QString faceText(const Job& job, const Object& object) {
-    if (facesOf(job, object).size() < 2) return tr("one side of several…");
+    if (facesOf(job, object).size() < 2) return SidesText::tr("one side of several…");
     const Object* thing = findObject(job, object.thing());
-    return thing == &object ? tr("%1; has other sides…").arg(faceName(object.face))
-                            : tr("%1 of: %2…").arg(faceName(object.face), nameOf(*thing));
+    return thing == &object ? SidesText::tr("%1; has other sides…").arg(faceName(object.face))
+                            : SidesText::tr("%1 of: %2…").arg(faceName(object.face), nameOf(*thing));
 }
 
 void askFace(QWidget* parent, JobStore& store) {
@@ -48,24 +50,24 @@ void askFace(QWidget* parent, JobStore& store) {
     const Piece* piece = findPiece(job, store.piece()->id);
     const Object& object = objectOf(job, *piece);
     QDialog dialog(parent->window());
-    auto* outer = askingDialog(dialog, QStringLiteral("ask-side"), tr("Which side of what it is"));
-    auto* about =
-        quietLabel(tr("A crate, a can or a board that is seen from both sides: each side has its picture and "
+    auto* outer = askingDialog(dialog, QStringLiteral("ask-side"), SidesText::tr("Which side of what it is"));
+    auto* about = quietLabel(
+        SidesText::tr("A crate, a can or a board that is seen from both sides: each side has its picture and "
                       "its coats, and none "
                       "is lain on while it is tacky. The plan then turns it over when it may."));
     about->setFixedWidth(420);
     outer->addWidget(about);
-    auto* of = choiceBox(QStringLiteral("side-of"), tr("What it is a side of"), 300);
-    of->addItem(tr("a thing of its own"), 0);
+    auto* of = choiceBox(QStringLiteral("side-of"), SidesText::tr("What it is a side of"), 300);
+    of->addItem(SidesText::tr("a thing of its own"), 0);
     for (const Object& each : job.objects)
         // A thing is chosen by the object that stands for it.
         if (each.id != object.id && (each.face_of == 0 || each.face_of == object.id))
-            of->addItem(tr("another side of: %1").arg(nameOf(each)), each.id);
-    auto* side = choiceBox(QStringLiteral("side"), tr("Which side"), 200);
+            of->addItem(SidesText::tr("another side of: %1").arg(nameOf(each)), each.id);
+    auto* side = choiceBox(QStringLiteral("side"), SidesText::tr("Which side"), 200);
     for (const Face each : all_faces) side->addItem(faceName(each), static_cast<int>(each));
     auto* fields = rows();
-    fields->addRow(tr("It is"), of);
-    fields->addRow(tr("Its"), side);
+    fields->addRow(SidesText::tr("It is"), of);
+    fields->addRow(SidesText::tr("Its"), side);
     outer->addLayout(fields);
     const std::vector<const Object*> sides = facesOf(job, object);
     if (sides.size() > 1) {
@@ -84,9 +86,9 @@ void askFace(QWidget* parent, JobStore& store) {
                                                : there ? object.face
                                                        : freeFace(job, *thing)));
     });
-    takeOrLeave(dialog, QStringLiteral("take-side"), tr("So it is"));
+    takeOrLeave(dialog, QStringLiteral("take-side"), SidesText::tr("So it is"));
     if (dialog.exec() != QDialog::Accepted) return;
-    store.edit(tr("say which side it is"),
+    store.edit(SidesText::tr("say which side it is"),
                [id = piece->id, side = static_cast<Face>(side->currentData().toInt()),
                 of = of->currentData().toInt()](Job changed) {
                    return findPiece(changed, id) ? withFace(std::move(changed), id, side, of) : changed;

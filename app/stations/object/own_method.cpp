@@ -16,7 +16,9 @@ namespace tympan::app {
 
 namespace {
 
-QString tr(const char* words) { return QCoreApplication::translate("OwnMethod", words); }
+struct OwnMethodText {
+    Q_DECLARE_TR_FUNCTIONS(OwnMethod)
+};
 
 /// "user:my-gel-way", not taken yet.
 std::string freshId(const QString& name) {
@@ -63,24 +65,27 @@ Step* longestWait(Method& method) {
 
 std::optional<Method> changedMethod(QWidget* parent, Method method) {
     QDialog dialog(parent);
-    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("own-method-dialog"), tr("A way of your own"));
+    QVBoxLayout* outer =
+        askingDialog(dialog, QStringLiteral("own-method-dialog"), OwnMethodText::tr("A way of your own"));
     dialog.resize(560, 560);
     outer->addWidget(
-        quietLabel(tr("A copy of \u201c%1\u201d. It is kept as a small text file that you can also change "
-                      "by hand; jobs keep the copy that they were made with.")
+        quietLabel(OwnMethodText::tr(
+                       "A copy of \u201c%1\u201d. It is kept as a small text file that you can also change "
+                       "by hand; jobs keep the copy that they were made with.")
                        .arg(methodName(method))));
     auto* form = rows();
     form->setFieldGrowthPolicy(QFormLayout::AllNonFixedFieldsGrow);
-    auto* name = new QLineEdit(tr("%1, my way").arg(methodName(method)));
+    auto* name = new QLineEdit(OwnMethodText::tr("%1, my way").arg(methodName(method)));
     name->setObjectName(QStringLiteral("own-name"));
     auto* summary = new QLineEdit(text(method.summary));
     summary->setObjectName(QStringLiteral("own-summary"));
-    auto* laid = new QCheckBox(tr("laid face down: one turn"));
+    auto* laid = new QCheckBox(OwnMethodText::tr("laid face down: one turn"));
     laid->setObjectName(QStringLiteral("own-turn"));
     laid->setChecked(method.turns.size() % 2 == 1);
     auto* tone = new QComboBox;
     tone->setObjectName(QStringLiteral("own-tone"));
-    tone->addItems({tr("grey"), tr("colour"), tr("as the picture is")});
+    tone->addItems(
+        {OwnMethodText::tr("grey"), OwnMethodText::tr("colour"), OwnMethodText::tr("as the picture is")});
     tone->setCurrentIndex(static_cast<int>(method.advice));
     auto* media = new QLineEdit(text(method.media_type));
     media->setObjectName(QStringLiteral("own-media"));
@@ -89,21 +94,21 @@ std::optional<Method> changedMethod(QWidget* parent, Method method) {
     auto* hours = new QDoubleSpinBox;
     hours->setObjectName(QStringLiteral("own-hours"));
     hours->setRange(0, 700);
-    hours->setSuffix(tr(" hours"));
+    hours->setSuffix(OwnMethodText::tr(" hours"));
     hours->setValue(waiting ? waiting->wait->typical_min / 60 : 0);
     hours->setEnabled(waiting);
     auto* before = lines("own-before", method.before_printing);
     auto* after = lines("own-after", method.after_printing);
-    form->addRow(tr("Name"), name);
-    form->addRow(tr("In a sentence"), summary);
-    form->addRow(tr("On the object"), laid);
-    form->addRow(tr("Tone"), tone);
-    form->addRow(tr("Media type"), media);
-    form->addRow(tr("Longest wait, usually"), hours);
-    form->addRow(tr("Before you print"), before);
-    form->addRow(tr("After printing"), after);
+    form->addRow(OwnMethodText::tr("Name"), name);
+    form->addRow(OwnMethodText::tr("In a sentence"), summary);
+    form->addRow(OwnMethodText::tr("On the object"), laid);
+    form->addRow(OwnMethodText::tr("Tone"), tone);
+    form->addRow(OwnMethodText::tr("Media type"), media);
+    form->addRow(OwnMethodText::tr("Longest wait, usually"), hours);
+    form->addRow(OwnMethodText::tr("Before you print"), before);
+    form->addRow(OwnMethodText::tr("After printing"), after);
     outer->addLayout(form);
-    QPushButton* keep = takeOrLeave(dialog, QStringLiteral("own-keep"), tr("Keep it"));
+    QPushButton* keep = takeOrLeave(dialog, QStringLiteral("own-keep"), OwnMethodText::tr("Keep it"));
     QObject::connect(name, &QLineEdit::textChanged, keep,
                      [keep](const QString& words) { keep->setEnabled(!words.trimmed().isEmpty()); });
     if (dialog.exec() != QDialog::Accepted) return {};

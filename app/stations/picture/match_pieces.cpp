@@ -13,19 +13,22 @@ namespace tympan::app {
 
 namespace {
 
-QString tr(const char* words) { return QCoreApplication::translate("Matching", words); }
+struct MatchingText {
+    Q_DECLARE_TR_FUNCTIONS(Matching)
+};
 
 }  // namespace
 
 std::optional<Matching> askMatching(QWidget* parent, Job job, Piece piece) {
     QDialog dialog(parent);
-    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("matching"), tr("Match with other pieces"));
-    outer->addWidget(
-        strongLabel(tr("Give what \u201c%1\u201d has to").arg(QString::fromStdString(piece.name))));
+    QVBoxLayout* outer =
+        askingDialog(dialog, QStringLiteral("matching"), MatchingText::tr("Match with other pieces"));
+    outer->addWidget(strongLabel(
+        MatchingText::tr("Give what \u201c%1\u201d has to").arg(QString::fromStdString(piece.name))));
     const MatchedSet* set = setOf(job, piece.id);
     auto* others = new QListWidget;
     others->setObjectName(QStringLiteral("matching-pieces"));
-    others->setAccessibleName(tr("Other pieces"));
+    others->setAccessibleName(MatchingText::tr("Other pieces"));
     for (const Piece& other : job.pieces) {
         if (other.id == piece.id) continue;
         auto* item = new QListWidgetItem(QString::fromStdString(other.name), others);
@@ -46,15 +49,16 @@ std::optional<Matching> askMatching(QWidget* parent, Job job, Piece piece) {
         aspects->addWidget(box);
         return box;
     };
-    QCheckBox* tone = aspect("matching-tone", tr("tone"), now.tone);
-    QCheckBox* size = aspect("matching-size", tr("width"), now.size);
-    QCheckBox* method = aspect("matching-method", tr("how it gets there"), now.method);
-    QCheckBox* edge = aspect("matching-edge", tr("edge"), now.edge);
+    QCheckBox* tone = aspect("matching-tone", MatchingText::tr("tone"), now.tone);
+    QCheckBox* size = aspect("matching-size", MatchingText::tr("width"), now.size);
+    QCheckBox* method = aspect("matching-method", MatchingText::tr("how it gets there"), now.method);
+    QCheckBox* edge = aspect("matching-edge", MatchingText::tr("edge"), now.edge);
     outer->addLayout(aspects);
-    outer->addWidget(
-        quietLabel(set ? tr("These pieces are a matched set: a change of one is a change of all.")
-                       : tr("Once: they are given it now. As a matched set: from now on a change of one is a "
-                            "change of all.")));
+    outer->addWidget(quietLabel(
+        set ? MatchingText::tr("These pieces are a matched set: a change of one is a change of all.")
+            : MatchingText::tr(
+                  "Once: they are given it now. As a matched set: from now on a change of one is a "
+                  "change of all.")));
     auto* buttons = new QHBoxLayout;
     Matching answer;
     const auto button = [&](const char* name, const QString& words, Matching::How how) {
@@ -66,12 +70,12 @@ std::optional<Matching> askMatching(QWidget* parent, Job job, Piece piece) {
         });
     };
     buttons->addStretch(1);
-    QPushButton* cancel = pushButton(QStringLiteral("matching-cancel"), tr("Not now"));
+    QPushButton* cancel = pushButton(QStringLiteral("matching-cancel"), MatchingText::tr("Not now"));
     QObject::connect(cancel, &QPushButton::clicked, &dialog, &QDialog::reject);
     buttons->addWidget(cancel);
-    if (set) button("matching-unlink", tr("End the set"), Matching::How::unlink);
-    button("matching-copy", tr("Once"), Matching::How::copy);
-    button("matching-link", tr("As a matched set"), Matching::How::link);
+    if (set) button("matching-unlink", MatchingText::tr("End the set"), Matching::How::unlink);
+    button("matching-copy", MatchingText::tr("Once"), Matching::How::copy);
+    button("matching-link", MatchingText::tr("As a matched set"), Matching::How::link);
     outer->addLayout(buttons);
     if (dialog.exec() != QDialog::Accepted) return {};
     for (int i = 0; i < others->count(); ++i)

@@ -11,7 +11,9 @@ namespace tympan::app {
 
 namespace {
 
-QString tr(const char* words) { return QCoreApplication::translate("Passes", words); }
+struct PassesText {
+    Q_DECLARE_TR_FUNCTIONS(Passes)
+};
 
 /// What a sheet as it lies on the table says of the upright one.
 template <class T>
@@ -24,10 +26,11 @@ std::pair<T, T> upright(bool lying, T across, T down) {
 std::optional<PassMeasures> askPasses(QWidget* parent, const RegisterMarks& crosses, bool lying,
                                       Printer known, Unit unit) {
     QDialog dialog(parent);
-    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("passes"), tr("Between the two passes"));
-    outer->addWidget(
-        quietLabel(tr("After the colour: from the middle of one cross to the next, with a steel ruler, "
-                      "once the sheet is cool. Sheets shrink in the printer's heat.")));
+    QVBoxLayout* outer =
+        askingDialog(dialog, QStringLiteral("passes"), PassesText::tr("Between the two passes"));
+    outer->addWidget(quietLabel(
+        PassesText::tr("After the colour: from the middle of one cross to the next, with a steel ruler, "
+                       "once the sheet is cool. Sheets shrink in the printer's heat.")));
     auto* form = rows();
     const SheetShrink before = known.shrink.value_or(SheetShrink{});
     const auto [shrunk_across, shrunk_down] = upright(lying, before.x, before.y);
@@ -36,15 +39,17 @@ std::optional<PassMeasures> askPasses(QWidget* parent, const RegisterMarks& cros
         if (!sent) return static_cast<LengthEdit*>(nullptr);
         auto* edit = new LengthEdit(QLatin1String(name), label);
         edit->show(*sent * shrunk, unit);
-        form->addRow(tr("%1 (sent: %2)").arg(label, lengthText(*sent, unit)), edit);
+        form->addRow(PassesText::tr("%1 (sent: %2)").arg(label, lengthText(*sent, unit)), edit);
         return edit;
     };
-    auto* across = field("passes-across", tr("Two crosses beside each other"), crosses.across, shrunk_across);
-    auto* down = field("passes-down", tr("Two crosses above each other"), crosses.down, shrunk_down);
+    auto* across = field("passes-across", PassesText::tr("Two crosses beside each other"), crosses.across,
+                         shrunk_across);
+    auto* down =
+        field("passes-down", PassesText::tr("Two crosses above each other"), crosses.down, shrunk_down);
     outer->addLayout(form);
-    outer->addWidget(
-        quietLabel(tr("After the white, if it missed the colour: where its crosses lie beside the first "
-                      "ones. To the left and up: with a minus.")));
+    outer->addWidget(quietLabel(
+        PassesText::tr("After the white, if it missed the colour: where its crosses lie beside the first "
+                       "ones. To the left and up: with a minus.")));
     auto* second = rows();
     const double per_mm = unit == Unit::in ? 1 / mm_per_inch : 1;
     const auto aside = [&](const char* name, const QString& label) {
@@ -59,10 +64,10 @@ std::optional<PassMeasures> askPasses(QWidget* parent, const RegisterMarks& cros
         second->addRow(label, spin);
         return spin;
     };
-    auto* right = aside("passes-right", tr("to the right"));
-    auto* below = aside("passes-below", tr("down"));
+    auto* right = aside("passes-right", PassesText::tr("to the right"));
+    auto* below = aside("passes-below", PassesText::tr("down"));
     outer->addLayout(second);
-    takeOrLeave(dialog, QStringLiteral("passes-take"), tr("Go by it"));
+    takeOrLeave(dialog, QStringLiteral("passes-take"), PassesText::tr("Go by it"));
     if (dialog.exec() != QDialog::Accepted) return {};
     const auto part = [](const LengthEdit* edit, std::optional<double> sent, double otherwise) {
         return edit ? edit->value() / *sent : otherwise;

@@ -14,7 +14,9 @@ namespace tympan::app {
 
 namespace {
 
-QString tr(const char* words) { return QCoreApplication::translate("Recipe", words); }
+struct RecipeText {
+    Q_DECLARE_TR_FUNCTIONS(Recipe)
+};
 
 enum FaceRow { not_tried, up, down };
 
@@ -37,10 +39,10 @@ const DriverRecipe* recipeFor(const Printer& printer, const std::string& carrier
 
 std::optional<Printer> askRecipe(QWidget* parent, Printer printer, Method method) {
     QDialog dialog(parent);
-    QVBoxLayout* outer =
-        askingDialog(dialog, QStringLiteral("recipe"), tr("What %1 is told").arg(printerName(printer)));
-    outer->addWidget(quietLabel(
-        tr("For %1. Kept with the printer, and shown before every print.").arg(text(method.carrier.name))));
+    QVBoxLayout* outer = askingDialog(dialog, QStringLiteral("recipe"),
+                                      RecipeText::tr("What %1 is told").arg(printerName(printer)));
+    outer->addWidget(quietLabel(RecipeText::tr("For %1. Kept with the printer, and shown before every print.")
+                                    .arg(text(method.carrier.name))));
     const DriverRecipe* known = recipeFor(printer, method.carrier.name);
     auto* form = rows();
     const auto field = [&](const char* name, const QString& label, const std::string& value,
@@ -53,30 +55,34 @@ std::optional<Printer> askRecipe(QWidget* parent, Printer printer, Method method
         form->addRow(label, edit);
         return edit;
     };
-    auto* media =
-        field("recipe-media", tr("Set it to"), known ? known->media_type : "", text(method.media_type));
-    auto* quality = field("recipe-quality", tr("Quality"), known ? known->quality : "", tr("best, for most"));
-    auto* notes =
-        field("recipe-notes", tr("Mind"), known ? known->notes : "", tr("one sheet at a time, rear feed"));
-    auto* tray = field("recipe-tray", tr("Tray"), printer.trays.empty() ? "" : printer.trays.front().name,
-                       tr("rear feed"));
+    auto* media = field("recipe-media", RecipeText::tr("Set it to"), known ? known->media_type : "",
+                        text(method.media_type));
+    auto* quality = field("recipe-quality", RecipeText::tr("Quality"), known ? known->quality : "",
+                          RecipeText::tr("best, for most"));
+    auto* notes = field("recipe-notes", RecipeText::tr("Mind"), known ? known->notes : "",
+                        RecipeText::tr("one sheet at a time, rear feed"));
+    auto* tray = field("recipe-tray", RecipeText::tr("Tray"),
+                       printer.trays.empty() ? "" : printer.trays.front().name, RecipeText::tr("rear feed"));
     auto* face = new QComboBox;
     face->setObjectName(QStringLiteral("recipe-face"));
-    face->setAccessibleName(tr("Which face it prints"));
-    face->setToolTip(tr("Mark an X on a plain sheet, lay it in X up, print the test sheet, and look."));
-    face->addItems({tr("not tried yet"), tr("the one that lies up"), tr("the one that lies down")});
+    face->setAccessibleName(RecipeText::tr("Which face it prints"));
+    face->setToolTip(
+        RecipeText::tr("Mark an X on a plain sheet, lay it in X up, print the test sheet, and look."));
+    face->addItems({RecipeText::tr("not tried yet"), RecipeText::tr("the one that lies up"),
+                    RecipeText::tr("the one that lies down")});
     face->setCurrentIndex(rowOf(printer.prints_face));
     face->setFixedWidth(260);
-    form->addRow(tr("It prints"), face);
-    auto* said = field("recipe-said", tr("They said"), printer.notes, tr("ready on Friday; on coated paper"));
-    said->setToolTip(tr("What the shop answered, or a friend whose printer it is."));
+    form->addRow(RecipeText::tr("It prints"), face);
+    auto* said = field("recipe-said", RecipeText::tr("They said"), printer.notes,
+                       RecipeText::tr("ready on Friday; on coated paper"));
+    said->setToolTip(RecipeText::tr("What the shop answered, or a friend whose printer it is."));
     outer->addLayout(form);
-    auto* one_go = new QCheckBox(tr("it lays white and colour in one go"));
+    auto* one_go = new QCheckBox(RecipeText::tr("it lays white and colour in one go"));
     one_go->setObjectName(QStringLiteral("recipe-one-go"));
     one_go->setChecked(printer.white_with_colour);
     one_go->setVisible(printer.kind == PrinterKind::white_toner);
     outer->addWidget(one_go);
-    takeOrLeave(dialog, QStringLiteral("recipe-take"), tr("Keep it"));
+    takeOrLeave(dialog, QStringLiteral("recipe-take"), RecipeText::tr("Keep it"));
     if (dialog.exec() != QDialog::Accepted) return {};
     Printer told = printer;
     const auto words = [](const QLineEdit* edit) { return edit->text().trimmed().toStdString(); };

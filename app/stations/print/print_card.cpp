@@ -16,22 +16,24 @@ namespace {
 
 constexpr std::size_t most_before = 3;
 
-QString tr(const char* words) { return QCoreApplication::translate("PrintCard", words); }
+struct PrintCardText {
+    Q_DECLARE_TR_FUNCTIONS(PrintCard)
+};
 
 /// What the printer wants, in words; empty for what needs no hand.
 QString wish(const QString& reason) {
     if (reason == QStringLiteral("media-empty") || reason == QStringLiteral("media-needed"))
-        return tr("no paper");
-    if (reason == QStringLiteral("media-jam")) return tr("paper has stuck");
+        return PrintCardText::tr("no paper");
+    if (reason == QStringLiteral("media-jam")) return PrintCardText::tr("paper has stuck");
     if (reason == QStringLiteral("door-open") || reason == QStringLiteral("cover-open"))
-        return tr("it is open");
+        return PrintCardText::tr("it is open");
     if (reason == QStringLiteral("toner-empty") || reason == QStringLiteral("marker-supply-empty"))
-        return tr("its ink or toner is used up");
+        return PrintCardText::tr("its ink or toner is used up");
     if (reason == QStringLiteral("toner-low") || reason == QStringLiteral("marker-supply-low"))
-        return tr("ink or toner runs low");
+        return PrintCardText::tr("ink or toner runs low");
     if (reason == QStringLiteral("offline") || reason == QStringLiteral("offline-report"))
-        return tr("it is switched off");
-    if (reason == QStringLiteral("paused")) return tr("it is held back");
+        return PrintCardText::tr("it is switched off");
+    if (reason == QStringLiteral("paused")) return PrintCardText::tr("it is held back");
     return {};
 }
 
@@ -42,7 +44,9 @@ QString wishes(const QStringList& reasons) {
     return words.isEmpty() ? QString() : QStringLiteral(" (%1)").arg(words.join(QStringLiteral(", ")));
 }
 
-QString sheets(qsizetype count) { return counted(count, tr("%1 sheet"), tr("%1 sheets")); }
+QString sheets(qsizetype count) {
+    return counted(count, PrintCardText::tr("%1 sheet"), PrintCardText::tr("%1 sheets"));
+}
 
 QString sentence(const PrintFollow::Under& under) {
     using State = PrintProgress::State;
@@ -51,26 +55,35 @@ QString sentence(const PrintFollow::Under& under) {
     const QString printer = under.sent.printer;
     switch (at.state) {
         case State::waiting:
-            return tr("%1: %2 wait for their turn%3.").arg(printer, sheets(count), wishes(at.reasons));
+            return PrintCardText::tr("%1: %2 wait for their turn%3.")
+                .arg(printer, sheets(count), wishes(at.reasons));
         case State::printing:
-            return at.sheets > 0 ? tr("%1 prints: %2 of %3 are out.").arg(printer).arg(at.sheets).arg(count)
-                                 : tr("%1 prints %2.").arg(printer, sheets(count));
+            return at.sheets > 0 ? PrintCardText::tr("%1 prints: %2 of %3 are out.")
+                                       .arg(printer)
+                                       .arg(at.sheets)
+                                       .arg(count)
+                                 : PrintCardText::tr("%1 prints %2.").arg(printer, sheets(count));
         case State::stopped:
-            return at.sheets > 0 ? tr("%1 waits for you%2. %3 of %4 are out.")
+            return at.sheets > 0 ? PrintCardText::tr("%1 waits for you%2. %3 of %4 are out.")
                                        .arg(printer, wishes(at.reasons))
                                        .arg(at.sheets)
                                        .arg(count)
                    : wishes(at.reasons).isEmpty()
-                       ? tr("%1 has stopped: look at it.").arg(printer)
-                       : tr("%1 waits for you%2.").arg(printer, wishes(at.reasons));
+                       ? PrintCardText::tr("%1 has stopped: look at it.").arg(printer)
+                       : PrintCardText::tr("%1 waits for you%2.").arg(printer, wishes(at.reasons));
         case State::done:
-            return tr("%1 is done with %2. Did all come out well?").arg(printer, sheets(count));
+            return PrintCardText::tr("%1 is done with %2. Did all come out well?")
+                .arg(printer, sheets(count));
         case State::given_up:
-            return at.sheets >= 0
-                       ? tr("%1 stopped after about %2 of %3.").arg(printer).arg(at.sheets).arg(count)
-                       : tr("%1 stopped before it was done with %2.").arg(printer, sheets(count));
+            return at.sheets >= 0 ? PrintCardText::tr("%1 stopped after about %2 of %3.")
+                                        .arg(printer)
+                                        .arg(at.sheets)
+                                        .arg(count)
+                                  : PrintCardText::tr("%1 stopped before it was done with %2.")
+                                        .arg(printer, sheets(count));
         case State::unknown:
-            return tr("%1 no longer says how far it is with %2. What came out?").arg(printer, sheets(count));
+            return PrintCardText::tr("%1 no longer says how far it is with %2. What came out?")
+                .arg(printer, sheets(count));
     }
     return {};
 }
@@ -79,15 +92,16 @@ QString sentence(const Printing& printing) {
     const QString when =
         QLocale().toString(QDateTime::fromSecsSinceEpoch(printing.begun), QLocale::ShortFormat);
     const auto count = static_cast<qsizetype>(printing.sheets.size());
-    const QString what = tr("%1, %2: %3").arg(when, QString::fromStdString(printing.printer), sheets(count));
-    if (!printing.missing) return tr("%1, nobody said what came out").arg(what);
-    if (printing.missing->empty()) return tr("%1, all came out").arg(what);
+    const QString what =
+        PrintCardText::tr("%1, %2: %3").arg(when, QString::fromStdString(printing.printer), sheets(count));
+    if (!printing.missing) return PrintCardText::tr("%1, nobody said what came out").arg(what);
+    if (printing.missing->empty()) return PrintCardText::tr("%1, all came out").arg(what);
     const auto name = [&](int number) {
         return QString::fromStdString(printing.sheets[static_cast<std::size_t>(number - 1)]);
     };
     const int first = printing.missing->front(), last = printing.missing->back();
-    return first == last ? tr("%1, %2 was missing").arg(what, name(first))
-                         : tr("%1, %2 to %3 were missing").arg(what, name(first), name(last));
+    return first == last ? PrintCardText::tr("%1, %2 was missing").arg(what, name(first))
+                         : PrintCardText::tr("%1, %2 to %3 were missing").arg(what, name(first), name(last));
 }
 
 }  // namespace
@@ -106,14 +120,14 @@ PrintCard::PrintCard(PrintFollow& follow, QWidget* parent) : QWidget(parent), fo
     says_->setObjectName(QStringLiteral("print-says"));
     says_->setWordWrap(true);
     top->addWidget(says_, 1);
-    stop_ = pushButton(QStringLiteral("print-stop"), tr("Stop printing"));
+    stop_ = pushButton(QStringLiteral("print-stop"), PrintCardText::tr("Stop printing"));
     top->addWidget(stop_);
     down->addLayout(top);
     asks_ = new QWidget;
     auto* row = new QHBoxLayout(asks_);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(8);
-    all_ = pushButton(QStringLiteral("print-all-out"), tr("All came out"));
+    all_ = pushButton(QStringLiteral("print-all-out"), PrintCardText::tr("All came out"));
     row->addWidget(all_);
     row->addSpacing(16);
     const auto spin = [&](const char* name, const QString& words) {
@@ -123,17 +137,17 @@ PrintCard::PrintCard(PrintFollow& follow, QWidget* parent) : QWidget(parent), fo
         made->setFixedWidth(72);
         return made;
     };
-    first_ = spin("print-missing-first", tr("The first sheet that is missing"));
-    last_ = spin("print-missing-last", tr("The last sheet that is missing"));
-    row->addWidget(new QLabel(tr("missing: from the")));
+    first_ = spin("print-missing-first", PrintCardText::tr("The first sheet that is missing"));
+    last_ = spin("print-missing-last", PrintCardText::tr("The last sheet that is missing"));
+    row->addWidget(new QLabel(PrintCardText::tr("missing: from the")));
     row->addWidget(first_);
-    row->addWidget(new QLabel(tr("to the")));
+    row->addWidget(new QLabel(PrintCardText::tr("to the")));
     row->addWidget(last_);
     range_ = quietLabel({});
     range_->setObjectName(QStringLiteral("print-missing-names"));
     range_->setWordWrap(false);
     row->addWidget(range_);
-    missing_ = pushButton(QStringLiteral("print-missing"), tr("Print those"));
+    missing_ = pushButton(QStringLiteral("print-missing"), PrintCardText::tr("Print those"));
     row->addWidget(missing_);
     row->addStretch(1);
     down->addWidget(asks_);
@@ -146,7 +160,7 @@ PrintCard::PrintCard(PrintFollow& follow, QWidget* parent) : QWidget(parent), fo
     white_says_->setObjectName(QStringLiteral("print-white-says"));
     white_says_->setWordWrap(true);
     next->addWidget(white_says_, 1);
-    QPushButton* white = pushButton(QStringLiteral("print-white"), tr("Print the white"));
+    QPushButton* white = pushButton(QStringLiteral("print-white"), PrintCardText::tr("Print the white"));
     next->addWidget(white);
     outer->addWidget(white_);
     connect(white, &QPushButton::clicked, &follow_, &PrintFollow::printWhite);
@@ -171,7 +185,7 @@ void PrintCard::sayRange() {
     const QStringList names = follow_.under()->sent.names();
     const QString first = names.value(first_->value() - 1), last = names.value(last_->value() - 1);
     range_->setText(first_->value() == last_->value() ? QStringLiteral("(%1)").arg(first)
-                                                      : tr("(%1 to %2)").arg(first, last));
+                                                      : PrintCardText::tr("(%1 to %2)").arg(first, last));
 }
 
 void PrintCard::refresh() {
@@ -196,10 +210,12 @@ void PrintCard::refresh() {
     white_->setVisible(!white.isEmpty());
     white_says_->setText(
         white.size() == 1
-            ? tr("The colour is out. Lay that sheet in again (%1), the same way up and the same edge first.")
+            ? PrintCardText::tr(
+                  "The colour is out. Lay that sheet in again (%1), the same way up and the same edge first.")
                   .arg(white.front())
-            : tr("The colour is out. Lay those %1 sheets in again, the same way up and the same edge "
-                 "first, in this order: %2.")
+            : PrintCardText::tr(
+                  "The colour is out. Lay those %1 sheets in again, the same way up and the same edge "
+                  "first, in this order: %2.")
                   .arg(white.size())
                   .arg(white.join(QStringLiteral(", "))));
     QStringList lines;
@@ -207,8 +223,9 @@ void PrintCard::refresh() {
         if (static_cast<std::size_t>(lines.size()) == most_before) break;
         lines << sentence(each);
     }
-    before_->setText(lines.isEmpty() ? QString()
-                                     : tr("Printed before:\n%1").arg(lines.join(QLatin1Char('\n'))));
+    before_->setText(lines.isEmpty()
+                         ? QString()
+                         : PrintCardText::tr("Printed before:\n%1").arg(lines.join(QLatin1Char('\n'))));
     before_->setVisible(!lines.isEmpty());
     setVisible(under.has_value() || !white.isEmpty() || !lines.isEmpty());
 }

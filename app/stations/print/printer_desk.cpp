@@ -24,20 +24,26 @@ namespace {
 
 constexpr double told_mm = 0.15;  // more than that beside where it should be is said
 
-QString tr(const char* words) { return QCoreApplication::translate("PrinterDesk", words); }
+struct PrinterDeskText {
+    Q_DECLARE_TR_FUNCTIONS(PrinterDesk)
+};
 
 /// "1.5 % narrower"; empty for what nobody could measure.
 QString scaleText(double scale, const char* less, const char* more) {
     const double percent = (scale - 1) * 100;
     if (std::abs(percent) < 0.02) return {};
-    return QStringLiteral("%1 % %2").arg(std::abs(percent), 0, 'g', 2).arg(tr(percent < 0 ? less : more));
+    return QStringLiteral("%1 % %2")
+        .arg(std::abs(percent), 0, 'g', 2)
+        .arg(PrinterDeskText::tr(percent < 0 ? less : more));
 }
 
 }  // namespace
 
 namespace {
 
-QString unmeasured() { return tr("Not measured yet. Printers scale and feed crooked without saying so."); }
+QString unmeasured() {
+    return PrinterDeskText::tr("Not measured yet. Printers scale and feed crooked without saying so.");
+}
 
 /// "1.5 % narrower, turned 0.4° to the right"; empty for one that prints true.
 QString registrationParts(const Registration& r) {
@@ -46,7 +52,8 @@ QString registrationParts(const Registration& r) {
          {scaleText(r.scale_x, "narrower", "wider"), scaleText(r.scale_y, "shorter", "longer")})
         if (!each.isEmpty()) parts << each;
     if (std::abs(r.skew_deg) >= 0.02)
-        parts << (r.skew_deg > 0 ? tr("turned %1° to the right") : tr("turned %1° to the left"))
+        parts << (r.skew_deg > 0 ? PrinterDeskText::tr("turned %1° to the right")
+                                 : PrinterDeskText::tr("turned %1° to the left"))
                      .arg(std::abs(r.skew_deg), 0, 'g', 2);
     return parts.join(QStringLiteral(", "));
 }
@@ -65,28 +72,31 @@ QString registrationText(const Printer& printer) {
     if (printer.registration.exact()) return unmeasured();
     const QString parts = registrationParts(printer.registration);
     if (parts.isEmpty())
-        return tr("Measured: it prints true. Where it begins on the paper is reckoned with.");
-    return tr("Measured: it prints %1. That is reckoned with.").arg(parts);
+        return PrinterDeskText::tr(
+            "Measured: it prints true. Where it begins on the paper is reckoned with.");
+    return PrinterDeskText::tr("Measured: it prints %1. That is reckoned with.").arg(parts);
 }
 
 QString greysText(const Printer& printer) {
     if (printer.curve.empty()) return {};
     constexpr double seen = 0.03;  // of black
     const double middle = laidFor(printer.curve, 0.5) / std::max(0.01, laidFor(printer.curve, 1)) - 0.5;
-    if (std::abs(middle) < seen) return tr("Its greys come out as they are asked for.");
-    return (middle > 0 ? tr("Its greys come out darker than asked: they are sent paler.")
-                       : tr("Its greys come out paler than asked: they are sent darker.")) +
-           QLatin1Char(' ') + tr("Test strips tell more, where one was read.");
+    if (std::abs(middle) < seen) return PrinterDeskText::tr("Its greys come out as they are asked for.");
+    return (middle > 0 ? PrinterDeskText::tr("Its greys come out darker than asked: they are sent paler.")
+                       : PrinterDeskText::tr("Its greys come out paler than asked: they are sent darker.")) +
+           QLatin1Char(' ') + PrinterDeskText::tr("Test strips tell more, where one was read.");
 }
 
 QString shrinkText(const Printer& printer) {
     if (!printer.shrink)
-        return tr(
+        return PrinterDeskText::tr(
             "How much its sheets shrink between two passes is not known: the white may lie millimetres "
             "beside.");
     const QString parts = shrinkParts(*printer.shrink);
-    return parts.isEmpty() ? tr("Measured: its sheets keep their size between two passes.")
-                           : tr("Between two passes its sheets get %1. That is reckoned with.").arg(parts);
+    return parts.isEmpty()
+               ? PrinterDeskText::tr("Measured: its sheets keep their size between two passes.")
+               : PrinterDeskText::tr("Between two passes its sheets get %1. That is reckoned with.")
+                     .arg(parts);
 }
 
 QString allKnownText(const Printer& printer, bool twice) {
@@ -97,15 +107,18 @@ QString allKnownText(const Printer& printer, bool twice) {
 }
 
 QString knownText(const Printer& printer, bool twice) {
-    if (twice && !printer.shrink) return tr("How its sheets shrink between two passes is not known yet.");
+    if (twice && !printer.shrink)
+        return PrinterDeskText::tr("How its sheets shrink between two passes is not known yet.");
     if (twice) {
         const QString parts = shrinkParts(*printer.shrink);
-        return parts.isEmpty() ? tr("Its sheets keep their size between passes.")
-                               : tr("Between passes %1: reckoned with.").arg(parts);
+        return parts.isEmpty() ? PrinterDeskText::tr("Its sheets keep their size between passes.")
+                               : PrinterDeskText::tr("Between passes %1: reckoned with.").arg(parts);
     }
-    if (printer.registration.exact()) return tr("Not measured yet: printers scale and feed crooked unseen.");
+    if (printer.registration.exact())
+        return PrinterDeskText::tr("Not measured yet: printers scale and feed crooked unseen.");
     const QString parts = registrationParts(printer.registration);
-    return parts.isEmpty() ? tr("Measured: it prints true.") : tr("It prints %1: reckoned with.").arg(parts);
+    return parts.isEmpty() ? PrinterDeskText::tr("Measured: it prints true.")
+                           : PrinterDeskText::tr("It prints %1: reckoned with.").arg(parts);
 }
 
 PrinterDesk::PrinterDesk(std::filesystem::path kept, JobStore& store, RenderService& service, QObject* parent)
@@ -141,9 +154,10 @@ void PrinterDesk::saveSheet(const QString& file) {
     } catch (const Error& error) {
         return emit told(QString::fromUtf8(error.what()), false);
     }
-    emit told(tr("Saved: %1. Print it at 100 %, then scan it on something dark, or measure it.")
-                  .arg(QFileInfo(file).fileName()),
-              true);
+    emit told(
+        PrinterDeskText::tr("Saved: %1. Print it at 100 %, then scan it on something dark, or measure it.")
+            .arg(QFileInfo(file).fileName()),
+        true);
 }
 
 void PrinterDesk::read(const QString& file) {
@@ -188,7 +202,7 @@ void PrinterDesk::tell(const Printer& printer) {
     Printer known = printer;
     known.name = printerName(known).toStdString();
     goBy(known, piece->id);
-    keep(known, tr("Kept with %1.").arg(printerName(known)));
+    keep(known, PrinterDeskText::tr("Kept with %1.").arg(printerName(known)));
 }
 
 void PrinterDesk::saveSwatches(const QString& file) {
@@ -202,7 +216,7 @@ void PrinterDesk::saveSwatches(const QString& file) {
     } catch (const Error& error) {
         return emit told(QString::fromUtf8(error.what()), false);
     }
-    emit told(tr("Saved: %1. Print it on the paper or napkin that you want to try.")
+    emit told(PrinterDeskText::tr("Saved: %1. Print it on the paper or napkin that you want to try.")
                   .arg(QFileInfo(file).fileName()),
               true);
 }
@@ -215,11 +229,13 @@ void PrinterDesk::take(const Calibration& found, int id) {
     QString sentence = registrationText(known);
     if (!found.curve.empty()) sentence += QLatin1Char(' ') + greysText(known);
     if (found.mirrors)
-        sentence += QLatin1Char(' ') + tr("It came out mirrored: the driver does that, and it is counted.");
+        sentence += QLatin1Char(' ') +
+                    PrinterDeskText::tr("It came out mirrored: the driver does that, and it is counted.");
     if (found.left_over_mm > told_mm)
         sentence += QLatin1Char(' ') +
-                    tr("The marks lie up to some tenths of a millimetre beside that: the paper was "
-                       "not flat, or the lens bends lines. A scan tells more.");
+                    PrinterDeskText::tr(
+                        "The marks lie up to some tenths of a millimetre beside that: the paper was "
+                        "not flat, or the lens bends lines. A scan tells more.");
     goBy(known, id);
     keep(known, sentence);
 }
@@ -247,7 +263,7 @@ void PrinterDesk::measured(const PassMeasures& measures) {
 }
 
 void PrinterDesk::goBy(const Printer& printer, int piece) {
-    store_.edit(tr("go by what was measured"),
+    store_.edit(PrinterDeskText::tr("go by what was measured"),
                 [&](Job job) { return withPrinterChanged(std::move(job), piece, printer); });
 }
 

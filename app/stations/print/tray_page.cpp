@@ -15,7 +15,9 @@ namespace tympan::app {
 
 namespace {
 
-QString tr(const char* words) { return QCoreApplication::translate("TrayPage", words); }
+struct TrayPageText {
+    Q_DECLARE_TR_FUNCTIONS(TrayPage)
+};
 
 bool holds(const std::vector<TrayFault>& faults, const TrayFault& fault) {
     return std::find(faults.begin(), faults.end(), fault) != faults.end();
@@ -34,14 +36,16 @@ std::vector<TrayFault> commonFaults(const Tried& tried) {
 QWidget* sheetIn(const TriedSheet& sheet, const std::vector<TrayFault>& common, int number, Unit unit,
                  int side_px) {
     const SheetCard card = sheetCard(QStringLiteral("tray"), number, sheet.name, sheet.paper, side_px);
-    card.picture->setAccessibleName(tr("%1, as it came out").arg(sheet.name));
+    card.picture->setAccessibleName(TrayPageText::tr("%1, as it came out").arg(sheet.name));
     card.picture->show(sheet.picture);
-    if (sheet.on_cloth) card.lines->addWidget(quietLabel(tr("both passes, as they lie on the cloth")));
+    if (sheet.on_cloth)
+        card.lines->addWidget(quietLabel(TrayPageText::tr("both passes, as they lie on the cloth")));
     for (const TrayFault& fault : sheet.faults)
         if (!holds(common, fault))
             card.lines->addWidget(markedLine(QStringLiteral("look"), theme().look, faultText(fault, unit)));
     if (sheet.faults.empty())
-        card.lines->addWidget(markedLine(QStringLiteral("fine"), theme().text, tr("as it should be")));
+        card.lines->addWidget(
+            markedLine(QStringLiteral("fine"), theme().text, TrayPageText::tr("as it should be")));
     return card.card;
 }
 
@@ -53,25 +57,32 @@ QString faultText(const TrayFault& fault, Unit unit) {
     const QString over = lengthText(told_over_mm, unit);
     switch (fault.kind) {
         case Kind::jammed:
-            return tr("It stuck in the printer: print it again.");
+            return TrayPageText::tr("It stuck in the printer: print it again.");
         case Kind::overhangs:
-            return tr("It stuck: its tissue reaches beyond the sheet. Fold that back and fix it, or cut it.");
+            return TrayPageText::tr(
+                "It stuck: its tissue reaches beyond the sheet. Fold that back and fix it, or cut it.");
         case Kind::mirrored:
-            return tr("It came out the other way round: stop. Look at the mirroring in the driver.");
+            return TrayPageText::tr(
+                "It came out the other way round: stop. Look at the mirroring in the driver.");
         case Kind::width:
-            return (fault.mm > 0 ? tr("%1 too wide over %2") : tr("%1 too narrow over %2")).arg(amount, over);
+            return (fault.mm > 0 ? TrayPageText::tr("%1 too wide over %2")
+                                 : TrayPageText::tr("%1 too narrow over %2"))
+                .arg(amount, over);
         case Kind::height:
-            return (fault.mm > 0 ? tr("%1 too long over %2") : tr("%1 too short over %2")).arg(amount, over);
+            return (fault.mm > 0 ? TrayPageText::tr("%1 too long over %2")
+                                 : TrayPageText::tr("%1 too short over %2"))
+                .arg(amount, over);
         case Kind::crooked:
-            return tr("fed crooked: %1 aside over %2").arg(amount, over);
+            return TrayPageText::tr("fed crooked: %1 aside over %2").arg(amount, over);
         case Kind::beside:
-            return tr("%1 beside its place").arg(amount);
+            return TrayPageText::tr("%1 beside its place").arg(amount);
         case Kind::cut_off:
-            return tr("up to %1 more is left bare at an edge than the job keeps free").arg(amount);
+            return TrayPageText::tr("up to %1 more is left bare at an edge than the job keeps free")
+                .arg(amount);
         case Kind::other_face:
-            return tr("It printed the other face: lay the sheets the other way round.");
+            return TrayPageText::tr("It printed the other face: lay the sheets the other way round.");
         case Kind::white_beside:
-            return tr("the white lies up to %1 beside the colour").arg(amount);
+            return TrayPageText::tr("the white lies up to %1 beside the colour").arg(amount);
     }
     return {};
 }
@@ -85,9 +96,10 @@ TrayPage::TrayPage(QWidget* parent) : QWidget(parent) {
     title_ = titleLabel({});
     title_->setObjectName(QStringLiteral("tray-title"));
     top->addWidget(title_, 1);
-    QPushButton* back = linkButton(QStringLiteral("tray-back"), tr("back to what is to be printed"));
+    QPushButton* back =
+        linkButton(QStringLiteral("tray-back"), TrayPageText::tr("back to what is to be printed"));
     connect(back, &QPushButton::clicked, this, &TrayPage::closed);
-    go_on_ = pushButton(QStringLiteral("tray-go-on"), tr("Go on"));
+    go_on_ = pushButton(QStringLiteral("tray-go-on"), TrayPageText::tr("Go on"));
     connect(go_on_, &QPushButton::clicked, this, [this] { emit goesOn(next_); });
     top->addWidget(go_on_);
     top->addWidget(back);
@@ -104,10 +116,11 @@ TrayPage::TrayPage(QWidget* parent) : QWidget(parent) {
 }
 
 void TrayPage::show(const Tried& tried, Unit unit) {
-    title_->setText(tr("In the tray of %1").arg(tried.printer));
+    title_->setText(TrayPageText::tr("In the tray of %1").arg(tried.printer));
     const auto wrong = std::count_if(tried.sheets.begin(), tried.sheets.end(),
                                      [](const TriedSheet& sheet) { return !sheet.faults.empty(); });
-    const QString all = counted(static_cast<qsizetype>(tried.sheets.size()), tr("%1 sheet"), tr("%1 sheets"));
+    const QString all = counted(static_cast<qsizetype>(tried.sheets.size()), TrayPageText::tr("%1 sheet"),
+                                TrayPageText::tr("%1 sheets"));
     const bool misses = std::any_of(tried.sheets.begin(), tried.sheets.end(), [](const TriedSheet& sheet) {
         return std::any_of(sheet.faults.begin(), sheet.faults.end(), [](const TrayFault& fault) {
             return fault.kind == TrayFault::Kind::white_beside;
@@ -116,18 +129,22 @@ void TrayPage::show(const Tried& tried, Unit unit) {
     const int out = static_cast<int>(tried.sheets.size());
     next_ = tried.which.first + out;
     go_on_->setVisible(out < tried.of);
-    go_on_->setText(tr("Go on from sheet %1").arg(next_));
+    go_on_->setText(TrayPageText::tr("Go on from sheet %1").arg(next_));
     says_->setText(
-        out < tried.of ? tr("Stopped: %1 of %2 are out. No paper was used: this printer is not there.")
-                             .arg(out)
-                             .arg(tried.of)
-        : wrong == 0 ? tr("%1, as they should be. No paper was used: this printer is not there.").arg(all)
-                     : tr("%1, %2 with something wrong. %3, and that is made up for. No paper was used: this "
-                          "printer is not there.")
-                           .arg(all)
-                           .arg(wrong)
-                           .arg(misses ? tr("Measure what a sheet does between two passes")
-                                       : tr("Measure a printer by its page")));
+        out < tried.of
+            ? TrayPageText::tr("Stopped: %1 of %2 are out. No paper was used: this printer is not there.")
+                  .arg(out)
+                  .arg(tried.of)
+        : wrong == 0
+            ? TrayPageText::tr("%1, as they should be. No paper was used: this printer is not there.")
+                  .arg(all)
+            : TrayPageText::tr(
+                  "%1, %2 with something wrong. %3, and that is made up for. No paper was used: this "
+                  "printer is not there.")
+                  .arg(all)
+                  .arg(wrong)
+                  .arg(misses ? TrayPageText::tr("Measure what a sheet does between two passes")
+                              : TrayPageText::tr("Measure a printer by its page")));
     const std::vector<TrayFault> common = commonFaults(tried);
     auto* body = new QWidget;
     auto* down = new QVBoxLayout(body);
@@ -136,8 +153,9 @@ void TrayPage::show(const Tried& tried, Unit unit) {
     if (!common.empty()) {
         QStringList words;
         for (const TrayFault& fault : common) words << faultText(fault, unit);
-        QWidget* all_of_them = markedLine(QStringLiteral("look"), theme().look,
-                                          tr("All of them: %1").arg(words.join(QStringLiteral("; "))));
+        QWidget* all_of_them =
+            markedLine(QStringLiteral("look"), theme().look,
+                       TrayPageText::tr("All of them: %1").arg(words.join(QStringLiteral("; "))));
         all_of_them->setObjectName(QStringLiteral("tray-common"));
         down->addWidget(all_of_them);
     }

@@ -19,7 +19,7 @@ namespace tympan::app {
 
 namespace {
 
-constexpr double rim = 16, head = 28, small_side = 132, line_reach = 8;
+constexpr double loupe_rim = 16, head = 28, small_side = 132, line_reach = 8;
 constexpr double most_px = 3e6;  // of the print, at once
 
 /// What a side is called.
@@ -154,7 +154,8 @@ QRectF Loupe::small() const {
     if (print_.width == 0) return {};
     const QSizeF size =
         QSizeF(print_.width, print_.height).scaled(small_side, small_side, Qt::KeepAspectRatio);
-    return {width() - rim - size.width(), height() - rim - size.height(), size.width(), size.height()};
+    return {width() - loupe_rim - size.width(), height() - loupe_rim - size.height(), size.width(),
+            size.height()};
 }
 
 void Loupe::paintSide(QPainter& painter, const Side& side, const QRectF& clip, const QString& title,
@@ -164,7 +165,8 @@ void Loupe::paintSide(QPainter& painter, const Side& side, const QRectF& clip, c
     if (!side.fault.isEmpty()) {
         painter.setPen(theme().text);
         painter.setFont(textFont(TextSize::normal));
-        painter.drawText(clip.adjusted(rim, 0, -rim, 0), Qt::AlignCenter | Qt::TextWordWrap, side.fault);
+        painter.drawText(clip.adjusted(loupe_rim, 0, -loupe_rim, 0), Qt::AlignCenter | Qt::TextWordWrap,
+                         side.fault);
     } else if (!side.image.isNull()) {
         // Pixels of the print are shown as pixels when they are seen one by one.
         painter.setRenderHint(QPainter::SmoothPixmapTransform, scale() < 2);
@@ -174,7 +176,8 @@ void Loupe::paintSide(QPainter& painter, const Side& side, const QRectF& clip, c
     const QString says = side.asked == side.made || !side.fault.isEmpty() ? title : tr("%1…").arg(title);
     painter.setFont(textFont(TextSize::normal, true));
     const double wide = painter.fontMetrics().horizontalAdvance(says) + 20;
-    const QRectF tag(at & Qt::AlignLeft ? clip.left() + rim : clip.right() - rim - wide, rim / 2, wide, head);
+    const QRectF tag(at & Qt::AlignLeft ? clip.left() + loupe_rim : clip.right() - loupe_rim - wide,
+                     loupe_rim / 2, wide, head);
     painter.fillRect(tag, theme().card);
     painter.setPen(theme().text);
     painter.drawText(tag, Qt::AlignCenter, says);
@@ -218,8 +221,8 @@ void Loupe::paintEvent(QPaintEvent*) {
             : tr("The print %1 times as large as it is, the right way round. Drag the line, or the picture.")
                   .arg(times_);
     painter.setFont(textFont(TextSize::small));
-    const QRectF tag(rim, height() - rim / 2 - head, painter.fontMetrics().horizontalAdvance(says) + 20,
-                     head);
+    const QRectF tag(loupe_rim, height() - loupe_rim / 2 - head,
+                     painter.fontMetrics().horizontalAdvance(says) + 20, head);
     painter.fillRect(tag, theme().card);
     painter.setPen(theme().quiet);
     painter.drawText(tag, Qt::AlignCenter, says);

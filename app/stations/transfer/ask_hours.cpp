@@ -8,7 +8,9 @@ namespace tympan::app {
 
 namespace {
 
-QString tr(const char* words) { return QCoreApplication::translate("Hours", words); }
+struct HoursText {
+    Q_DECLARE_TR_FUNCTIONS(Hours)
+};
 
 FreeHours hoursOf(const std::string& words) {
     try {
@@ -23,8 +25,9 @@ FreeHours hoursOf(const std::string& words) {
 std::optional<std::string> askHours(QWidget* parent, const std::string& words) {
     FreeHours hours = hoursOf(words);
     QDialog dialog(parent->window());
-    auto* outer = askingDialog(dialog, QStringLiteral("ask-hours"), tr("When you have time"));
-    outer->addWidget(quietLabel(tr("Brush over the hours that are yours; brush again to take them back.")));
+    auto* outer = askingDialog(dialog, QStringLiteral("ask-hours"), HoursText::tr("When you have time"));
+    outer->addWidget(
+        quietLabel(HoursText::tr("Brush over the hours that are yours; brush again to take them back.")));
     auto* week = new WeekView;
     week->show(hours.week);
     outer->addWidget(week);
@@ -35,11 +38,12 @@ std::optional<std::string> askHours(QWidget* parent, const std::string& words) {
     const auto say = [&] {
         hours.week = week->week();
         const std::string text = wordsOf(hours);
-        said->setText(text.empty() ? tr("Nothing is brushed: at any time.") : QString::fromStdString(text));
+        said->setText(text.empty() ? HoursText::tr("Nothing is brushed: at any time.")
+                                   : QString::fromStdString(text));
     };
     say();
     QObject::connect(week, &WeekView::changed, said, say);
-    takeOrLeave(dialog, QStringLiteral("take-hours"), tr("Plan it so"));
+    takeOrLeave(dialog, QStringLiteral("take-hours"), HoursText::tr("Plan it so"));
     if (dialog.exec() != QDialog::Accepted) return {};
     return wordsOf(hours);
 }

@@ -12,28 +12,30 @@ namespace tympan::app {
 
 namespace {
 
-QString tr(const char* words) { return QCoreApplication::translate("Layers", words); }
+struct LayersText {
+    Q_DECLARE_TR_FUNCTIONS(Layers)
+};
 
 constexpr int least_rows = 5;
 
 QString kindName(LayerKind kind) {
     switch (kind) {
         case LayerKind::paint:
-            return tr("paint");
+            return LayersText::tr("paint");
         case LayerKind::lettering:
-            return tr("lettering");
+            return LayersText::tr("lettering");
         case LayerKind::ageing:
-            return tr("sanding, ageing");
+            return LayersText::tr("sanding, ageing");
         case LayerKind::pencil_off:
-            return tr("rub pencil off");
+            return LayersText::tr("rub pencil off");
         case LayerKind::stain:
-            return tr("stain the rims");
+            return LayersText::tr("stain the rims");
         case LayerKind::hole:
-            return tr("a hole to hang it by");
+            return LayersText::tr("a hole to hang it by");
         case LayerKind::oven:
-            return tr("into the oven");
+            return LayersText::tr("into the oven");
         case LayerKind::other:
-            return tr("something else");
+            return LayersText::tr("something else");
     }
     return {};
 }
@@ -41,11 +43,11 @@ QString kindName(LayerKind kind) {
 QString whenName(LayerWhen when) {
     switch (when) {
         case LayerWhen::first:
-            return tr("before the picture");
+            return LayersText::tr("before the picture");
         case LayerWhen::under_coat:
-            return tr("under the coat");
+            return LayersText::tr("under the coat");
         case LayerWhen::over_coat:
-            return tr("over the coat");
+            return LayersText::tr("over the coat");
     }
     return {};
 }
@@ -62,21 +64,22 @@ QSpinBox* minutesBox(const QString& name, const QString& accessible, int value) 
     box->setObjectName(name);
     box->setAccessibleName(accessible);
     box->setRange(0, 44'640);
-    box->setSuffix(tr(" min"));
+    box->setSuffix(LayersText::tr(" min"));
     box->setValue(value);
     return box;
 }
 
 LayerRow addRow(QGridLayout* grid, int at, const Layer* layer) {
     const QString number = QString::number(at + 1);
-    LayerRow row{choiceBox(QStringLiteral("layer-kind-") + number, tr("What it is, %1").arg(number), 160),
-                 choiceBox(QStringLiteral("layer-when-") + number, tr("When, %1").arg(number), 150),
-                 new QLineEdit,
-                 minutesBox(QStringLiteral("layer-work-") + number, tr("Minutes of work, %1").arg(number),
-                            layer ? static_cast<int>(layer->work_min) : 10),
-                 minutesBox(QStringLiteral("layer-dry-") + number, tr("Minutes it dries, %1").arg(number),
-                            layer ? static_cast<int>(layer->dry_min) : 0)};
-    row.kind->addItem(tr("nothing"), -1);
+    LayerRow row{
+        choiceBox(QStringLiteral("layer-kind-") + number, LayersText::tr("What it is, %1").arg(number), 160),
+        choiceBox(QStringLiteral("layer-when-") + number, LayersText::tr("When, %1").arg(number), 150),
+        new QLineEdit,
+        minutesBox(QStringLiteral("layer-work-") + number, LayersText::tr("Minutes of work, %1").arg(number),
+                   layer ? static_cast<int>(layer->work_min) : 10),
+        minutesBox(QStringLiteral("layer-dry-") + number, LayersText::tr("Minutes it dries, %1").arg(number),
+                   layer ? static_cast<int>(layer->dry_min) : 0)};
+    row.kind->addItem(LayersText::tr("nothing"), -1);
     for (const LayerKind kind : layer_kinds) row.kind->addItem(kindName(kind), static_cast<int>(kind));
     for (const LayerWhen when : layer_whens) row.when->addItem(whenName(when), static_cast<int>(when));
     if (layer) {
@@ -85,8 +88,8 @@ LayerRow addRow(QGridLayout* grid, int at, const Layer* layer) {
         row.what->setText(QString::fromStdString(layer->what));
     }
     row.what->setObjectName(QStringLiteral("layer-what-") + number);
-    row.what->setAccessibleName(tr("In your words, %1").arg(number));
-    row.what->setPlaceholderText(tr("in your words"));
+    row.what->setAccessibleName(LayersText::tr("In your words, %1").arg(number));
+    row.what->setPlaceholderText(LayersText::tr("in your words"));
     // Where such a thing usually stands, until one says otherwise.
     QObject::connect(row.kind, &QComboBox::activated, row.when, [row] {
         if (const int kind = row.kind->currentData().toInt(); kind >= 0)
@@ -109,13 +112,14 @@ void askLayers(QWidget* parent, JobStore& store) {
     const Object object = objectOf(store.job(), *piece);
     const int id = piece->id;
     QDialog dialog(parent->window());
-    auto* outer =
-        askingDialog(dialog, QStringLiteral("ask-layers"),
-                     tr("On the %1, and not printed").arg(QString::fromStdString(calledBy(object))));
-    outer->addWidget(quietLabel(tr("In the order in which it is done. The minutes are yours.")));
+    auto* outer = askingDialog(
+        dialog, QStringLiteral("ask-layers"),
+        LayersText::tr("On the %1, and not printed").arg(QString::fromStdString(calledBy(object))));
+    outer->addWidget(quietLabel(LayersText::tr("In the order in which it is done. The minutes are yours.")));
     auto* grid = fieldGrid();
     int column = 0;
-    for (const QString& head : {tr("what"), tr("when"), QString(), tr("work"), tr("dries")})
+    for (const QString& head : {LayersText::tr("what"), LayersText::tr("when"), QString(),
+                                LayersText::tr("work"), LayersText::tr("dries")})
         grid->addWidget(quietLabel(head), 0, column++);
     std::vector<LayerRow> all;
     const std::size_t count = std::max<std::size_t>(least_rows, object.layers.size() + 1);
@@ -123,7 +127,7 @@ void askLayers(QWidget* parent, JobStore& store) {
         all.push_back(
             addRow(grid, static_cast<int>(i), i < object.layers.size() ? &object.layers[i] : nullptr));
     outer->addLayout(grid);
-    takeOrLeave(dialog, QStringLiteral("take-layers"), tr("Plan it so"));
+    takeOrLeave(dialog, QStringLiteral("take-layers"), LayersText::tr("Plan it so"));
     if (dialog.exec() != QDialog::Accepted) return;
     std::vector<Layer> layers;
     for (const LayerRow& row : all) {
@@ -134,7 +138,7 @@ void askLayers(QWidget* parent, JobStore& store) {
                           row.what->text().trimmed().toStdString(), static_cast<double>(row.work->value()),
                           static_cast<double>(row.dry->value())});
     }
-    store.edit(tr("change what is done besides"), [&](Job job) {
+    store.edit(LayersText::tr("change what is done besides"), [&](Job job) {
         if (!findPiece(job, id)) return job;
         Object changed = objectOf(job, *findPiece(job, id));
         changed.layers = layers;

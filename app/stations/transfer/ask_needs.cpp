@@ -17,7 +17,9 @@ namespace tympan::app {
 
 namespace {
 
-QString tr(const char* words) { return QCoreApplication::translate("Needs", words); }
+struct NeedsText {
+    Q_DECLARE_TR_FUNCTIONS(Needs)
+};
 
 /// So many ml for 100 cm², and what that comes to.
 struct CoverageRow {
@@ -30,11 +32,11 @@ struct CoverageRow {
 QString areasText(const Needs::Coating& coating, const WorkOrder& order) {
     QStringList areas;
     for (const CoatArea& area : coating.areas) {
-        QString text = tr("%1, %2: %3 cm²")
+        QString text = NeedsText::tr("%1, %2: %3 cm²")
                            .arg(QString::fromStdString(findObject(order, area.object)->name),
                                 QString::fromStdString(area.face))
                            .arg(std::ceil(area.cm2));
-        if (area.coats > 1) text += tr(", %1 times").arg(area.coats);
+        if (area.coats > 1) text += NeedsText::tr(", %1 times").arg(area.coats);
         areas << text;
     }
     return areas.join(QStringLiteral("\n"));
@@ -42,7 +44,7 @@ QString areasText(const Needs::Coating& coating, const WorkOrder& order) {
 
 void showAmount(const CoverageRow& row) {
     const double ml = row.coverage->value() * row.cm2 / 100;
-    row.amount->setText(ml > 0 ? tr("%1 ml").arg(std::ceil(ml)) : QStringLiteral("–"));
+    row.amount->setText(ml > 0 ? NeedsText::tr("%1 ml").arg(std::ceil(ml)) : QStringLiteral("–"));
 }
 
 CoverageRow addRow(QGridLayout* grid, int at, const Needs::Coating& coating, const WorkOrder& order,
@@ -50,11 +52,11 @@ CoverageRow addRow(QGridLayout* grid, int at, const Needs::Coating& coating, con
     CoverageRow row{coating.key, coating.cm2, new QDoubleSpinBox, new QLabel};
     const QString what = QString::fromStdString(coating.words);
     row.coverage->setObjectName(QStringLiteral("coverage-") + QString::fromStdString(coating.key));
-    row.coverage->setAccessibleName(tr("Millilitres for 100 cm²: %1").arg(what));
+    row.coverage->setAccessibleName(NeedsText::tr("Millilitres for 100 cm²: %1").arg(what));
     row.coverage->setRange(0, most_ml_per_100_cm2);
     row.coverage->setDecimals(2);
     row.coverage->setSingleStep(0.25);
-    row.coverage->setSpecialValueText(tr("not known"));
+    row.coverage->setSpecialValueText(NeedsText::tr("not known"));
     row.coverage->setFixedWidth(110);
     if (const auto found = known.find(coating.key); found != known.end())
         row.coverage->setValue(found->second);
@@ -83,32 +85,34 @@ void askNeeds(QWidget* parent, const JobStore& store, Planning& planning) {
     const Needs needs =
         needsOf(sheets ? store.printed() : store.job(), sheets.get(), strip->plan, strip->order);
     QDialog dialog(parent->window());
-    auto* outer = askingDialog(dialog, QStringLiteral("ask-needs"), tr("What it takes, for one trip"));
+    auto* outer =
+        askingDialog(dialog, QStringLiteral("ask-needs"), NeedsText::tr("What it takes, for one trip"));
     auto* list = new QWidget;
     auto* down = column();
     list->setLayout(down);
-    down->addWidget(strongLabel(tr("To print")));
+    down->addWidget(strongLabel(NeedsText::tr("To print")));
     for (const Needs::Printing& each : needs.printings) down->addWidget(quietLabel(printingText(each)));
     if (!needs.at_hand.empty()) {
         QStringList words;
         for (const std::string& need : needs.at_hand) words << needName(need);
-        down->addWidget(strongLabel(tr("To have at hand")));
+        down->addWidget(strongLabel(NeedsText::tr("To have at hand")));
         down->addWidget(quietLabel(words.join(QStringLiteral(", "))));
     }
     std::vector<CoverageRow> all;
     if (!needs.coatings.empty()) {
-        down->addWidget(strongLabel(tr("To coat")));
+        down->addWidget(strongLabel(NeedsText::tr("To coat")));
         auto* grid = fieldGrid();
         int column = 0;
-        for (const QString& head : {tr("step"), tr("where"), tr("ml for 100 cm²"), tr("in all")})
+        for (const QString& head : {NeedsText::tr("step"), NeedsText::tr("where"),
+                                    NeedsText::tr("ml for 100 cm²"), NeedsText::tr("in all")})
             grid->addWidget(quietLabel(head), 0, column++);
         grid->setColumnStretch(1, 1);
         for (const Needs::Coating& coating : needs.coatings)
             all.push_back(addRow(grid, static_cast<int>(all.size()) + 1, coating, strip->order,
                                  store.job().work.coverage));
         down->addLayout(grid);
-        down->addWidget(
-            quietLabel(tr("Areas are exact. How far a medium goes only you can know: weigh the bottle "
+        down->addWidget(quietLabel(
+            NeedsText::tr("Areas are exact. How far a medium goes only you can know: weigh the bottle "
                           "before and after, or look at its label.")));
     }
     down->addStretch(1);
@@ -117,16 +121,16 @@ void askNeeds(QWidget* parent, const JobStore& store, Planning& planning) {
     area->setWidgetResizable(true);
     area->setMinimumSize(640, 420);
     outer->addWidget(area, 1);
-    auto* copy = linkButton(QStringLiteral("copy-needs"), tr("copy the list"));
+    auto* copy = linkButton(QStringLiteral("copy-needs"), NeedsText::tr("copy the list"));
     QObject::connect(copy, &QPushButton::clicked, &dialog, [&] {
         QStringList lines;
         for (const std::string& line : inLines(needs, strip->order)) lines << QString::fromStdString(line);
         QGuiApplication::clipboard()->setText(lines.join(QLatin1Char('\n')));
     });
     outer->addWidget(copy, 0, Qt::AlignLeft);
-    takeOrLeave(dialog, QStringLiteral("take-needs"), tr("Keep it so"));
+    takeOrLeave(dialog, QStringLiteral("take-needs"), NeedsText::tr("Keep it so"));
     if (dialog.exec() != QDialog::Accepted) return;
-    planning.wish(tr("say how far a medium goes"), [&](WorkWishes& wishes) {
+    planning.wish(NeedsText::tr("say how far a medium goes"), [&](WorkWishes& wishes) {
         for (const CoverageRow& row : all) {
             if (row.coverage->value() > 0)
                 wishes.coverage[row.key] = row.coverage->value();

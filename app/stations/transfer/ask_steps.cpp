@@ -11,7 +11,9 @@ namespace tympan::app {
 
 namespace {
 
-QString tr(const char* words) { return QCoreApplication::translate("Steps", words); }
+struct StepsText {
+    Q_DECLARE_TR_FUNCTIONS(Steps)
+};
 
 struct Asked {
     int of = 0;
@@ -42,17 +44,18 @@ void add(QVBoxLayout* down, std::vector<Asked>& all, const QString& title, int o
 
 void askSteps(QWidget* parent, const JobStore& store, Planning& planning) {
     QDialog dialog(parent->window());
-    auto* outer = askingDialog(dialog, QStringLiteral("ask-steps"), tr("Which steps are done"));
-    outer->addWidget(
-        quietLabel(tr("Take what you do besides; leave out what is done already, or is not needed.")));
+    auto* outer = askingDialog(dialog, QStringLiteral("ask-steps"), StepsText::tr("Which steps are done"));
+    outer->addWidget(quietLabel(
+        StepsText::tr("Take what you do besides; leave out what is done already, or is not needed.")));
     auto* list = new QWidget;
     auto* down = column();
     list->setLayout(down);
     std::vector<Asked> all;
     const WorkOrder order = workOrderOf(store.job());
     for (const OrderedObject& object : order.objects)
-        add(down, all, tr("%1, before any print").arg(QString::fromStdString(object.name)), object.id,
-            object.preparation, PrinterKind::laser, object.material, object.chosen, object.left_out);
+        add(down, all, StepsText::tr("%1, before any print").arg(QString::fromStdString(object.name)),
+            object.id, object.preparation, PrinterKind::laser, object.material, object.chosen,
+            object.left_out);
     for (const OrderedPiece& piece : order.pieces) {
         const OrderedObject* object = findObject(order, piece.object);
         add(down, all,
@@ -67,9 +70,9 @@ void askSteps(QWidget* parent, const JobStore& store, Planning& planning) {
     area->setWidgetResizable(true);
     area->setMinimumSize(620, 420);
     outer->addWidget(area, 1);
-    takeOrLeave(dialog, QStringLiteral("take-steps"), tr("Plan it so"));
+    takeOrLeave(dialog, QStringLiteral("take-steps"), StepsText::tr("Plan it so"));
     if (dialog.exec() != QDialog::Accepted) return;
-    planning.wish(tr("change the steps"), [&](WorkWishes& wishes) {
+    planning.wish(StepsText::tr("change the steps"), [&](WorkWishes& wishes) {
         for (const Asked& each : all) {
             // Of a choice of several steps all boxes say the same.
             auto& set = each.choice ? wishes.chosen[each.of] : wishes.left_out[each.of];

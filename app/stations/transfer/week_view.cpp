@@ -13,7 +13,7 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int names = 88, hour = 22, height_of_day = 30, head = 22, day_min = 24 * 60, step_min = 15,
+constexpr int names = 88, hour = 22, height_of_day = 30, week_head = 22, day_min = 24 * 60, step_min = 15,
               key_min = 30, first_hour = 6;
 constexpr double thick = 12;
 
@@ -23,7 +23,7 @@ WeekView::WeekView(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("week"));
     setAccessibleName(tr("When there is time in a week"));
     setFocusPolicy(Qt::StrongFocus);
-    setFixedSize(names + 24 * hour + 16, head + 7 * height_of_day + 4);
+    setFixedSize(names + 24 * hour + 16, week_head + 7 * height_of_day + 4);
     setCursor(Qt::CrossCursor);
 }
 
@@ -34,7 +34,7 @@ void WeekView::show(const std::array<FreeHours::Day, 7>& week) {
 
 /// The day's line, from its midnight to the next.
 QRectF WeekView::line(int day) const {
-    return {names, head + day * height_of_day + (height_of_day - thick) / 2, 24.0 * hour, thick};
+    return {names, week_head + day * height_of_day + (height_of_day - thick) / 2, 24.0 * hour, thick};
 }
 
 double WeekView::across(int minute) const { return names + minute * hour / 60.0; }
@@ -44,7 +44,9 @@ int WeekView::minuteAt(double x) const {
     return std::clamp(minute, 0, day_min);
 }
 
-int WeekView::dayAt(double y) const { return std::clamp(static_cast<int>((y - head) / height_of_day), 0, 6); }
+int WeekView::dayAt(double y) const {
+    return std::clamp(static_cast<int>((y - week_head) / height_of_day), 0, 6);
+}
 
 bool WeekView::isFree(int day, int minute) const {
     const FreeHours::Day& parts = week_[static_cast<std::size_t>(day)];
@@ -60,10 +62,10 @@ void WeekView::paintEvent(QPaintEvent*) {
     painter.setFont(figureFont(TextSize::small));
     for (int each = 0; each <= 24; each += first_hour) {
         painter.setPen(t.quiet);
-        painter.drawText(QRectF(across(60 * each) - 24, 0, 48, head - 4), Qt::AlignCenter,
+        painter.drawText(QRectF(across(60 * each) - 24, 0, 48, week_head - 4), Qt::AlignCenter,
                          QStringLiteral("%1:00").arg(each));
         painter.setPen(QPen(t.line, 1));
-        painter.drawLine(QPointF(across(60 * each), head), QPointF(across(60 * each), height() - 4));
+        painter.drawLine(QPointF(across(60 * each), week_head), QPointF(across(60 * each), height() - 4));
     }
     const QLocale words(QLocale::English);
     for (int day = 0; day < 7; ++day) {

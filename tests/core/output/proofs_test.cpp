@@ -17,7 +17,7 @@ using testing::HasSubstr;
 
 namespace {
 
-Job largeJob(const ArtworkPtr& artwork = artworkOf(noise({90, 60}, CV_8UC1))) {
+Job jobToProve(const ArtworkPtr& artwork = artworkOf(noise({90, 60}, CV_8UC1))) {
     Job job = jobOf(artwork, {450, 300});
     job.sheets.ppi = 100;
     return job;
@@ -47,7 +47,7 @@ std::optional<cv::Point> foundIn(const cv::Mat& page, const cv::Mat& wanted) {
 
 TEST(PatchPrint, isTheSpotAsItWasPrintedAmongFaintSurroundings) {
     const ScratchFolder folder;
-    const Job job = largeJob();
+    const Job job = jobToProve();
     const Imposition imposition = impose(job);
     writePatch(folder / "p.pdf", job, imposition, 0, {0.3, 0.6}, 40);
     const cv::Mat page = pageOf(folder / "p.pdf", 100);
@@ -67,7 +67,7 @@ TEST(PatchPrint, isTheSpotAsItWasPrintedAmongFaintSurroundings) {
 }
 
 TEST(PatchPrint, liesWithinThePrintWhereverAndHoweverLargeItIsAsked) {
-    const PrintGeometry print = impose(largeJob()).prints[0];
+    const PrintGeometry print = impose(jobToProve()).prints[0];
     for (const PointMm& spot : {PointMm{0, 0}, {1, 1}, {0.5, 0.02}})
         for (const double side : {1.0, 20.0, 120.0, 900.0}) {
             const RectPx box = patchBox(print, spot, side);
@@ -85,7 +85,7 @@ TEST(SeamStrip, showsBothSidesOfTheStretchThatIsSeenMost) {
     // Even ink on the right alone: a seam through it is seen, one through noise or paper hardly.
     cv::Mat pixels(600, 900, CV_8UC1, cv::Scalar(255));
     pixels.colRange(500, 900).setTo(60);
-    Job job = largeJob(artworkOf(pixels));
+    Job job = jobToProve(artworkOf(pixels));
     job.sheets.seams = SeamManner::regular;
     const Imposition imposition = impose(job);
     const auto worst = worstStretch(job, imposition, 0);
@@ -100,7 +100,7 @@ TEST(SeamStrip, showsBothSidesOfTheStretchThatIsSeenMost) {
     EXPECT_NEAR(print.grid.mm(worst->to - worst->from), 110, 5);
 
     const ScratchFolder folder;
-    const Job rich = largeJob();
+    const Job rich = jobToProve();
     const Imposition sheets = impose(rich);
     writeSeamStrip(folder / "s.pdf", rich, sheets, 0);
     const cv::Mat page = pageOf(folder / "s.pdf", 100);
@@ -115,7 +115,7 @@ TEST(SeamStrip, showsBothSidesOfTheStretchThatIsSeenMost) {
 
 TEST(PatchPrint, aPaperTooSmallIsSaidAndNothingWritten) {
     const ScratchFolder folder;
-    Job job = largeJob();
+    Job job = jobToProve();
     job.sheets.paper = {"custom", "own", {90, 100}, ""};
     const Imposition imposition = impose(job);
     EXPECT_THROW(writePatch(folder / "p.pdf", job, imposition, 0, {0.5, 0.5}, 100), Error);
@@ -134,7 +134,7 @@ TEST(SeamStrip, thereIsNoneOfAPrintOnOneSheet) {
 TEST(FinestSpot, isWhereDetailIs) {
     cv::Mat pixels(600, 900, CV_8UC1, cv::Scalar(200));
     noise({180, 120}, CV_8UC1).copyTo(pixels(cv::Rect(600, 100, 180, 120)));
-    const Job job = largeJob(artworkOf(pixels));
+    const Job job = jobToProve(artworkOf(pixels));
     const PointMm spot = finestSpot(job, job.pieces.front());
     EXPECT_NEAR(spot.x, 690.0 / 900, 0.06);
     EXPECT_NEAR(spot.y, 160.0 / 600, 0.06);
@@ -142,7 +142,7 @@ TEST(FinestSpot, isWhereDetailIs) {
 
 TEST(ReducedProof, isAPageForEachPieceThatSaysItsScale) {
     const ScratchFolder folder;
-    Job job = largeJob();
+    Job job = jobToProve();
     job = withPiece(job, {picture(), {}, job.pieces.front().method, {60, 40}, 1});
     writeReducedProof(folder / "r.pdf", job, impose(job));
     const std::string words = run({"pdftotext", (folder / "r.pdf").string(), "-"}).out;

@@ -27,10 +27,6 @@ Job job(const std::string& method) {
     return made;
 }
 
-std::string wordsOf(const std::filesystem::path& pdf) {
-    return run({"pdftotext", "-layout", pdf.string(), "-"}).out;
-}
-
 /// Darkness of the left and the right half of the first picture-bearing page.
 std::pair<double, double> halves(const std::filesystem::path& pdf, int page, const RectMm& where) {
     const ScratchFolder folder;

@@ -20,7 +20,7 @@ using testing::Not;
 
 namespace {
 
-struct Case {
+struct SheetsCase {
     const char* what;
     SizeMm size;
     double ppi;
@@ -29,7 +29,7 @@ struct Case {
     Contrast contrast;
 };
 
-Job jobOf(const Case& each, const ArtworkPtr& artwork) {
+Job sheetsJob(const SheetsCase& each, const ArtworkPtr& artwork) {
     Job job = tests::jobOf(artwork, each.size, each.method);
     job.sheets.ppi = each.ppi;
     job.sheets.paper = paperNamed(each.paper);
@@ -68,16 +68,16 @@ TEST(SheetsPdf, sheetsCutAlongThePlanAreTheWholePrintPixelForPixel) {
     }();
     using Ink = Tone::InkChoice;
     const Contrast plain{Contrast::Kind::none, 0};
-    for (const Case& each :
-         {Case{"grey, upright and lying", {420, 277}, 100, "A4", "gel-rub-off", Ink::grey, {}},
-          Case{"grey, an odd resolution", {301, 199}, 203, "Letter", "gel-rub-off", Ink::grey, plain},
-          Case{"colour", {420, 277}, 100, "A4", "gel-rub-off", Ink::colour, {}},
-          Case{"colour, tall sheets", {190, 500}, 96, "Legal", "tissue-overlay", Ink::colour, {}},
-          Case{"laid whole", {300, 198}, 150, "A4", "release-sheet-press", Ink::grey, {}},
-          Case{"one sheet", {150, 99}, 300, "A4", "gel-rub-off", Ink::grey, {}}})
+    for (const SheetsCase& each :
+         {SheetsCase{"grey, upright and lying", {420, 277}, 100, "A4", "gel-rub-off", Ink::grey, {}},
+          SheetsCase{"grey, an odd resolution", {301, 199}, 203, "Letter", "gel-rub-off", Ink::grey, plain},
+          SheetsCase{"colour", {420, 277}, 100, "A4", "gel-rub-off", Ink::colour, {}},
+          SheetsCase{"colour, tall sheets", {190, 500}, 96, "Legal", "tissue-overlay", Ink::colour, {}},
+          SheetsCase{"laid whole", {300, 198}, 150, "A4", "release-sheet-press", Ink::grey, {}},
+          SheetsCase{"one sheet", {150, 99}, 300, "A4", "gel-rub-off", Ink::grey, {}}})
         for (const ArtworkPtr& artwork : {photograph, part_grey}) {
             const ScratchFolder folder;
-            Job job = jobOf(each, artwork);
+            Job job = sheetsJob(each, artwork);
             job.pieces.front().joining.parted = true;  // what is laid whole, too
             const Imposition imposition = impose(job);
             writeSheets(folder / "s.pdf", job, imposition);
@@ -99,8 +99,8 @@ TEST(SheetsPdf, sheetsCutAlongThePlanAreTheWholePrintPixelForPixel) {
 
 TEST(SheetsPdf, bleedRepeatsTheNeighboursPixels) {
     const ScratchFolder folder;
-    const Job job = jobOf({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
-                          artworkOf(noise({301, 199}, CV_8UC3)));
+    const Job job = sheetsJob({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                              artworkOf(noise({301, 199}, CV_8UC3)));
     const Imposition imposition = impose(job);
     writeSheets(folder / "s.pdf", job, imposition);
     const cv::Mat whole = renderWhole(printIn(imposition, job, 0, imposition.grid.ppi));
@@ -118,8 +118,8 @@ TEST(SheetsPdf, bleedRepeatsTheNeighboursPixels) {
 TEST(SheetsPdf, edgesAndMarksAreTrueAt600Ppi) {
     const ScratchFolder folder;
     const Job job =
-        jobOf({"", {100, 80}, 300, "A4", "gel-rub-off", Tone::InkChoice::grey, {Contrast::Kind::none, 0}},
-              artworkOf(cv::Mat(80, 100, CV_8UC1, cv::Scalar(0))));
+        sheetsJob({"", {100, 80}, 300, "A4", "gel-rub-off", Tone::InkChoice::grey, {Contrast::Kind::none, 0}},
+                  artworkOf(cv::Mat(80, 100, CV_8UC1, cv::Scalar(0))));
     const Imposition imposition = impose(job);
     writeSheets(folder / "s.pdf", job, imposition);
     const cv::Mat page = as(pagesBy("pdftoppm", folder / "s.pdf", 600, 1).front(), 1);
@@ -143,7 +143,7 @@ TEST(SheetsPdf, greyIsDeviceGrayAndColourIsDeviceRgb) {
     cv::Mat half_grey = noise({300, 200}, CV_8UC3);
     half_grey.colRange(0, 150).setTo(cv::Scalar::all(99));
     for (const auto ink : {Tone::InkChoice::grey, Tone::InkChoice::colour}) {
-        const Job job = jobOf({"", {420, 280}, 72, "A4", "gel-rub-off", ink, {}}, artworkOf(half_grey));
+        const Job job = sheetsJob({"", {420, 280}, 72, "A4", "gel-rub-off", ink, {}}, artworkOf(half_grey));
         writeSheets(folder / "s.pdf", job, impose(job));
         const std::string images = run({"pdfimages", "-list", (folder / "s.pdf").string()}).out;
         EXPECT_THAT(images, HasSubstr(ink == Tone::InkChoice::grey ? " gray " : " rgb "));
@@ -153,8 +153,8 @@ TEST(SheetsPdf, greyIsDeviceGrayAndColourIsDeviceRgb) {
 
 TEST(SheetsPdf, theWordsReadNormallyOnTheSheet) {
     const ScratchFolder folder;
-    const Job job = jobOf({"", {300, 198}, 72, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
-                          artworkOf(noise({30, 20}, CV_8UC3)));
+    const Job job = sheetsJob({"", {300, 198}, 72, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                              artworkOf(noise({30, 20}, CV_8UC3)));
     writeSheets(folder / "s.pdf", job, impose(job));
     const std::string words = run({"pdftotext", (folder / "s.pdf").string(), "-"}).out;
     EXPECT_THAT(words, HasSubstr(tell_tale));
@@ -164,8 +164,8 @@ TEST(SheetsPdf, theWordsReadNormallyOnTheSheet) {
 
 TEST(SheetsPdf, aSheetLaidWholeIsInkedNowhereElse) {
     const ScratchFolder folder;
-    const Job job = jobOf({"", {120, 80}, 150, "A4", "release-sheet-press", Tone::InkChoice::grey, {}},
-                          artworkOf(noise({30, 20}, CV_8UC3)));
+    const Job job = sheetsJob({"", {120, 80}, 150, "A4", "release-sheet-press", Tone::InkChoice::grey, {}},
+                              artworkOf(noise({30, 20}, CV_8UC3)));
     const Imposition imposition = impose(job);
     writeSheets(folder / "s.pdf", job, imposition);
     cv::Mat page = as(pagesBy("pdftoppm", folder / "s.pdf", 150, 1).front(), 1);
@@ -176,8 +176,8 @@ TEST(SheetsPdf, aSheetLaidWholeIsInkedNowhereElse) {
 
 TEST(SheetsPdf, turnedPiecesOfASharedSheetAreTheSamePixels) {
     const ScratchFolder folder;
-    Job job = jobOf({"", {190, 120}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
-                    artworkOf(noise({190, 120}, CV_8UC1)));
+    Job job = sheetsJob({"", {190, 120}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                        artworkOf(noise({190, 120}, CV_8UC1)));
     job = withPiece(job,
                     {artworkOf(noise({120, 250}, CV_8UC1, 2)), {}, job.pieces.front().method, {120, 250}, 1});
     job = withPiece(job,
@@ -203,8 +203,8 @@ TEST(SheetsPdf, turnedPiecesOfASharedSheetAreTheSamePixels) {
 TEST(SheetsPdf, nestedPiecesOfAnyAngleAreTheirPixelsAndHideNoNeighbour) {
     const ScratchFolder folder;
     for (const Tone::InkChoice ink : {Tone::InkChoice::grey, Tone::InkChoice::colour}) {
-        Job job =
-            jobOf({"", {80, 80}, 100, "A4", "gel-rub-off", ink, {}}, artworkOf(noise({400, 400}, CV_8UC3)));
+        Job job = sheetsJob({"", {80, 80}, 100, "A4", "gel-rub-off", ink, {}},
+                            artworkOf(noise({400, 400}, CV_8UC3)));
         const int id = job.pieces.front().id;
         job = withObject(job, id, objectOf("plate", ShapeKind::circle, {80}));
         job = withEdge(job, id, {.cut = Cut::object});
@@ -261,8 +261,8 @@ TEST(SheetsPdf, nestedPiecesOfAnyAngleAreTheirPixelsAndHideNoNeighbour) {
 
 TEST(SheetsPdf, theSameJobMakesTheSameBytes) {
     const ScratchFolder folder;
-    Job job = jobOf({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
-                    artworkOf(noise({30, 20}, CV_8UC3)));
+    Job job = sheetsJob({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                        artworkOf(noise({30, 20}, CV_8UC3)));
     job.created = 1789900000;
     writeSheets(folder / "a.pdf", job, impose(job));
     writeSheets(folder / "b.pdf", job, impose(job));
@@ -273,8 +273,8 @@ TEST(SheetsPdf, theSameJobMakesTheSameBytes) {
 
 TEST(SheetsPdf, stoppedOrFailedNothingIsLeft) {
     const ScratchFolder folder;
-    const Job job = jobOf({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
-                          artworkOf(noise({30, 20}, CV_8UC3)));
+    const Job job = sheetsJob({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                              artworkOf(noise({30, 20}, CV_8UC3)));
     std::stop_source stop;
     stop.request_stop();
     EXPECT_THROW(writeSheets(folder / "a.pdf", job, impose(job), {stop.get_token(), {}}), Error);
@@ -284,8 +284,8 @@ TEST(SheetsPdf, stoppedOrFailedNothingIsLeft) {
 
 TEST(SheetsPdf, stoppedWhileTheFileIsPutTogetherNothingIsLeftEither) {
     const ScratchFolder folder;
-    const Job job = jobOf({"", {300, 198}, 300, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
-                          artworkOf(noise({1200, 800}, CV_8UC1)));
+    const Job job = sheetsJob({"", {300, 198}, 300, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                              artworkOf(noise({1200, 800}, CV_8UC1)));
     std::stop_source stop;
     double most = 0;
     const auto late = [&](double done) {
@@ -298,8 +298,8 @@ TEST(SheetsPdf, stoppedWhileTheFileIsPutTogetherNothingIsLeftEither) {
 }
 
 TEST(SheetName, tellsCopiesOfATiledPieceApart) {
-    Job job = jobOf({"", {300, 198}, 72, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
-                    artworkOf(noise({30, 20}, CV_8UC3)));
+    Job job = sheetsJob({"", {300, 198}, 72, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                        artworkOf(noise({30, 20}, CV_8UC3)));
     job = withName(withCopies(job, job.pieces.front().id, 3), job.pieces.front().id, "Chart");
     const Imposition imposition = impose(job);
     ASSERT_EQ(imposition.sheets.size(), 6u);
@@ -311,8 +311,8 @@ TEST(SheetName, tellsCopiesOfATiledPieceApart) {
 
 TEST(SheetPicture, showsWhatThePdfShows) {
     const ScratchFolder folder;
-    const Job job = jobOf({"", {120, 80}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
-                          artworkOf(marked({120, 80}, 1)));
+    const Job job = sheetsJob({"", {120, 80}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
+                              artworkOf(marked({120, 80}, 1)));
     const Imposition imposition = impose(job);
     writeSheets(folder / "s.pdf", job, imposition);
     cv::Mat screen, page = as(pagesBy("pdftoppm", folder / "s.pdf", 100, 1).front(), 1);

@@ -23,10 +23,7 @@ Job jobOnPlank() {
     return withPlace(withObject(jobOf(picture(), {120, 80}), 2, plank), 2, {-30, 0}, 0);
 }
 
-/// Pages of a PDF and their words.
-std::string wordsOf(const std::filesystem::path& pdf) {
-    return run({"pdftotext", "-layout", pdf.string(), "-"}).out;
-}
+/// Of a PDF.
 int pagesOf(const std::filesystem::path& pdf) {
     const std::string info = run({"pdfinfo", pdf.string()}).out;
     return std::atoi(info.c_str() + info.find("Pages:") + 6);

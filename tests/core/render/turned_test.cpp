@@ -19,7 +19,7 @@ double smooth(double x, double y) {
     return 128 + 60 * std::sin(x * 0.21) * std::cos(y * 0.17) + 40 * std::sin(0.05 * (x + 2 * y));
 }
 
-cv::Mat smoothPicture(SizePx size) {
+cv::Mat smoothGreys(SizePx size) {
     cv::Mat pixels(size.height, size.width, CV_16UC1);
     for (int y = 0; y < size.height; ++y)
         for (int x = 0; x < size.width; ++x)
@@ -44,7 +44,7 @@ RC_GTEST_PROP(TurnedPrint, showsThePictureWhereItLies, ()) {
     const SizePx size{90, 60};
     // 1 px of the artwork to 1, 2/3 and 1.5 px of the print.
     const double scale = *rc::gen::element(1.0, 1.5, 2.0 / 3);
-    Job job = jobOf(artworkOf(smoothPicture(size)),
+    Job job = jobOf(artworkOf(smoothGreys(size)),
                     {size.width * 25.4 / 100 * scale, size.height * 25.4 / 100 * scale});
     job = withTone(job, job.pieces.front().id, {.contrast = {Contrast::Kind::none, 0}});
     Print print = printOf(job, job.pieces.front(), 100);

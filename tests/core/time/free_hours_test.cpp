@@ -9,13 +9,13 @@ using namespace tympan;
 
 namespace {
 
-const TimeZone lisbon("Europe/Lisbon");
+const TimeZone home("Europe/Lisbon");
 
 std::string freeText(const std::string& hours, const std::string& from, const std::string& to) {
     std::string text;
-    for (const TimeSpan& each : freeBetween(readFreeHours(hours), lisbon, lisbon.read(from), lisbon.read(to)))
-        text += (text.empty() ? "" : ", ") + lisbon.text(each.from).substr(0, 16) + " to " +
-                lisbon.text(each.to).substr(0, 16);
+    for (const TimeSpan& each : freeBetween(readFreeHours(hours), home, home.read(from), home.read(to)))
+        text += (text.empty() ? "" : ", ") + home.text(each.from).substr(0, 16) + " to " +
+                home.text(each.to).substr(0, 16);
     return text;
 }
 
@@ -59,16 +59,16 @@ TEST(FreeHours, whatIsNotUnderstoodIsNamed) {
 TEST(TimeZone, summerTimeIsTheClocksAndNotTheTimes) {
     // Clocks go on at one in the morning of 28 March 2027, and back at two on 25 October 2026.
     const auto hoursBetween = [](const char* a, const char* b) {
-        return static_cast<double>((lisbon.read(b) - lisbon.read(a)).count()) / 3600;
+        return static_cast<double>((home.read(b) - home.read(a)).count()) / 3600;
     };
     EXPECT_EQ(hoursBetween("2027-03-27T22:00", "2027-03-28T08:00"), 9);
     EXPECT_EQ(hoursBetween("2026-10-24T22:00", "2026-10-25T08:00"), 11);
-    EXPECT_EQ(lisbon.text(lisbon.read("2027-03-28T01:30")), "2027-03-28T02:00:00+01:00")
+    EXPECT_EQ(home.text(home.read("2027-03-28T01:30")), "2027-03-28T02:00:00+01:00")
         << "there is no such time";
-    EXPECT_EQ(lisbon.text(lisbon.read("2026-07-01T12:00:00Z")), "2026-07-01T13:00:00+01:00");
-    EXPECT_EQ(lisbon.read("2026-07-01T12:00:00+02:00"), lisbon.read("2026-07-01T10:00:00Z"));
-    EXPECT_THROW(lisbon.read("tomorrow"), Error);
-    EXPECT_THROW(lisbon.read("2026-07-01T12:00 or so"), Error);
+    EXPECT_EQ(home.text(home.read("2026-07-01T12:00:00Z")), "2026-07-01T13:00:00+01:00");
+    EXPECT_EQ(home.read("2026-07-01T12:00:00+02:00"), home.read("2026-07-01T10:00:00Z"));
+    EXPECT_THROW(home.read("tomorrow"), Error);
+    EXPECT_THROW(home.read("2026-07-01T12:00 or so"), Error);
     EXPECT_THROW(TimeZone("Nowhere/Else"), Error);
 }
 
