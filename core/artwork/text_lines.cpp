@@ -11,7 +11,7 @@ namespace tympan {
 
 namespace {
 
-/// Parts that may be letters: what ink_differs from the mean about it.
+/// Parts that may be letters: what differs from the mean about it.
 std::vector<LetterPart> partsOf(const cv::Mat& grey, int window, bool light) {
     cv::Mat marks;
     cv::adaptiveThreshold(grey, marks, 255, cv::ADAPTIVE_THRESH_MEAN_C,

@@ -91,7 +91,7 @@ LogWriter::LogWriter(Form form, TimeZone zone, std::function<void(const std::str
     if (form_ == Form::csv)
         write_(table_head);
     else
-        write_("{\n \"log_schema\": \"" + std::string(log_schema) + "\",\n \"entries\": [");
+        write_("{\n \"schema\": \"" + std::string(log_schema) + "\",\n \"entries\": [");
 }
 
 void LogWriter::add(const LogEntry& entry) {

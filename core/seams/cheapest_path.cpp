@@ -66,7 +66,7 @@ namespace {
 constexpr float unreached = std::numeric_limits<float>::infinity();
 
 /// By way, the least that it costs to come to each of some places so. A rim on both sides of each way's
-/// places, and a way more on either side, can unreached be come from.
+/// places, and a way more on either side, can never be come from.
 class Sums {
   public:
     explicit Sums(int places)
