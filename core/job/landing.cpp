@@ -46,8 +46,8 @@ Outline inSmallSteps(const Outline& outline, double step) {
     return fine;
 }
 
-/// What is in the picture, in mm about its middle, as far as the crop leaves it, grown by `stop_mm` taken off
-/// it. Outlines of a thousand corners take long, and every look at a piece asks for them.
+/// What is in the picture, in mm about its middle, as far as the crop leaves it, less `stop_mm` at its edge
+/// (below 0: more). Outlines of a thousand corners take long, and every look at a piece asks for them.
 std::optional<Outline> silhouetteInk(const Piece& piece) {
     const auto ink = [](const ArtworkPtr& artwork, const SizeMm& size,
                         double stop_mm) -> std::optional<Outline> {

@@ -28,7 +28,8 @@ struct Resolved {
 };
 
 /// The logbook on the disk, in the maker's record: what was written is there before the call returns. Several
-/// programs may have it open. Throws Error (output) when it cannot be read or written.
+/// programs may have it open; an object of this class is for one thread at a time. Throws Error (output) when
+/// it cannot be read or written.
 class Logbook {
   public:
     explicit Logbook(const std::filesystem::path& file);
