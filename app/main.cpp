@@ -8,11 +8,11 @@
 #include <clocale>
 #include <cstdio>
 
-#include "app/shell/main_window.h"
-#include "app/shell/preferences.h"
-#include "app/shell/theme.h"
-#include "app/shell/tour.h"
-#include "app/widgets/icons.h"
+#include "app/look/icons.h"
+#include "app/look/theme.h"
+#include "app/model/preferences.h"
+#include "app/window/main_window.h"
+#include "app/window/tour.h"
 #include "core/base/data_folder.h"
 
 int main(int argc, char** argv) {

@@ -4,10 +4,10 @@
 #include <benchmark/benchmark.h>
 
 #include "core/base/uuid.h"
-#include "core/record/learning.h"
+#include "core/learning/learning.h"
+#include "core/learning/questions.h"
+#include "core/readings/strip_reading.h"
 #include "core/record/log_files.h"
-#include "core/record/questions.h"
-#include "core/strip/strip_reading.h"
 #include "tests/support/photographed.h"
 #include "tests/support/year.h"
 

@@ -13,7 +13,7 @@
 #include "core/method/catalogue.h"
 #include "core/nest/nest.h"
 #include "core/object/shape.h"
-#include "core/output/sheets_pdf.h"
+#include "core/pdf/sheets_pdf.h"
 
 namespace tympan {
 namespace {

@@ -10,7 +10,7 @@
 #include "core/inspect/look.h"
 #include "core/job/edits.h"
 #include "core/method/catalogue.h"
-#include "core/output/sheets_pdf.h"
+#include "core/pdf/sheets_pdf.h"
 #include "core/render/finished.h"
 #include "core/render/preview.h"
 #include "core/render/render_region.h"

@@ -12,9 +12,9 @@
 
 #include <unistd.h>
 
-#include "app/fold/fold_view.h"
-#include "app/shell/main_window.h"
-#include "app/shell/theme.h"
+#include "app/canvas/fold_view.h"
+#include "app/look/theme.h"
+#include "app/window/main_window.h"
 #include "core/artwork/read_picture.h"
 #include "core/base/data_folder.h"
 #include "core/job/edits.h"

@@ -8,9 +8,9 @@
 #include "core/artwork/read_picture.h"
 #include "core/printer/paper.h"
 #include "core/printer/printer_json.h"
-#include "core/strip/calibration_reading.h"
-#include "core/strip/calibration_sheet.h"
-#include "core/strip/strip_reading.h"
+#include "core/readings/calibration_reading.h"
+#include "core/readings/calibration_sheet.h"
+#include "core/readings/strip_reading.h"
 
 namespace tympan::cli {
 

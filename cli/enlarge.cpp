@@ -5,8 +5,8 @@
 #include "core/artwork/edited.h"
 #include "core/artwork/read_picture.h"
 #include "core/artwork/write_picture.h"
+#include "core/documents/whole_print.h"
 #include "core/job/edits.h"
-#include "core/output/whole_print.h"
 
 namespace tympan::cli {
 

@@ -1,7 +1,7 @@
 #include "cli/arguments.h"
 #include "cli/say.h"
 #include "core/artwork/write_picture.h"
-#include "core/output/whole_print.h"
+#include "core/documents/whole_print.h"
 
 namespace tympan::cli {
 

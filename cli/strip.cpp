@@ -9,9 +9,9 @@
 #include "core/base/data_folder.h"
 #include "core/method/catalogue.h"
 #include "core/object/materials.h"
+#include "core/readings/strip_json.h"
+#include "core/readings/strip_sheet.h"
 #include "core/record/strips.h"
-#include "core/strip/strip_json.h"
-#include "core/strip/strip_sheet.h"
 
 namespace tympan::cli {
 

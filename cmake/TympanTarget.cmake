@@ -17,11 +17,14 @@ if(TYMPAN_SANITIZE)
     target_link_options(tympan_rules INTERFACE -fsanitize=${TYMPAN_SANITIZE})
 endif()
 
-# tympan_library(NAME SOURCES ... USES ...): a folder of core as a library target tympan_NAME.
+# tympan_library(NAME FOLDERS ... USES ...): a folder of core as a library target tympan_NAME, of all its sources. FOLDERS are
+# those of core that it includes, USES are packages.
 function(tympan_library name)
-    cmake_parse_arguments(arg "" "" "SOURCES;USES" ${ARGN})
-    add_library(tympan_${name} STATIC ${arg_SOURCES})
-    target_link_libraries(tympan_${name} PUBLIC tympan_rules ${arg_USES})
+    cmake_parse_arguments(arg "" "" "FOLDERS;USES" ${ARGN})
+    file(GLOB sources CONFIGURE_DEPENDS ${CMAKE_CURRENT_SOURCE_DIR}/${name}/*.cpp)
+    add_library(tympan_${name} STATIC ${sources})
+    list(TRANSFORM arg_FOLDERS PREPEND tympan_)
+    target_link_libraries(tympan_${name} PUBLIC tympan_rules ${arg_FOLDERS} ${arg_USES})
     if(NOT name STREQUAL "base")
         target_precompile_headers(tympan_${name} REUSE_FROM tympan_base)
     endif()

@@ -4,7 +4,7 @@
 #include <QMenu>
 #include <QPainter>
 
-#include "app/shell/theme.h"
+#include "app/look/theme.h"
 
 namespace tympan::app {
 

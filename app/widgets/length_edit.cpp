@@ -3,7 +3,7 @@
 #include <QKeyEvent>
 #include <QStyle>
 
-#include "app/shell/theme.h"
+#include "app/look/theme.h"
 
 namespace tympan::app {
 

@@ -6,10 +6,10 @@
 #include <QPushButton>
 #include <QStyle>
 
-#include "app/shell/known_methods.h"
-#include "app/shell/words.h"
+#include "app/model/known_methods.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 
 namespace tympan::app {
 

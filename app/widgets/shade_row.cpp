@@ -4,13 +4,13 @@
 #include <QMouseEvent>
 #include <QPainter>
 
-#include "app/shell/theme.h"
+#include "app/look/theme.h"
 
 namespace tympan::app {
 
 namespace {
 
-constexpr int count = 11, pitch = 28, chip_width = 24, chip_height = 16, track = 84, swatch = 22,
+constexpr int count = 11, pitch = 28, chip_width = 24, chip_height = 16, track = 84, swatch_px = 22,
               above_swatches = 8, most = 100, key_step = 5, near_middle = 6;
 
 }  // namespace
@@ -19,7 +19,7 @@ ShadeRow::ShadeRow(QWidget* parent) : QWidget(parent) {
     setObjectName(QStringLiteral("shades"));
     setAccessibleName(tr("Shades from black to white, each printed lighter or darker"));
     setFocusPolicy(Qt::StrongFocus);
-    setFixedSize(count * pitch, chip_height + track + above_swatches + swatch);
+    setFixedSize(count * pitch, chip_height + track + above_swatches + swatch_px);
 }
 
 void ShadeRow::show(const Shades& shades, const QList<QColor>& stays, bool measured) {
@@ -59,7 +59,7 @@ void ShadeRow::paintEvent(QPaintEvent*) {
         painter.setPen(QPen(t.line, 1));
         painter.setBrush(stays_[i]);
         painter.drawRect(
-            QRectF(i * pitch + 0.5, chip_height + track + above_swatches + 0.5, pitch - 1, swatch - 1));
+            QRectF(i * pitch + 0.5, chip_height + track + above_swatches + 0.5, pitch - 1, swatch_px - 1));
     }
 }
 

@@ -5,7 +5,7 @@
 #include <QCoreApplication>
 #include <QProgressBar>
 
-#include "app/shell/theme.h"
+#include "app/look/theme.h"
 
 namespace tympan::app {
 

@@ -3,12 +3,12 @@
 #include <QHBoxLayout>
 #include <QScrollArea>
 
-#include "app/shell/finding_words.h"
-#include "app/shell/job_store.h"
-#include "app/shell/theme.h"
-#include "app/shell/words.h"
-#include "app/widgets/icons.h"
+#include "app/look/icons.h"
+#include "app/look/theme.h"
+#include "app/model/job_store.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/finding_words.h"
+#include "app/words/words.h"
 #include "core/inspect/mend.h"
 
 namespace tympan::app {

@@ -16,7 +16,7 @@ using nlohmann::json;
 
 constexpr int most_seconds = 10;
 
-json toJson(const Outline& outline) {
+json pointsJson(const Outline& outline) {
     json rings = json::array();
     for (const Ring& ring : outline.rings) {
         json& points = rings.emplace_back(json::array());
@@ -51,8 +51,9 @@ std::string readOutlineTask(const std::vector<std::string>&, std::span<const uns
                             const Progress&) {
     const SvgOutline read =
         readSvgOutline({reinterpret_cast<const char*>(text.data()), text.size()}, std::string());
-    json made{{"outline", toJson(read.outline)}, {"keep_outs", json::array()}, {"left_out", read.left_out}};
-    for (const Outline& each : read.keep_outs) made["keep_outs"].push_back(toJson(each));
+    json made{
+        {"outline", pointsJson(read.outline)}, {"keep_outs", json::array()}, {"left_out", read.left_out}};
+    for (const Outline& each : read.keep_outs) made["keep_outs"].push_back(pointsJson(each));
     const std::string words = made.dump(-1, ' ', false, json::error_handler_t::replace);
     if (::pwrite(result, words.data(), words.size(), 0) != static_cast<ssize_t>(words.size()))
         throw Error(Error::Kind::input, "", "has more corners than there is room for", "make it simpler");

@@ -49,6 +49,12 @@ constexpr const char* migrations[] = {
     "CREATE INDEX IF NOT EXISTS entries_next ON entries (method, material, made DESC, id) WHERE "
     "json_extract(entry, "
     "'$.next_time') <> '';",
+    "CREATE TABLE printings (job TEXT NOT NULL, begun INTEGER NOT NULL, printing TEXT NOT NULL, PRIMARY KEY "
+    "(job, begun));"
+    // All that the station lists of a piece: a list of all of them reads nothing else.
+    "DROP INDEX IF EXISTS entries_made;"
+    "CREATE INDEX entries_line ON entries (made DESC, name, id, job, method, method_name, printer, object, "
+    "material, printer_kind, copies, spoiled, coats, rounds, wait_min, humidity, outcome);",
 };
 constexpr int newest = static_cast<int>(std::size(migrations));
 

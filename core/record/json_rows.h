@@ -1,5 +1,6 @@
 #pragma once
 #include <nlohmann/json.hpp>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -15,10 +16,13 @@ inline std::string jsonText(const nlohmann::json& json) {
 }
 
 /// Each row's first column, read as JSON. What cannot be read is left out: the others are as good as ever.
+/// `of`: what the query's parameter is, where it has one.
 template <class Read>
-auto readableRows(const SQLite::Database& record, const char* sql, const char* what, Read read) {
+auto readableRows(const SQLite::Database& record, const char* sql, const char* what, Read read,
+                  const std::optional<std::string>& of = {}) {
     std::vector<decltype(read(std::declval<JsonReader>()))> found;
     SQLite::Statement each(record, sql);
+    if (of) each.bind(1, *of);
     while (each.executeStep()) {
         try {
             const JsonText text{what, each.getColumn(0).getString()};

@@ -251,7 +251,7 @@ std::vector<LogLine> Logbook::lines(const Asked& asked) const {
         if (asked.outcome) also(" AND outcome = ?", std::string(name(*asked.outcome)));
         if (asked.since)
             also(" AND made >= CAST(? AS INTEGER)", std::to_string(asked.since->time_since_epoch().count()));
-        SQLite::Statement query(data_->record, sql + " ORDER BY made DESC, id");
+        SQLite::Statement query(data_->record, sql + " ORDER BY made DESC, name, id");
         for (std::size_t i = 0; i < bound.size(); ++i) query.bind(static_cast<int>(i) + 1, bound[i]);
         std::vector<LogLine> lines;
         while (query.executeStep()) {
@@ -281,7 +281,7 @@ std::vector<LogLine> Logbook::lines(const Asked& asked) const {
 int Logbook::each(const std::function<void(const LogEntry&)>& take) const {
     int unread = 0;
     keeping(data_->file, [&] {
-        SQLite::Statement query(data_->record, "SELECT entry FROM entries ORDER BY made, id DESC");
+        SQLite::Statement query(data_->record, "SELECT entry FROM entries ORDER BY made, name DESC, id DESC");
         while (query.executeStep()) {
             std::optional<LogEntry> entry;
             try {
@@ -299,7 +299,8 @@ int Logbook::each(const std::function<void(const LogEntry&)>& take) const {
 std::vector<LogEntry> Logbook::latest(int most, int* unread) const {
     return keeping(data_->file, [&] {
         std::vector<LogEntry> entries;
-        SQLite::Statement query(data_->record, "SELECT entry FROM entries ORDER BY made DESC, id LIMIT ?");
+        SQLite::Statement query(data_->record,
+                                "SELECT entry FROM entries ORDER BY made DESC, name, id LIMIT ?");
         query.bind(1, most);
         while (query.executeStep()) {
             try {

@@ -3,7 +3,8 @@
 #include <functional>
 #include <memory>
 
-#include "core/record/questions.h"
+#include "core/record/log_entry.h"
+#include "core/record/tally.h"
 
 namespace tympan {
 

@@ -1,28 +1,26 @@
 #include "core/record/printings.h"
 
-#include <algorithm>
-#include <nlohmann/json.hpp>
-
 #include "core/base/error.h"
-#include "core/base/json_reader.h"
-#include "core/base/write_aside.h"
+#include "core/record/database.h"
+#include "core/record/json_rows.h"
 
 namespace tympan {
 
 namespace {
 
+namespace fs = std::filesystem;
 using nlohmann::json;
-constexpr auto schema = "tympan-printings-1";
-constexpr std::size_t most_kept = 1000, most_sheets = 100'000;
+constexpr auto earlier_schema = "tympan-printings-1";
+constexpr std::size_t most_sheets = 100'000;
 
-json toJson(const Printing& printing) {
+std::string textOf(const Printing& printing) {
     json value{{"job", printing.job},     {"title", printing.title}, {"printer", printing.printer},
                {"begun", printing.begun}, {"pass", printing.pass},   {"sheets", printing.sheets}};
     if (printing.missing) value["missing"] = *printing.missing;
-    return value;
+    return jsonText(value);
 }
 
-Printing readPrinting(JsonReader& reader) {
+Printing readPrinting(JsonReader reader) {
     Printing printing;
     printing.job = reader.note("job");
     printing.title = reader.note("title");
@@ -40,68 +38,95 @@ Printing readPrinting(JsonReader& reader) {
     return printing;
 }
 
-std::vector<Printing> readAll(const std::filesystem::path& file) {
+/// What the file of an earlier version has. Throws Error (input).
+std::vector<Printing> readEarlier(const fs::path& file) {
     const JsonText source = readJsonText(file);
     const json root = parseJson(source);
     json rest;
     JsonReader reader = JsonReader::lenient(source, root, rest);
-    if (reader.note("schema") != schema) reader.fail("schema", "this is no list of what was printed");
+    if (reader.note("schema") != earlier_schema) reader.fail("schema", "this is no list of what was printed");
     std::vector<Printing> all;
     for (JsonReader& each : reader.objects("printings")) all.push_back(readPrinting(each));
     return all;
 }
 
+void put(SQLite::Database& record, const Printing& printing, const char* or_else) {
+    SQLite::Statement insert(record, fmt::format("INSERT OR {} INTO printings (job, begun, printing) VALUES "
+                                                 "(?, ?, ?)",
+                                                 or_else));
+    insert.bind(1, printing.job);
+    insert.bind(2, static_cast<std::int64_t>(printing.begun));
+    insert.bind(3, textOf(printing));
+    insert.exec();
+}
+
+/// Beside the record, so that nothing of it is lost.
+void putAside(const fs::path& file, const std::string& as) {
+    std::error_code none;
+    fs::path aside = file;
+    for (int number = 1; number < 1000; ++number) {
+        aside.replace_filename(fmt::format("printings-{}-{}.json", as, number));
+        if (!fs::exists(aside, none)) break;
+    }
+    fs::rename(file, aside, none);
+}
+
+/// Takes over what an earlier version kept beside the record.
+void takeOver(SQLite::Database& record, const fs::path& file) {
+    std::error_code none;
+    if (!fs::exists(file, none)) return;
+    std::vector<Printing> earlier;
+    try {
+        earlier = readEarlier(file);
+    } catch (const Error&) {
+        putAside(file, "damaged");
+        return;
+    }
+    SQLite::Transaction all(record);
+    for (const Printing& each : earlier) put(record, each, "IGNORE");
+    all.commit();
+    putAside(file, "moved");
+}
+
 }  // namespace
 
-Printings::Printings(std::filesystem::path file) : file_(std::move(file)) {
-    std::error_code none;
-    if (!std::filesystem::exists(file_, none)) return;
-    try {
-        all_ = readAll(file_);
-    } catch (const Error&) {
-        for (int number = 1; number < 1000; ++number) {
-            aside_ = file_;
-            aside_.replace_filename(file_.stem().string() + "-damaged-" + std::to_string(number) + ".json");
-            if (!std::filesystem::exists(aside_, none)) break;
-        }
-        std::filesystem::rename(file_, aside_, none);
+struct Printings::Data {
+    SQLite::Database record;
+};
+
+Printings::Printings(fs::path record) : file_(record.empty() ? fs::path(":memory:") : std::move(record)) {}
+Printings::~Printings() = default;
+
+Printings::Data& Printings::data() const {
+    if (!data_) {
+        auto opened = std::make_unique<Data>(Data{openRecord(file_)});
+        if (file_ != ":memory:")
+            keeping(file_, [&] { takeOver(opened->record, file_.parent_path() / "printings.json"); });
+        data_ = std::move(opened);
     }
+    return *data_;
+}
+
+std::vector<Printing> Printings::all() const {
+    Data& at = data();
+    return keeping(file_, [&] {
+        return readableRows(at.record, "SELECT printing FROM printings ORDER BY begun, rowid", "printing",
+                            readPrinting);
+    });
 }
 
 std::vector<Printing> Printings::of(const std::string& job) const {
-    std::vector<Printing> found;
-    std::copy_if(all_.rbegin(), all_.rend(), std::back_inserter(found),
-                 [&](const Printing& each) { return each.job == job; });
-    return found;
+    Data& at = data();
+    return keeping(file_, [&] {
+        return readableRows(at.record,
+                            "SELECT printing FROM printings WHERE job = ? ORDER BY begun DESC, rowid DESC",
+                            "printing", readPrinting, job);
+    });
 }
 
 void Printings::keep(const Printing& printing) {
-    // Another window may have written to it since.
-    std::error_code absent;
-    std::vector<Printing> next = all_;
-    if (!file_.empty() && std::filesystem::exists(file_, absent)) {
-        try {
-            next = readAll(file_);
-        } catch (const Error&) {
-            // What is known here is better than nothing.
-        }
-    }
-    const auto same = std::find_if(next.begin(), next.end(), [&](const Printing& each) {
-        return each.job == printing.job && each.begun == printing.begun;
-    });
-    if (same != next.end())
-        *same = printing;
-    else
-        next.push_back(printing);
-    if (next.size() > most_kept) next.erase(next.begin(), next.end() - most_kept);
-    json root{{"schema", schema}, {"printings", json::array()}};
-    for (const Printing& each : next) root["printings"].push_back(toJson(each));
-    if (!file_.empty()) {
-        std::error_code none;
-        std::filesystem::create_directories(file_.parent_path(), none);
-        writeText(file_, root.dump(1, ' ', false, json::error_handler_t::replace) + "\n");
-    }
-    all_ = std::move(next);
+    Data& at = data();
+    keeping(file_, [&] { put(at.record, printing, "REPLACE"); });
 }
 
 }  // namespace tympan

@@ -1,5 +1,6 @@
 #pragma once
 #include <filesystem>
+#include <memory>
 #include <optional>
 #include <string>
 #include <vector>
@@ -17,25 +18,27 @@ struct Printing {
     bool operator==(const Printing&) const = default;
 };
 
-/// What was printed, in a file of its own beside the record; the latest last.
+/// What was printed, in the record; several programs may have it open. What earlier versions kept in
+/// `printings.json` beside it is taken over once and put aside.
 class Printings {
   public:
-    /// What cannot be read is put aside under another name, and nothing of it is lost: see `aside`. No file:
-    /// kept for as long as this lives.
-    explicit Printings(std::filesystem::path file);
+    /// No file: kept for as long as this lives. The record is opened when it is first asked.
+    explicit Printings(std::filesystem::path record);
+    ~Printings();
 
-    const std::vector<Printing>& all() const { return all_; }
-    /// Of one job, the latest first.
+    /// The latest last. Throws Error where the record cannot be read.
+    std::vector<Printing> all() const;
+    /// Of one job, the latest first. Throws Error likewise.
     std::vector<Printing> of(const std::string& job) const;
-    /// In place of an earlier one of that job and moment. On the disk before it is among `all`. Throws Error
-    /// (output).
+    /// In place of an earlier one of that job and moment. On the disk when it returns. Throws Error (output).
     void keep(const Printing& printing);
-    /// Where a damaged file was put; empty: there was none.
-    const std::filesystem::path& aside() const { return aside_; }
 
   private:
-    std::filesystem::path file_, aside_;
-    std::vector<Printing> all_;
+    struct Data;
+    Data& data() const;
+
+    std::filesystem::path file_;
+    mutable std::unique_ptr<Data> data_;
 };
 
 }  // namespace tympan

@@ -110,7 +110,8 @@ const Table of_the_rest[] = {{"pictures", {"entry", "what", "picture"}},
                              {"strips", {"id", "printer", "method", "material", "made", "strip", "picture"}},
                              {"supplies", {"id", "supply"}},
                              {"swabs", {"id", "run", "made", "swab"}},
-                             {"proofs", {"id", "job", "piece", "shop", "made", "proof", "picture"}}};
+                             {"proofs", {"id", "job", "piece", "shop", "made", "proof", "picture"}},
+                             {"printings", {"job", "begun", "printing"}}};
 
 }  // namespace
 

@@ -101,15 +101,20 @@ void RunStore::addPicture(const std::string& run, int piece, const std::string& 
     });
 }
 
-void RunStore::add(const std::string& run, const Event& event) {
-    data_->tried([&] {
-        SQLite::Transaction all(data_->record);
-        SQLite::Statement insert(
-            data_->record,
-            "INSERT INTO events (run, number, event) VALUES (?1, (SELECT COALESCE(MAX(number), 0) + 1 "
-            "FROM events WHERE run = ?1), ?2)");
+std::optional<int> RunStore::add(const std::string& run, const Event& event, std::optional<int> after) {
+    return data_->tried([&]() -> std::optional<int> {
+        // No other program writes between looking and adding.
+        SQLite::Transaction all(data_->record, SQLite::TransactionBehavior::IMMEDIATE);
+        SQLite::Statement last(data_->record, "SELECT COALESCE(MAX(number), 0) FROM events WHERE run = ?");
+        last.bind(1, run);
+        last.executeStep();
+        const int number = last.getColumn(0).getInt() + 1;
+        last.reset();
+        if (after && *after + 1 != number) return {};
+        SQLite::Statement insert(data_->record, "INSERT INTO events (run, number, event) VALUES (?, ?, ?)");
         insert.bind(1, run);
-        insert.bind(2, tympan::textOf(event));
+        insert.bind(2, number);
+        insert.bind(3, tympan::textOf(event));
         insert.exec();
         if (event.kind == Event::Kind::ended) {
             SQLite::Statement end(data_->record, "UPDATE runs SET ended = 1 WHERE id = ?");
@@ -117,6 +122,19 @@ void RunStore::add(const std::string& run, const Event& event) {
             end.exec();
         }
         all.commit();
+        return number;
+    });
+}
+
+std::vector<std::pair<std::string, int>> RunStore::standing() const {
+    return data_->tried([&] {
+        std::vector<std::pair<std::string, int>> found;
+        SQLite::Statement query(data_->record,
+                                "SELECT id, (SELECT COALESCE(MAX(number), 0) FROM events WHERE run = id) "
+                                "FROM runs WHERE ended = 0 ORDER BY begun DESC, id");
+        while (query.executeStep())
+            found.emplace_back(query.getColumn(0).getString(), query.getColumn(1).getInt());
+        return found;
     });
 }
 

@@ -1,6 +1,7 @@
 #pragma once
 #include <filesystem>
 #include <memory>
+#include <optional>
 
 #include "core/run/run.h"
 
@@ -15,11 +16,15 @@ class RunStore {
 
     /// `pictures`: of pieces, as people will see them, PNG.
     void begin(const RunStart& start, const std::map<int, std::string>& pictures = {});
-    void add(const std::string& run, const Event& event);
+    /// The event's number in its run, from 1. `after`: the number of the last event that is known here; where
+    /// another program has added one since, nothing is written and nothing is returned.
+    std::optional<int> add(const std::string& run, const Event& event, std::optional<int> after = {});
     void addPicture(const std::string& run, int piece, const std::string& picture);
 
     /// Those that nobody has ended, the latest first.
     std::vector<std::string> open() const;
+    /// The same, with the number of each one's last event (0: none): what tells whether something happened.
+    std::vector<std::pair<std::string, int>> standing() const;
     /// All that ever began, the latest first.
     std::vector<std::string> all() const;
     /// Wishes and events that cannot be read are left out and named in the run. Throws Error (input) for a

@@ -1,6 +1,8 @@
 #include "core/run/run.h"
 
 #include <algorithm>
+#include <map>
+#include <string_view>
 #include <tuple>
 
 namespace tympan {
@@ -197,8 +199,7 @@ Waits waitsUnderWay(const RunState& state) {
     return waits;
 }
 
-Plan planFrom(const RunState& state, const TimeZone& zone, Moment now, const PlanLimits& limits,
-              const std::vector<TimeSpan>& taken) {
+JobWork workOf(const RunState& state, const TimeZone& zone, Moment now) {
     Past past = state.past;
     for (const auto& [id, from] : waitsUnderWay(state)) {
         const Task& task = *findTask(state, id);
@@ -210,9 +211,41 @@ Plan planFrom(const RunState& state, const TimeZone& zone, Moment now, const Pla
     }
     WorkWishes wishes = state.wishes;
     wishes.start.clear();
-    Conditions conditions = conditionsOf(wishes, zone, now);
-    conditions.taken = taken;
-    return planned(state.order, state.tasks, conditions, past, limits);
+    return {state.order, state.tasks, conditionsOf(wishes, zone, now), past};
+}
+
+std::vector<Plan> plansFrom(const std::vector<RunState>& states, const TimeZone& zone, Moment now,
+                            const PlanLimits& limits, const Progress& progress) {
+    std::vector<JobWork> jobs;
+    for (const RunState& state : states) jobs.push_back(workOf(state, zone, now));
+    return plannedTogether(std::move(jobs), limits, progress);
+}
+
+Plan planFrom(const RunState& state, const TimeZone& zone, Moment now, const PlanLimits& limits) {
+    return plannedTogether({workOf(state, zone, now)}, limits).front();
+}
+
+Plan carriedOver(const Plan& plan, const RunState& state, Moment now) {
+    std::map<std::string_view, TimeSpan> known;
+    for (std::size_t i = 0; i < plan.tasks.size(); ++i) known.emplace(plan.tasks[i].id, plan.times[i]);
+    Plan next{state.tasks, {}, plan.cannot, plan.end};
+    next.times.reserve(state.tasks.size());
+    for (const Task& task : state.tasks) {
+        if (const auto at = known.find(task.id); at != known.end()) {
+            next.times.push_back(at->second);
+            continue;
+        }
+        Moment from = now;
+        for (const Tie& tie : task.after) {
+            if (tie.task >= next.times.size()) continue;
+            const TimeSpan& before = next.times[tie.task];
+            from = std::max(from, (tie.from_begin ? before.from : before.to) +
+                                      std::chrono::seconds{static_cast<long>(tie.least_min * 60)});
+        }
+        next.times.push_back({from, from + std::chrono::seconds{static_cast<long>(task.usual_min * 60)}});
+        next.end = std::max(next.end, next.times.back().to);
+    }
+    return next;
 }
 
 }  // namespace tympan

@@ -57,9 +57,16 @@ using Waits = std::map<std::string, Moment>;
 /// Those of which all is done that they come after. It looks at every task: ask once, and pass it on.
 Waits waitsUnderWay(const RunState& state);
 
-/// The run's plan from now on: what is done stays, what waits goes on, the rest follows within the hours.
-/// `taken`: when the hands are at another job.
-Plan planFrom(const RunState& state, const TimeZone& zone, Moment now, const PlanLimits& limits = at_once,
-              const std::vector<TimeSpan>& taken = {});
+/// The plans of runs from now on, in their order: what is done stays, what waits goes on, the rest follows
+/// within the hours, all of it with one pair of hands. Throws Error (stopped).
+std::vector<Plan> plansFrom(const std::vector<RunState>& states, const TimeZone& zone, Moment now,
+                            const PlanLimits& limits = at_once, const Progress& progress = {});
+/// One of them as the plan looks at it.
+JobWork workOf(const RunState& state, const TimeZone& zone, Moment now);
+/// The plan of a run that is the only one.
+Plan planFrom(const RunState& state, const TimeZone& zone, Moment now, const PlanLimits& limits = at_once);
+/// A plan that was made before the last events, for the tasks that there are now, until one is made of them:
+/// what it knows keeps its times, what is new follows what it comes after, none before `now`.
+Plan carriedOver(const Plan& plan, const RunState& state, Moment now);
 
 }  // namespace tympan

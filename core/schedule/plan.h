@@ -17,7 +17,6 @@ struct Conditions {
     /// How many loads a place holds at once; 0: there is no such place. An oven, a press and a printer that
     /// are not named hold one, other places any number.
     std::map<Place, int> room;
-    std::vector<TimeSpan> taken;               ///< when the hands are at another job
     std::map<std::string, Moment> not_before;  ///< by task: it was put off
 };
 
@@ -50,15 +49,27 @@ struct PlanLimits {
 /// While somebody waits for it, at the table.
 inline constexpr PlanLimits at_once{12, 6, 1};
 
-/// Plans tasks for one pair of hands: earliest end, then fewest sittings. With a due date as late as it can
-/// be and still be ready. Legal whatever the hours: no deadline is missed, nothing is done outside of them,
-/// unless `cannot` says so. What has happened stays where it is, and the rest follows. Pure: it asks no
-/// clock.
+/// A job as the work sees it: what is to be done, when it may be, and what has happened of it.
+struct JobWork {
+    WorkOrder order;
+    std::vector<Task> tasks;
+    Conditions conditions;
+    Past past = {};
+};
+
+/// Plans the tasks of jobs for one pair of hands, one oven, one press: fewest hours after what is due, then
+/// the earliest ends, then fewest sittings; a job with a due date then as late as it can be and still be
+/// ready. Legal whatever the hours: no deadline is missed, nothing is done outside of its job's hours, unless
+/// `cannot` says so. What has happened stays where it is, and the rest follows. A place has as much room as
+/// the job says that gives it most. Pure: it asks no clock. The plans come in the order of the jobs.
 ///
 /// Tasks that deadlines tie, or that follow each other without a wait, form sittings that stay together.
 /// These are laid one after the other where they fit first (serial schedule generation, R. Kolisch 1996), the
 /// one that can begin first first, then the one with the longest way to go; the order is then bettered by
 /// seeded changes that are kept while the plan gets no worse. Throws Error (stopped).
+std::vector<Plan> plannedTogether(std::vector<JobWork> jobs, const PlanLimits& limits = {},
+                                  const Progress& progress = {});
+/// One job alone.
 Plan planned(const WorkOrder& order, std::vector<Task> tasks, const Conditions& conditions,
              const Past& past = {}, const PlanLimits& limits = {}, const Progress& progress = {});
 /// Of a job that has not been begun.

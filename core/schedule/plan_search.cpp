@@ -14,7 +14,7 @@ namespace {
 /// must follow something that stands already goes before all others.
 FoundPlan laid(const PlanProblem& problem, const std::vector<Seconds>& late) {
     const std::vector<Sitting>& sittings = problem.sittings;
-    Timetable times(problem.tasks, sittings, problem.free, problem.given);
+    Timetable times(problem.tasks, sittings, problem.given);
     FoundPlan found;
     std::vector<std::size_t> waits(sittings.size());
     std::vector<Seconds> first(sittings.size(), -1);  // no earlier than this, as was found before
@@ -72,13 +72,26 @@ FoundPlan laid(const PlanProblem& problem, const std::vector<Seconds>& late) {
 
 }  // namespace
 
+std::vector<Seconds> endsOf(const PlanProblem& problem, const FoundPlan& found) {
+    std::vector<Seconds> ends(problem.given.hours.size(), 0);
+    for (std::size_t i = 0; i < problem.sittings.size(); ++i) {
+        Seconds& end = ends[problem.given.job[problem.sittings[i].tasks.front()]];
+        end = std::max(end, found.begins[i] + problem.sittings[i].length);
+    }
+    return ends;
+}
+
 PlanCost costOf(const PlanProblem& problem, const FoundPlan& found) {
     const std::vector<Task>& tasks = problem.tasks;
     const std::vector<Sitting>& sittings = problem.sittings;
-    Seconds end = 0, sum = 0;
+    Seconds all_ends = 0, late = 0, sum = 0;
+    const std::vector<Seconds> ends = endsOf(problem, found);
+    for (std::size_t j = 0; j < ends.size(); ++j) {
+        all_ends += ends[j];
+        if (const auto& due = problem.given.due[j]) late += std::max<Seconds>(0, ends[j] - *due);
+    }
     std::vector<std::pair<Seconds, Seconds>> hands;
     for (std::size_t i = 0; i < sittings.size(); ++i) {
-        end = std::max(end, found.begins[i] + sittings[i].length);
         sum += found.begins[i];
         for (std::size_t k = 0; k < sittings[i].tasks.size(); ++k)
             if (tasks[sittings[i].tasks[k]].hands) {
@@ -90,7 +103,7 @@ PlanCost costOf(const PlanProblem& problem, const FoundPlan& found) {
     int runs = 0;
     for (std::size_t k = 0; k < hands.size(); ++k)
         runs += k == 0 || hands[k].first - hands[k - 1].second > between_sittings.count() ? 1 : 0;
-    return {found.too_long.size() + found.at_once.size(), end, runs, sum};
+    return {found.too_long.size() + found.at_once.size(), late, all_ends, runs, sum};
 }
 
 FoundPlan bestPlan(const PlanProblem& problem, const PlanLimits& limits, const Progress& progress) {
@@ -123,7 +136,8 @@ FoundPlan bestPlan(const PlanProblem& problem, const PlanLimits& limits, const P
     return best;
 }
 
-void putLate(const PlanProblem& problem, Seconds due, FoundPlan& found) {
+void putLate(const PlanProblem& problem, const std::vector<std::optional<Seconds>>& due, FoundPlan& found) {
+    if (std::none_of(due.begin(), due.end(), [](const auto& each) { return each.has_value(); })) return;
     const std::vector<Task>& tasks = problem.tasks;
     const std::vector<Sitting>& sittings = problem.sittings;
     std::vector<std::size_t> order(sittings.size());
@@ -131,10 +145,12 @@ void putLate(const PlanProblem& problem, Seconds due, FoundPlan& found) {
     std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
         return found.begins[a] + sittings[a].length > found.begins[b] + sittings[b].length;
     });
-    Timetable laying(tasks, sittings, problem.free, problem.given);
+    Timetable laying(tasks, sittings, problem.given);
     for (std::size_t i = 0; i < sittings.size(); ++i) laying.put(i, found.begins[i]);
     for (const std::size_t i : order) {
-        Seconds latest = std::min(due - sittings[i].length, laying.latest(i));
+        const std::optional<Seconds>& ready_by = due[problem.given.job[sittings[i].tasks.front()]];
+        if (!ready_by) continue;
+        Seconds latest = std::min(*ready_by - sittings[i].length, laying.latest(i));
         for (const std::size_t next : sittings[i].before)
             for (std::size_t k = 0; k < sittings[next].tasks.size(); ++k)
                 for (const Tie& tie : tasks[sittings[next].tasks[k]].after) {

@@ -9,7 +9,6 @@ namespace tympan {
 struct PlanProblem {
     const std::vector<Task>& tasks;
     std::vector<Sitting> sittings;
-    const TimeSpans& free;
     const Given& given;
 };
 
@@ -20,14 +19,17 @@ struct FoundPlan {
     std::vector<std::size_t> at_once;   ///< that cannot wait for free hours
 };
 
-/// How good it is, smaller is better: what could not be, the end, the runs of work, the sum of all begins.
-using PlanCost = std::tuple<std::size_t, Seconds, int, Seconds>;
+/// When the last sitting of each job ends; 0 where a job has none.
+std::vector<Seconds> endsOf(const PlanProblem& problem, const FoundPlan& found);
+/// How good it is, smaller is better: what could not be, how long after they are due jobs are ready, the sum
+/// of their ends, the runs of work, the sum of all begins.
+using PlanCost = std::tuple<std::size_t, Seconds, Seconds, int, Seconds>;
 PlanCost costOf(const PlanProblem& problem, const FoundPlan& found);
 
 /// The best that seeded changes to the order find. Throws Error (stopped).
 FoundPlan bestPlan(const PlanProblem& problem, const PlanLimits& limits, const Progress& progress);
 
-/// Everything as late as it can be and still be ready by `due`, the last first.
-void putLate(const PlanProblem& problem, Seconds due, FoundPlan& found);
+/// Of jobs that are named a time: everything as late as it can be and still be ready by it, the last first.
+void putLate(const PlanProblem& problem, const std::vector<std::optional<Seconds>>& due, FoundPlan& found);
 
 }  // namespace tympan

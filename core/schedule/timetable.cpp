@@ -19,11 +19,9 @@ void erase(TimeSpans& spans, Seconds from, Seconds to) {
 
 }  // namespace
 
-Timetable::Timetable(const std::vector<Task>& tasks, const std::vector<Sitting>& sittings,
-                     const TimeSpans& free, const Given& given)
+Timetable::Timetable(const std::vector<Task>& tasks, const std::vector<Sitting>& sittings, const Given& given)
     : tasks_(tasks),
       sittings_(sittings),
-      free_(free),
       given_(given),
       begins_(sittings.size(), no_moment),
       place_(given.fixed) {
@@ -31,7 +29,6 @@ Timetable::Timetable(const std::vector<Task>& tasks, const std::vector<Sitting>&
     // A place that is not there is said, and planned as if it were.
     for (const auto& [place, room] : given.room)
         loads_[place].resize(static_cast<std::size_t>(std::max(1, room)));
-    for (const auto& [from, to] : given.taken) hands_.add(from, to);
     for (std::size_t i = 0; i < tasks.size(); ++i)
         if (place_[i].first != no_moment && !given.over[i])
             occupy(tasks[i], place_[i].first, place_[i].second);
@@ -159,15 +156,21 @@ void Timetable::take(std::size_t sitting) {
     }
 }
 
+std::pair<const std::pair<Seconds, Seconds>*, const std::pair<Seconds, Seconds>*> Timetable::hoursAt(
+    std::size_t task, Seconds at) const {
+    const TimeSpans& free = given_.hours[given_.job[task]];
+    const auto next = std::upper_bound(free.begin(), free.end(), std::pair{at, no_moment});
+    return {next == free.begin() ? nullptr : &*std::prev(next), next == free.end() ? nullptr : &*next};
+}
+
 /// The moment itself when nothing is in the way, else the next one to try.
 Seconds Timetable::conflictAt(const Sitting& s, Seconds at, bool any_hours) const {
     for (std::size_t k = 0; k < s.tasks.size(); ++k) {
         const Task& task = tasks_[s.tasks[k]];
         const Seconds from = at + s.offsets[k], to = from + s.lengths[k];
         if (task.takesHands() && !any_hours) {
-            const auto next = std::upper_bound(free_.begin(), free_.end(), std::pair{from, no_moment});
-            if (next == free_.begin() || std::prev(next)->second < to)
-                return next == free_.end() ? no_moment : next->first - s.offsets[k];
+            const auto [within, next] = hoursAt(s.tasks[k], from);
+            if (!within || within->second < to) return next ? next->first - s.offsets[k] : no_moment;
         }
         if (task.takesHands())
             if (const Seconds free = hands_.freeFrom(from, to - from); free != from)
@@ -186,9 +189,9 @@ Seconds Timetable::earlierThan(const Sitting& s, Seconds at) const {
         if (const auto taken = faceTaken(tasks_[s.tasks[k]], from, to))
             best = std::min(best, taken->first - whole);
         if (!tasks_[s.tasks[k]].takesHands()) continue;
-        const auto next = std::upper_bound(free_.begin(), free_.end(), std::pair{from, no_moment});
-        if (next == free_.begin()) return -no_moment;
-        if (std::prev(next)->second < to) best = std::min(best, std::prev(next)->second - whole);
+        const auto* within = hoursAt(s.tasks[k], from).first;
+        if (!within) return -no_moment;
+        if (within->second < to) best = std::min(best, within->second - whole);
         if (const auto taken = hands_.over(from, to)) best = std::min(best, taken->first - whole);
     }
     return best;

@@ -12,21 +12,22 @@ using TimeSpans = std::vector<std::pair<Seconds, Seconds>>;
 inline constexpr Seconds no_moment = std::numeric_limits<Seconds>::max() / 4;
 inline constexpr Seconds farthest = Seconds{2 * 366} * 24 * 3600;  ///< nobody plans longer
 
-/// What is given to begin with, by task: times that stand already (from `no_moment` on: none), and before
-/// when one cannot begin.
+/// What is given to begin with, by task: times that stand already (from `no_moment` on: none), before when
+/// one cannot begin, and whose it is.
 struct Given {
+    std::vector<TimeSpans> hours;             ///< of each job: when hands may be at it
+    std::vector<std::optional<Seconds>> due;  ///< of each job
+    std::vector<std::size_t> job;
     TimeSpans fixed;
     std::vector<Seconds> earliest;
     std::vector<bool> over;  ///< of those: hands and place are free of it again
     std::map<Place, int> room;
-    TimeSpans taken;  ///< hands that are elsewhere
 };
 
 /// Sittings that are given their times one by one. What it is made from must outlive it.
 class Timetable {
   public:
-    Timetable(const std::vector<Task>& tasks, const std::vector<Sitting>& sittings, const TimeSpans& free,
-              const Given& given);
+    Timetable(const std::vector<Task>& tasks, const std::vector<Sitting>& sittings, const Given& given);
 
     const std::vector<Seconds>& begins() const { return begins_; }
 
@@ -44,6 +45,9 @@ class Timetable {
     void take(std::size_t sitting);
 
   private:
+    /// The stretch of its job's hours that begins last before a moment, or at it, and the next.
+    std::pair<const std::pair<Seconds, Seconds>*, const std::pair<Seconds, Seconds>*> hoursAt(
+        std::size_t task, Seconds at) const;
     Seconds conflictAt(const Sitting& sitting, Seconds at, bool any_hours) const;
     Seconds earlierThan(const Sitting& sitting, Seconds at) const;
     void occupy(const Task& task, Seconds from, Seconds to);
@@ -52,7 +56,6 @@ class Timetable {
 
     const std::vector<Task>& tasks_;
     const std::vector<Sitting>& sittings_;
-    const TimeSpans& free_;
     const Given& given_;
     std::vector<Seconds> begins_;
     TimeSpans place_;  ///< of each task, once it has its time

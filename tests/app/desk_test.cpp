@@ -4,7 +4,7 @@
 
 #include <gtest/gtest.h>
 
-#include "app/desk/picture_desk.h"
+#include "app/canvas/picture_desk.h"
 #include "app/widgets/arrow_keys.h"
 #include "tests/app/driver.h"
 

@@ -10,17 +10,17 @@
 
 #include <gmock/gmock.h>
 
-#include "app/fold/fold_view.h"
-#include "app/shell/ask_ladder.h"
-#include "app/shell/ask_patch.h"
-#include "app/shell/words.h"
+#include "app/canvas/fold_view.h"
 #include "app/stations/object/corner_table.h"
 #include "app/widgets/colour_button.h"
 #include "app/widgets/spot_picker.h"
+#include "app/window/ask_ladder.h"
+#include "app/window/ask_patch.h"
+#include "app/words/words.h"
+#include "core/documents/patch_print.h"
 #include "core/job/matching.h"
 #include "core/layout/imposition.h"
 #include "core/measure/corners.h"
-#include "core/output/patch_print.h"
 #include "tests/app/driver.h"
 
 using namespace tympan;

@@ -10,8 +10,8 @@
 
 #include <gtest/gtest.h>
 
-#include "app/shell/main_window.h"
 #include "app/stations/object/object_tray.h"
+#include "app/window/main_window.h"
 #include "tests/support/pictures.h"
 #include "tests/support/tools.h"
 

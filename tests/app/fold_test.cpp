@@ -3,8 +3,8 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
-#include "app/fold/fold_view.h"
-#include "app/fold/screen_scale.h"
+#include "app/canvas/fold_view.h"
+#include "app/canvas/screen_scale.h"
 #include "tests/app/driver.h"
 
 using namespace tympan;

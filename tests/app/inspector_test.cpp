@@ -3,7 +3,7 @@
 #include <QScrollArea>
 #include <opencv2/imgproc.hpp>
 
-#include "app/fold/fold_view.h"
+#include "app/canvas/fold_view.h"
 #include "app/stations/picture/picture_tray.h"
 #include "tests/app/driver.h"
 #include "tests/support/findings.h"

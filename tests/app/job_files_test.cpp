@@ -1,12 +1,12 @@
 // A job that is never lost: saving, opening, what is left after a crash.
-#include "app/shell/job_files.h"
+#include "app/model/job_files.h"
 
 #include <QSignalSpy>
 #include <QSpinBox>
 
 #include <gmock/gmock.h>
 
-#include "app/shell/exports.h"
+#include "app/model/exports.h"
 #include "app/stations/object/object_tray.h"
 #include "core/artwork/read_picture.h"
 #include "core/job/edits.h"

@@ -10,12 +10,12 @@
 
 #include <gmock/gmock.h>
 
-#include "app/shell/preferences.h"
-#include "app/stations/logbook/face_view.h"
-#include "app/stations/logbook/log_store.h"
+#include "app/canvas/face_view.h"
+#include "app/canvas/strip_view.h"
+#include "app/canvas/wall_view.h"
+#include "app/model/log_store.h"
+#include "app/model/preferences.h"
 #include "app/stations/logbook/logbook_stage.h"
-#include "app/stations/logbook/wall_view.h"
-#include "app/stations/transfer/strip_view.h"
 #include "core/job/answers.h"
 #include "tests/app/empty_record.h"
 #include "tests/app/transfer_station.h"

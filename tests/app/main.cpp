@@ -4,7 +4,7 @@
 
 #include <gmock/gmock.h>
 
-#include "app/shell/theme.h"
+#include "app/look/theme.h"
 
 int main(int argc, char** argv) {
     if (qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");

@@ -3,12 +3,12 @@
 
 #include <gmock/gmock.h>
 
+#include "app/canvas/pieces_view.h"
 #include "app/stations/object/fill_panel.h"
 #include "app/stations/sheets/nest_panel.h"
-#include "app/stations/sheets/pieces_view.h"
 #include "app/stations/sheets/sheets_stage.h"
+#include "core/documents/cut_paths.h"
 #include "core/job/edits.h"
-#include "core/output/cut_paths.h"
 #include "tests/app/driver.h"
 
 using namespace tympan;

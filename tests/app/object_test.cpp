@@ -7,9 +7,9 @@
 
 #include <gmock/gmock.h>
 
-#include "app/fold/fold_view.h"
-#include "app/fold/hand_placement.h"
-#include "app/shell/known_methods.h"
+#include "app/canvas/fold_view.h"
+#include "app/canvas/hand_placement.h"
+#include "app/model/known_methods.h"
 #include "core/job/fit.h"
 #include "core/job/landing.h"
 #include "core/job/turns.h"

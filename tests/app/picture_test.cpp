@@ -5,8 +5,8 @@
 #include <QSlider>
 #include <opencv2/imgproc.hpp>
 
-#include "app/desk/crop_hand.h"
-#include "app/desk/picture_desk.h"
+#include "app/canvas/crop_hand.h"
+#include "app/canvas/picture_desk.h"
 #include "app/stations/picture/picture_tray.h"
 #include "core/artwork/edited.h"
 #include "core/artwork/lettering.h"

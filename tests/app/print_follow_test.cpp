@@ -13,7 +13,7 @@
 
 #include "app/stations/print/print_card.h"
 #include "core/job/edits.h"
-#include "core/output/pdf_file.h"
+#include "core/pdf/pdf_file.h"
 #include "core/printer/paper.h"
 #include "tests/app/driver.h"
 
@@ -21,26 +21,26 @@ using namespace tympan;
 using namespace tympan::tests;
 using testing::ElementsAre;
 using testing::HasSubstr;
-using State = app::PrintProgress::State;
+using State = workshop::PrintProgress::State;
 
 namespace {
 
 /// A print service that says what a test wants.
 struct SaidBy {
     std::mutex lock;
-    app::PrintProgress progress{State::printing, 0, {}};
+    workshop::PrintProgress progress{State::printing, 0, {}};
     std::atomic<int> cancelled = 0;
 
-    void say(State state, int sheets = -1, const QStringList& reasons = {}) {
+    void say(State state, int sheets = -1, const std::vector<std::string>& reasons = {}) {
         const std::lock_guard hold(lock);
         progress = {state, sheets, reasons};
     }
-    app::PrintFollow::Service service() {
-        return {[this](const QString&, int) {
+    workshop::PrintService service() {
+        return {[this](const std::string&, int) {
                     const std::lock_guard hold(lock);
                     return progress;
                 },
-                [this](const QString&, int) {
+                [this](const std::string&, int) {
                     ++cancelled;
                     say(State::given_up, 56);
                 }};
@@ -52,8 +52,8 @@ class Follow : public WindowTest {
     void SetUp() override {
         WindowTest::SetUp();
         hang(marked({300, 200}, 3));
-        follow = std::make_unique<app::PrintFollow>(folder / "printings.json", window.store(),
-                                                    window.service(), said.service());
+        follow = std::make_unique<app::PrintFollow>(folder / "record.sqlite", window.store(),
+                                                    window.service(), window.clock(), said.service());
         card = std::make_unique<app::PrintCard>(*follow);
     }
     void TearDown() override {
@@ -62,8 +62,8 @@ class Follow : public WindowTest {
         follow.reset();
     }
     /// Sheets S1, S2 … of the job as it is, each printed so often.
-    std::shared_ptr<const app::Handed> sheets(int count, int passes = 1) {
-        auto handed = std::make_shared<app::Handed>();
+    std::shared_ptr<const workshop::PrintOrder> sheets(int count, int passes = 1) {
+        auto handed = std::make_shared<workshop::PrintOrder>();
         handed->job = job();
         for (int i = 1; i <= count; ++i) {
             Sheet sheet;
@@ -76,8 +76,8 @@ class Follow : public WindowTest {
         return handed;
     }
     /// Hands some of them over, by their places.
-    void hand(std::shared_ptr<const app::Handed> of, std::vector<std::size_t> places, int pass = 1) {
-        follow->begin({QStringLiteral("the laser"), ++number, std::move(of), std::move(places), pass});
+    void hand(std::shared_ptr<const workshop::PrintOrder> of, std::vector<std::size_t> places, int pass = 1) {
+        follow->begin({"the laser", ++number, std::move(of), std::move(places), pass});
     }
     void hand(int count) {
         std::vector<std::size_t> all(static_cast<std::size_t>(count));
@@ -91,6 +91,7 @@ class Follow : public WindowTest {
     bool says(const char* words) {
         return waitFor([&] { return says().find(words) != std::string::npos; });
     }
+    static workshop::Sent sent(const QList<QVariant>& told) { return told.front().value<workshop::Sent>(); }
     QWidget* on(const char* name) { return card->findChild<QWidget*>(QLatin1String(name)); }
     void press(const char* name) { QTest::mouseClick(on(name), Qt::LeftButton); }
 
@@ -109,14 +110,14 @@ TEST_F(Follow, aPrintingIsSaidUntilItIsOut) {
     said.say(State::printing, 7);
     EXPECT_TRUE(says("7 of 24 are out"));
     EXPECT_FALSE(on("print-all-out")->isVisible());
-    said.say(State::stopped, 7, {QStringLiteral("media-empty")});
+    said.say(State::stopped, 7, {"media-empty"});
     EXPECT_TRUE(says("waits for you (no paper). 7 of 24 are out"));
     said.say(State::done, 24);
     EXPECT_TRUE(says("Did all come out well?"));
     EXPECT_FALSE(on("print-stop")->isVisible());
     press("print-all-out");
     EXPECT_FALSE(follow->under());
-    const Printings kept(folder / "printings.json");
+    const Printings kept(folder / "record.sqlite");
     ASSERT_EQ(kept.all().size(), 1U);
     EXPECT_EQ(kept.all().front().missing, std::vector<int>{}) << "all came out";
     EXPECT_EQ(kept.all().front().sheets.size(), 24U);
@@ -137,11 +138,11 @@ TEST_F(Follow, ofAHundredThatAreStoppedTheRestIsPrinted) {
                 testing::AllOf(HasSubstr("S57"), HasSubstr("S100")));
     press("print-missing");
     ASSERT_EQ(again.count(), 1);
-    const auto places = again.front().at(2).value<Places>();
+    const auto places = sent(again.front()).places;
     ASSERT_EQ(places.size(), 44U);
     EXPECT_EQ(places.front(), 56U);
     EXPECT_EQ(places.back(), 99U);
-    const Printings kept(folder / "printings.json");
+    const Printings kept(folder / "record.sqlite");
     EXPECT_EQ(kept.all().front().missing->size(), 44U);
 }
 
@@ -156,7 +157,7 @@ TEST_F(Follow, theWhiteGoesOnExactlyTheSheetsThatHaveTheirColour) {
     card->findChild<QSpinBox*>(QStringLiteral("print-missing-last"))->setValue(2);
     press("print-missing");
     ASSERT_EQ(again.count(), 1);
-    EXPECT_EQ(again.front().at(2).value<Places>(), Places{1});
+    EXPECT_EQ(sent(again.front()).places, Places{1});
     hand(all, {1});
     ASSERT_TRUE(says("Did all come out well?"));
     press("print-all-out");
@@ -166,8 +167,8 @@ TEST_F(Follow, theWhiteGoesOnExactlyTheSheetsThatHaveTheirColour) {
                 HasSubstr("in this order"));
     press("print-white");
     ASSERT_EQ(again.count(), 2);
-    EXPECT_EQ(again.back().at(2).value<Places>(), (Places{0, 1, 2}));
-    EXPECT_EQ(again.back().at(3).toInt(), 2) << "the second pass";
+    EXPECT_EQ(sent(again.back()).places, (Places{0, 1, 2}));
+    EXPECT_EQ(sent(again.back()).pass, 2) << "the second pass";
     hand(all, {0, 1, 2}, 2);
     ASSERT_TRUE(says("Did all come out well?"));
     press("print-all-out");
@@ -183,7 +184,7 @@ TEST_F(Follow, aSheetWithoutItsColourGetsNoWhite) {
     QSignalSpy again(follow.get(), &app::PrintFollow::againWanted);
     ASSERT_EQ(follow->whiteNext().size(), 2);
     follow->printWhite();
-    EXPECT_EQ(again.front().at(2).value<Places>(), (Places{0, 1}));
+    EXPECT_EQ(sent(again.front()).places, (Places{0, 1}));
 }
 
 TEST_F(Follow, aSheetThatStuckInTheMiddleIsPrintedByItself) {
@@ -195,7 +196,7 @@ TEST_F(Follow, aSheetThatStuckInTheMiddleIsPrintedByItself) {
     card->findChild<QSpinBox*>(QStringLiteral("print-missing-last"))->setValue(4);
     press("print-missing");
     ASSERT_EQ(again.count(), 1);
-    EXPECT_EQ(again.front().at(2).value<Places>(), Places{3});
+    EXPECT_EQ(sent(again.front()).places, Places{3});
 }
 
 TEST_F(Follow, whatIsMissingIsPrintedOfTheJobThatItWasMadeFrom) {
@@ -208,8 +209,8 @@ TEST_F(Follow, whatIsMissingIsPrintedOfTheJobThatItWasMadeFrom) {
                         [&](Job job) { return withCopies(std::move(job), piece().id, 5); });
     follow->areMissing(4, 9);
     ASSERT_EQ(again.count(), 1);
-    EXPECT_EQ(again.front().at(1).value<std::shared_ptr<const app::Handed>>()->job, was);
-    EXPECT_EQ(Printings(folder / "printings.json").all().front().missing->size(), 6U);
+    EXPECT_EQ(sent(again.front()).of->job, was);
+    EXPECT_EQ(Printings(folder / "record.sqlite").all().front().missing->size(), 6U);
 }
 
 TEST_F(Follow, aServiceThatForgetsItLeavesTheQuestion) {
@@ -250,8 +251,8 @@ TEST(SystemQueue, ofAHundredSheetsThatAreStoppedTheRestIsPrinted) {
         return QString::fromStdString((folder / "s.pdf").string());
     };
     const auto until = [&](int job, const auto& done) {
-        app::PrintProgress progress;
-        for (int i = 0; i < 600 && !done(progress = app::printProgress(printer, job)); ++i) QTest::qWait(20);
+        workshop::PrintProgress progress;
+        for (int i = 0; i < 600 && !done(progress = app::printProgress(queue, job)); ++i) QTest::qWait(20);
         return progress;
     };
     const auto [first, refused] =
@@ -260,7 +261,7 @@ TEST(SystemQueue, ofAHundredSheetsThatAreStoppedTheRestIsPrinted) {
     const auto at = until(first, [](const auto& p) { return p.sheets >= 56; });
     EXPECT_EQ(at.state, State::printing);
     EXPECT_LT(at.sheets, 100);
-    app::cancelPrint(printer, first);
+    app::cancelPrint(queue, first);
     const auto stopped = until(first, [](const auto& p) { return p.state == State::given_up; });
     ASSERT_EQ(stopped.state, State::given_up);
     EXPECT_GE(stopped.sheets, 56);
@@ -269,5 +270,5 @@ TEST(SystemQueue, ofAHundredSheetsThatAreStoppedTheRestIsPrinted) {
     const auto out = until(rest.job, [](const auto& p) { return p.state == State::done; });
     EXPECT_EQ(out.state, State::done);
     EXPECT_EQ(out.sheets, 44);
-    EXPECT_EQ(app::printProgress(printer, 999'999).state, State::unknown);
+    EXPECT_EQ(app::printProgress(queue, 999'999).state, State::unknown);
 }

@@ -7,7 +7,7 @@
 #include <gmock/gmock.h>
 
 #include "app/stations/logbook/proof_desk.h"
-#include "core/output/reduced_proof.h"
+#include "core/documents/reduced_proof.h"
 #include "tests/app/empty_record.h"
 #include "tests/app/transfer_station.h"
 #include "tests/support/camera.h"

@@ -1,4 +1,4 @@
-#include "app/shell/render_service.h"
+#include "app/model/render_service.h"
 
 #include <QSignalSpy>
 #include <QtTest/QTest>

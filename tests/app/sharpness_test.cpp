@@ -3,7 +3,7 @@
 #include <QSpinBox>
 #include <opencv2/imgproc.hpp>
 
-#include "app/stations/sharpness/loupe.h"
+#include "app/canvas/loupe.h"
 #include "tests/app/driver.h"
 
 using namespace tympan;

@@ -4,11 +4,11 @@
 
 #include <gmock/gmock.h>
 
-#include "app/shell/printed.h"
+#include "app/canvas/sheet_grid.h"
 #include "app/stations/print/print_follow.h"
-#include "app/stations/print/sheet_grid.h"
 #include "core/job/edits.h"
 #include "core/layout/imposition.h"
+#include "core/pdf/sheets_pdf.h"
 #include "tests/app/driver.h"
 
 using namespace tympan;
@@ -95,17 +95,17 @@ TEST_F(SheetsThatCome, thatCameOutBeforeSayWhen) {
     };
     auto* follow = window.findChild<app::PrintFollow*>();
     const Imposition& sheets = *window.store().imposition();
-    const app::Printed sent{
-        QStringLiteral("the laser"),
+    const workshop::Sent sent{
+        "the laser",
         1,
-        std::make_shared<const app::Handed>(app::Handed{window.store().printed(), sheets}),
+        std::make_shared<const workshop::PrintOrder>(workshop::PrintOrder{window.store().printed(), sheets}),
         {0},
         1};
     follow->begin(sent);
     EXPECT_THAT(said(1), Not(HasSubstr("came out on"))) << "nobody has said";
     follow->allCameOut();
     EXPECT_TRUE(waitFor([&] { return said(1).find("came out on") != std::string::npos; })) << said(1);
-    ASSERT_NE(app::sheetLabel(window.store().printed(), sheets.sheets.back()), sent.names().front());
+    ASSERT_NE(sheetLabel(window.store().printed(), sheets.sheets.back()), sent.names().front());
     EXPECT_THAT(said(2), Not(HasSubstr("came out on")));
 }
 

@@ -6,10 +6,10 @@
 
 #include <gmock/gmock.h>
 
-#include "app/shell/preferences.h"
-#include "app/shell/system_printers.h"
-#include "app/shell/theme.h"
-#include "app/shell/tour.h"
+#include "app/look/theme.h"
+#include "app/model/preferences.h"
+#include "app/model/system_printers.h"
+#include "app/window/tour.h"
 #include "core/method/catalogue.h"
 #include "tests/app/driver.h"
 

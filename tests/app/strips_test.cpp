@@ -5,7 +5,7 @@
 
 #include <gmock/gmock.h>
 
-#include "app/fold/fold_view.h"
+#include "app/canvas/fold_view.h"
 #include "app/stations/logbook/logbook_stage.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/logbook/strip_page.h"

@@ -4,7 +4,7 @@
 
 #include <gmock/gmock.h>
 
-#include "app/runs/planning.h"
+#include "app/model/planning.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/transfer/table_view.h"
 #include "tests/app/empty_record.h"
@@ -46,13 +46,17 @@ class SwabAtWork : EmptyRecord, public TransferTest {
     }
     /// Works up to the swab, as though all before it went well.
     void workToSwab() {
-        for (int k = 0; k < 60 && now().work != Work::swab; ++k)
+        for (int k = 0; k < 60 && now().work != Work::swab; ++k) {
             ASSERT_TRUE(window.runs().happen(window.runs().open().front().id,
                                              {.kind = Event::Kind::done, .at = {}, .task = now().id}));
+            // Nobody is quicker than the plan that follows.
+            ASSERT_TRUE(waitFor([&] { return window.service().idle(); }));
+        }
         ASSERT_EQ(now().work, Work::swab);
     }
     void beginAtTable() {
         click("begin-work");
+        ASSERT_TRUE(waitFor([&] { return window.service().idle(); }));
         workToSwab();
         // It is begun like any other step, and then asks.
         if (find<QPushButton>("table-done")->text() == QStringLiteral("Begin"))

@@ -10,7 +10,7 @@
 
 #include <gmock/gmock.h>
 
-#include "app/fold/fold_view.h"
+#include "app/canvas/fold_view.h"
 #include "app/stations/tone/tone_tray.h"
 #include "app/widgets/shade_row.h"
 #include "core/inspect/solids.h"

@@ -1,5 +1,5 @@
 #pragma once
-#include "app/runs/work_clock.h"
+#include "app/model/work_clock.h"
 #include "core/method/catalogue.h"
 #include "tests/app/driver.h"
 

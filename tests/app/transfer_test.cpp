@@ -9,12 +9,12 @@
 
 #include <gmock/gmock.h>
 
-#include "app/shell/finding_words.h"
-#include "app/shell/words.h"
-#include "app/stations/transfer/strip_view.h"
+#include "app/canvas/strip_view.h"
 #include "app/stations/transfer/table_view.h"
 #include "app/stations/transfer/transfer_stage.h"
-#include "app/stations/transfer/work_words.h"
+#include "app/words/finding_words.h"
+#include "app/words/words.h"
+#include "app/words/work_words.h"
 #include "core/base/data_folder.h"
 #include "tests/app/transfer_station.h"
 
@@ -317,6 +317,7 @@ TEST_F(Transfer, twoJobsShareOnePairOfHands) {
     plan({"skin-sheet"});
     click("begin-work");
     ASSERT_EQ(window.runs().open().size(), 2U);
+    ASSERT_TRUE(waitFor([&] { return window.service().idle(); })) << "plans are made beside the window";
     std::vector<TimeSpan> hands;
     for (const auto& each : window.runs().open())
         for (std::size_t i = 0; i < each.plan.tasks.size(); ++i)

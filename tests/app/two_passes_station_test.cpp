@@ -10,8 +10,8 @@
 #include "core/artwork/read_picture.h"
 #include "core/job/edits.h"
 #include "core/job/two_passes.h"
+#include "core/marks/register_marks.h"
 #include "core/method/catalogue.h"
-#include "core/output/register_marks.h"
 #include "core/printer/printer_json.h"
 #include "tests/app/driver.h"
 

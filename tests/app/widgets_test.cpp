@@ -5,13 +5,13 @@
 
 #include <gmock/gmock.h>
 
-#include "app/rule/station_rule.h"
-#include "app/shell/exported.h"
-#include "app/shell/finding_words.h"
-#include "app/shell/theme.h"
-#include "app/shell/words.h"
+#include "app/canvas/station_rule.h"
+#include "app/look/theme.h"
+#include "app/model/exported.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/length_edit.h"
+#include "app/words/finding_words.h"
+#include "app/words/words.h"
 #include "core/inspect/mend.h"
 #include "core/method/catalogue.h"
 

@@ -14,9 +14,9 @@
 
 #include <gmock/gmock.h>
 
-#include "app/fold/fold_view.h"
-#include "app/rule/station_rule.h"
-#include "app/shell/theme.h"
+#include "app/canvas/fold_view.h"
+#include "app/canvas/station_rule.h"
+#include "app/look/theme.h"
 #include "core/job/turns.h"
 #include "core/render/render_region.h"
 #include "tests/app/driver.h"

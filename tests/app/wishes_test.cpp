@@ -6,8 +6,8 @@
 
 #include <gmock/gmock.h>
 
-#include "app/stations/transfer/strip_view.h"
-#include "app/stations/transfer/week_view.h"
+#include "app/canvas/strip_view.h"
+#include "app/canvas/week_view.h"
 #include "core/job/faces.h"
 #include "tests/app/transfer_station.h"
 

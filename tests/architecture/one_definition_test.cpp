@@ -32,7 +32,7 @@ std::map<std::string, std::vector<std::string>> definedTwice(
 
 TEST(OneDefinition, holdsInTheHeaders) {
     std::vector<std::pair<std::string, std::string>> texts;
-    for (const char* top : {"core", "cli", "app"})
+    for (const char* top : {"core", "workshop", "cli", "app"})
         for (const auto& entry : fs::recursive_directory_iterator(fs::path(TYMPAN_SOURCE_DIR) / top)) {
             if (entry.path().extension() != ".h") continue;
             std::ifstream stream(entry.path());

@@ -17,6 +17,7 @@
 #include <fmt/format.h>
 
 #include "core/artwork/read_picture.h"
+#include "core/documents/cut_paths.h"
 #include "core/enlarge/redraw.h"
 #include "core/fill/fill_object.h"
 #include "core/inspect/look.h"
@@ -25,12 +26,11 @@
 #include "core/job/limits.h"
 #include "core/layout/kept_places.h"
 #include "core/layout/nesting.h"
+#include "core/layout/plan_json.h"
+#include "core/marks/cut_marks.h"
+#include "core/marks/sheet_marks.h"
 #include "core/method/catalogue.h"
 #include "core/object/outline_file.h"
-#include "core/output/cut_marks.h"
-#include "core/output/cut_paths.h"
-#include "core/output/plan_json.h"
-#include "core/output/sheet_marks.h"
 #include "core/render/finished.h"
 #include "core/render/render_region.h"
 #include "tests/support/pictures.h"

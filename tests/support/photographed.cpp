@@ -4,9 +4,9 @@
 #include <random>
 
 #include "core/object/materials.h"
+#include "core/readings/strip_layout.h"
 #include "core/render/finished.h"
 #include "core/render/noise.h"
-#include "core/strip/strip_layout.h"
 #include "tests/support/camera.h"
 
 namespace tympan::tests {

@@ -1,7 +1,7 @@
 #pragma once
 #include <optional>
 
-#include "core/cards/piece_papers.h"
+#include "core/documents/piece_papers.h"
 
 class QWidget;
 

@@ -7,8 +7,8 @@
 #include <QMenu>
 #include <QScrollArea>
 
-#include "app/shell/known_methods.h"
-#include "app/stations/logbook/log_store.h"
+#include "app/model/known_methods.h"
+#include "app/model/log_store.h"
 #include "app/widgets/tray_parts.h"
 #include "core/base/uuid.h"
 #include "core/method/preparations.h"

@@ -5,13 +5,13 @@
 #include <QStackedWidget>
 #include <QTimer>
 
-#include "app/stations/logbook/log_store.h"
+#include "app/canvas/wall_view.h"
+#include "app/model/log_store.h"
 #include "app/stations/logbook/piece_page.h"
 #include "app/stations/logbook/proof_desk.h"
 #include "app/stations/logbook/proof_page.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/logbook/strip_page.h"
-#include "app/stations/logbook/wall_view.h"
 #include "app/widgets/tray_parts.h"
 
 namespace tympan::app {

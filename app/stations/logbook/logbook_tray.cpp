@@ -7,10 +7,10 @@
 #include <QPlainTextEdit>
 #include <QStackedWidget>
 
-#include "app/shell/known_methods.h"
+#include "app/canvas/face_view.h"
+#include "app/model/known_methods.h"
+#include "app/model/log_store.h"
 #include "app/stations/logbook/ask_shelf.h"
-#include "app/stations/logbook/face_view.h"
-#include "app/stations/logbook/log_store.h"
 #include "app/stations/logbook/next_time_edit.h"
 #include "app/stations/logbook/proof_desk.h"
 #include "app/stations/logbook/proof_page.h"

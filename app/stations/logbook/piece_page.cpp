@@ -4,13 +4,13 @@
 #include <QLocale>
 #include <QScrollArea>
 
-#include "app/shell/theme.h"
-#include "app/stations/logbook/face_view.h"
-#include "app/stations/logbook/log_store.h"
-#include "app/stations/transfer/work_words.h"
+#include "app/canvas/face_view.h"
+#include "app/look/theme.h"
+#include "app/model/log_store.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/tray_parts.h"
-#include "core/record/questions.h"
+#include "app/words/work_words.h"
+#include "core/learning/questions.h"
 
 namespace tympan::app {
 

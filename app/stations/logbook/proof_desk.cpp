@@ -4,14 +4,14 @@
 #include <QDateTime>
 #include <QFileInfo>
 
-#include "app/shell/job_store.h"
-#include "app/shell/render_service.h"
-#include "app/widgets/to_image.h"
+#include "app/look/to_image.h"
+#include "app/model/job_store.h"
+#include "app/model/render_service.h"
 #include "core/artwork/read_picture.h"
 #include "core/base/uuid.h"
 #include "core/job/edits.h"
-#include "core/strip/proof_reading.h"
-#include "core/strip/strip_reading.h"
+#include "core/readings/proof_reading.h"
+#include "core/readings/strip_reading.h"
 
 namespace tympan::app {
 

@@ -10,7 +10,7 @@
 #include "app/stations/logbook/proof_desk.h"
 #include "app/widgets/fitted_picture.h"
 #include "app/widgets/tray_parts.h"
-#include "core/strip/linear_light.h"
+#include "core/photograph/linear_light.h"
 
 namespace tympan::app {
 

@@ -4,17 +4,17 @@
 #include <QDateTime>
 #include <QFileInfo>
 
-#include "app/shell/job_store.h"
-#include "app/shell/known_methods.h"
-#include "app/shell/render_service.h"
-#include "app/shell/words.h"
-#include "app/stations/logbook/log_store.h"
-#include "app/widgets/to_image.h"
+#include "app/look/to_image.h"
+#include "app/model/job_store.h"
+#include "app/model/known_methods.h"
+#include "app/model/log_store.h"
+#include "app/model/render_service.h"
+#include "app/words/words.h"
 #include "core/artwork/read_picture.h"
 #include "core/job/holds.h"
 #include "core/object/materials.h"
-#include "core/strip/strip_json.h"
-#include "core/strip/strip_sheet.h"
+#include "core/readings/strip_json.h"
+#include "core/readings/strip_sheet.h"
 #include "core/tone/transfer.h"
 
 namespace tympan::app {

@@ -5,8 +5,8 @@
 #include "app/stations/logbook/kept.h"
 #include "app/stations/logbook/swab_desk.h"
 #include "core/job/job.h"
+#include "core/readings/by_hand.h"
 #include "core/record/strips.h"
-#include "core/strip/by_hand.h"
 
 namespace tympan::app {
 

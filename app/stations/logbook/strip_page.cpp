@@ -5,13 +5,13 @@
 #include <QLocale>
 #include <QPainter>
 
-#include "app/shell/theme.h"
-#include "app/stations/logbook/log_store.h"
+#include "app/look/theme.h"
+#include "app/model/log_store.h"
 #include "app/stations/logbook/page_head.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/widgets/tray_parts.h"
+#include "core/marks/round_mark.h"
 #include "core/object/materials.h"
-#include "core/output/round_mark.h"
 #include "core/render/finished.h"
 #include "core/tone/transfer.h"
 

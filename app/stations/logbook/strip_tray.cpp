@@ -3,7 +3,7 @@
 #include <QComboBox>
 #include <QSpinBox>
 
-#include "app/shell/known_methods.h"
+#include "app/model/known_methods.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/tray_parts.h"

@@ -2,7 +2,7 @@
 
 #include <QComboBox>
 
-#include "app/shell/job_store.h"
+#include "app/model/job_store.h"
 #include "app/widgets/tray_parts.h"
 #include "core/job/faces.h"
 

@@ -1,10 +1,10 @@
 #include <QDialog>
 #include <QPainter>
 
-#include "app/shell/theme.h"
+#include "app/look/theme.h"
+#include "app/look/to_image.h"
 #include "app/stations/object/what_panel.h"
 #include "app/widgets/colour_button.h"
-#include "app/widgets/to_image.h"
 #include "app/widgets/tray_parts.h"
 #include "core/render/finished.h"
 

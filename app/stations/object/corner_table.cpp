@@ -4,9 +4,9 @@
 #include <QPainter>
 #include <QTableWidget>
 
-#include "app/shell/theme.h"
-#include "app/shell/words.h"
+#include "app/look/theme.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/measure/corners.h"
 
 namespace tympan::app {

@@ -3,10 +3,10 @@
 #include <QCheckBox>
 #include <QComboBox>
 
-#include "app/shell/words.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/artwork/silhouette.h"
 #include "core/job/edits.h"
 #include "core/layout/imposition.h"

@@ -4,10 +4,10 @@
 #include <QComboBox>
 #include <QProgressBar>
 
-#include "app/shell/words.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/job/edits.h"
 
 namespace tympan::app {

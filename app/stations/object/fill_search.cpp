@@ -2,7 +2,7 @@
 
 #include <QMetaObject>
 
-#include "app/shell/render_service.h"
+#include "app/model/render_service.h"
 
 namespace tympan::app {
 

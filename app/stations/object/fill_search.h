@@ -2,7 +2,7 @@
 #include <QObject>
 #include <memory>
 
-#include "app/shell/job_store.h"
+#include "app/model/job_store.h"
 #include "core/fill/fill_object.h"
 
 namespace tympan::app {

@@ -7,14 +7,14 @@
 #include <QStyle>
 #include <QTextBrowser>
 
-#include "app/shell/known_methods.h"
-#include "app/shell/preferences.h"
-#include "app/shell/printers.h"
-#include "app/shell/words.h"
+#include "app/model/known_methods.h"
+#include "app/model/preferences.h"
+#include "app/model/printers.h"
 #include "app/stations/object/own_method.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/method_finder.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/job/edits.h"
 
 namespace tympan::app {

@@ -2,7 +2,7 @@
 #include <QWidget>
 #include <functional>
 
-#include "app/shell/job_store.h"
+#include "app/model/job_store.h"
 
 namespace tympan::app {
 

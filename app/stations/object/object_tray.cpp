@@ -2,7 +2,7 @@
 
 #include <QStackedWidget>
 
-#include "app/fold/hand_placement.h"
+#include "app/canvas/hand_placement.h"
 #include "app/stations/object/edge_panel.h"
 #include "app/stations/object/fill_panel.h"
 #include "app/stations/object/method_panel.h"

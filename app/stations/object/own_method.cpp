@@ -8,9 +8,9 @@
 #include <QPushButton>
 #include <QSpinBox>
 
-#include "app/shell/known_methods.h"
-#include "app/shell/words.h"
+#include "app/model/known_methods.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 
 namespace tympan::app {
 

@@ -5,10 +5,10 @@
 #include <QGridLayout>
 #include <QLineEdit>
 
-#include "app/shell/words.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/job/edits.h"
 #include "core/job/fit.h"
 

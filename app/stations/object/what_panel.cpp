@@ -9,14 +9,14 @@
 #include <QSpinBox>
 #include <QToolButton>
 
-#include "app/shell/job_store.h"
-#include "app/shell/render_service.h"
-#include "app/shell/words.h"
+#include "app/model/job_store.h"
+#include "app/model/render_service.h"
 #include "app/stations/object/ask_face.h"
 #include "app/stations/object/corner_table.h"
 #include "app/widgets/colour_button.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/job/edits.h"
 #include "core/measure/corners.h"
 #include "core/measure/outline_operations.h"

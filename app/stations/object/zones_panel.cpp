@@ -6,11 +6,11 @@
 #include <QLineEdit>
 #include <QListWidget>
 
-#include "app/fold/hand_placement.h"
-#include "app/shell/words.h"
+#include "app/canvas/hand_placement.h"
 #include "app/widgets/colour_button.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/job/edits.h"
 #include "core/job/landing.h"
 

@@ -3,10 +3,10 @@
 #include <QLineEdit>
 #include <QSpinBox>
 
-#include "app/shell/job_store.h"
-#include "app/shell/words.h"
+#include "app/model/job_store.h"
 #include "app/stations/picture/match_pieces.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/job/edits.h"
 #include "core/job/matching.h"
 #include "core/render/print.h"

@@ -3,7 +3,7 @@
 #include <QCheckBox>
 #include <QSlider>
 
-#include "app/shell/theme.h"
+#include "app/look/theme.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/tray_parts.h"
 

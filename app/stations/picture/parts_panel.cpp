@@ -3,9 +3,9 @@
 #include <QComboBox>
 #include <QLineEdit>
 
-#include "app/shell/words.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/artwork/lettering.h"
 #include "core/artwork/take_apart.h"
 #include "core/base/error.h"

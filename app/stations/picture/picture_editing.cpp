@@ -1,7 +1,7 @@
 #include "app/stations/picture/picture_editing.h"
 
-#include "app/shell/job_store.h"
-#include "app/shell/render_service.h"
+#include "app/model/job_store.h"
+#include "app/model/render_service.h"
 #include "core/artwork/edited.h"
 #include "core/job/edits.h"
 

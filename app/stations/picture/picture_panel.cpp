@@ -1,7 +1,7 @@
 #include "app/stations/picture/picture_panel.h"
 
+#include "app/look/to_image.h"
 #include "app/widgets/colour_button.h"
-#include "app/widgets/to_image.h"
 
 namespace tympan::app {
 

@@ -1,8 +1,8 @@
 #pragma once
 #include <QWidget>
 
-#include "app/desk/picture_desk.h"
-#include "app/shell/job_store.h"
+#include "app/canvas/picture_desk.h"
+#include "app/model/job_store.h"
 #include "app/stations/picture/picture_editing.h"
 
 namespace tympan::app {

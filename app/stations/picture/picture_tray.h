@@ -2,7 +2,7 @@
 #include <QTimer>
 #include <QWidget>
 
-#include "app/desk/picture_desk.h"
+#include "app/canvas/picture_desk.h"
 
 class QPushButton;
 class QStackedWidget;

@@ -3,9 +3,9 @@
 #include <QCoreApplication>
 #include <QDoubleSpinBox>
 
-#include "app/shell/words.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 
 namespace tympan::app {
 

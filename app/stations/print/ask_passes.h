@@ -1,8 +1,8 @@
 #pragma once
 #include <optional>
 
+#include "core/marks/register_marks.h"
 #include "core/measure/length.h"
-#include "core/output/register_marks.h"
 #include "core/printer/printer.h"
 
 class QWidget;

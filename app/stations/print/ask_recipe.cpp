@@ -6,9 +6,9 @@
 #include <QLineEdit>
 #include <algorithm>
 
-#include "app/shell/printers.h"
-#include "app/shell/words.h"
+#include "app/model/printers.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 
 namespace tympan::app {
 

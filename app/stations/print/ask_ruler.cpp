@@ -5,7 +5,7 @@
 
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
-#include "core/strip/calibration_layout.h"
+#include "core/readings/calibration_layout.h"
 
 namespace tympan::app {
 

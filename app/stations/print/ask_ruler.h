@@ -3,7 +3,7 @@
 
 #include "core/measure/length.h"
 #include "core/printer/paper.h"
-#include "core/strip/calibration_reading.h"
+#include "core/readings/calibration_reading.h"
 
 class QWidget;
 

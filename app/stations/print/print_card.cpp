@@ -5,10 +5,10 @@
 #include <QLocale>
 #include <QSpinBox>
 
-#include "app/shell/finding_words.h"
-#include "app/shell/words.h"
 #include "app/stations/print/print_follow.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/finding_words.h"
+#include "app/words/words.h"
 
 namespace tympan::app {
 
@@ -21,25 +21,22 @@ struct PrintCardText {
 };
 
 /// What the printer wants, in words; empty for what needs no hand.
-QString wish(const QString& reason) {
-    if (reason == QStringLiteral("media-empty") || reason == QStringLiteral("media-needed"))
-        return PrintCardText::tr("no paper");
-    if (reason == QStringLiteral("media-jam")) return PrintCardText::tr("paper has stuck");
-    if (reason == QStringLiteral("door-open") || reason == QStringLiteral("cover-open"))
-        return PrintCardText::tr("it is open");
-    if (reason == QStringLiteral("toner-empty") || reason == QStringLiteral("marker-supply-empty"))
+QString wish(const std::string& reason) {
+    if (reason == "media-empty" || reason == "media-needed") return PrintCardText::tr("no paper");
+    if (reason == "media-jam") return PrintCardText::tr("paper has stuck");
+    if (reason == "door-open" || reason == "cover-open") return PrintCardText::tr("it is open");
+    if (reason == "toner-empty" || reason == "marker-supply-empty")
         return PrintCardText::tr("its ink or toner is used up");
-    if (reason == QStringLiteral("toner-low") || reason == QStringLiteral("marker-supply-low"))
+    if (reason == "toner-low" || reason == "marker-supply-low")
         return PrintCardText::tr("ink or toner runs low");
-    if (reason == QStringLiteral("offline") || reason == QStringLiteral("offline-report"))
-        return PrintCardText::tr("it is switched off");
-    if (reason == QStringLiteral("paused")) return PrintCardText::tr("it is held back");
+    if (reason == "offline" || reason == "offline-report") return PrintCardText::tr("it is switched off");
+    if (reason == "paused") return PrintCardText::tr("it is held back");
     return {};
 }
 
-QString wishes(const QStringList& reasons) {
+QString wishes(const std::vector<std::string>& reasons) {
     QStringList words;
-    for (const QString& reason : reasons)
+    for (const std::string& reason : reasons)
         if (const QString each = wish(reason); !each.isEmpty() && !words.contains(each)) words << each;
     return words.isEmpty() ? QString() : QStringLiteral(" (%1)").arg(words.join(QStringLiteral(", ")));
 }
@@ -49,10 +46,10 @@ QString sheets(qsizetype count) {
 }
 
 QString sentence(const PrintFollow::Under& under) {
-    using State = PrintProgress::State;
-    const PrintProgress& at = under.progress;
+    using State = workshop::PrintProgress::State;
+    const workshop::PrintProgress& at = under.progress;
     const qsizetype count = static_cast<qsizetype>(under.sent.places.size());
-    const QString printer = under.sent.printer;
+    const QString printer = QString::fromStdString(under.sent.printer);
     switch (at.state) {
         case State::waiting:
             return PrintCardText::tr("%1: %2 wait for their turn%3.")
@@ -182,7 +179,7 @@ PrintCard::PrintCard(PrintFollow& follow, QWidget* parent) : QWidget(parent), fo
 
 void PrintCard::sayRange() {
     if (!follow_.under()) return;
-    const QStringList names = follow_.under()->sent.names();
+    const QStringList names = namesOf(follow_.under()->sent);
     const QString first = names.value(first_->value() - 1), last = names.value(last_->value() - 1);
     range_->setText(first_->value() == last_->value() ? QStringLiteral("(%1)").arg(first)
                                                       : PrintCardText::tr("(%1 to %2)").arg(first, last));
@@ -198,7 +195,7 @@ void PrintCard::refresh() {
         if (under->over() && asked_of_ != under->sent.number) {
             asked_of_ = under->sent.number;
             const auto count = static_cast<int>(under->sent.places.size());
-            const bool whole = under->progress.state == PrintProgress::State::done;
+            const bool whole = under->progress.state == workshop::PrintProgress::State::done;
             first_->setRange(1, count);
             last_->setRange(1, count);
             last_->setValue(count);

@@ -2,17 +2,17 @@
 
 #include <QScrollArea>
 
-#include "app/shell/exports.h"
-#include "app/shell/job_store.h"
-#include "app/shell/printers.h"
-#include "app/shell/theme.h"
-#include "app/shell/words.h"
+#include "app/canvas/sheet_grid.h"
+#include "app/look/theme.h"
+#include "app/model/exports.h"
+#include "app/model/job_store.h"
+#include "app/model/printers.h"
 #include "app/stations/print/ask_recipe.h"
 #include "app/stations/print/print_card.h"
-#include "app/stations/print/sheet_grid.h"
 #include "app/stations/print/sheets_to_come.h"
 #include "app/stations/print/tray_page.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 
 namespace tympan::app {
 
@@ -246,7 +246,7 @@ PrintStage::PrintStage(JobStore& store, RenderService& service, Exports& exports
         showTray(true);
     });
     connect(tray_, &TrayPage::goesOn, this, [this, &exports](int sheet) {
-        WhichSheets rest = tried_->which;
+        workshop::WhichSheets rest = tried_->which;
         rest.first = sheet;
         exports.tryOn(tried_->on, rest);
     });

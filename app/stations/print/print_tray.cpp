@@ -4,21 +4,21 @@
 #include <QCheckBox>
 #include <QComboBox>
 
-#include "app/shell/actions.h"
-#include "app/shell/exports.h"
-#include "app/shell/job_store.h"
-#include "app/shell/preferences.h"
-#include "app/shell/printers.h"
-#include "app/shell/render_service.h"
-#include "app/shell/system_printers.h"
+#include "app/model/exports.h"
+#include "app/model/job_store.h"
+#include "app/model/preferences.h"
+#include "app/model/printers.h"
+#include "app/model/render_service.h"
+#include "app/model/system_printers.h"
 #include "app/stations/print/ask_recipe.h"
 #include "app/stations/print/ask_ruler.h"
 #include "app/stations/print/printer_desk.h"
+#include "app/widgets/actions.h"
 #include "app/widgets/sideways.h"
 #include "app/widgets/tray_parts.h"
 #include "core/base/error.h"
 #include "core/job/two_passes.h"
-#include "core/output/register_marks.h"
+#include "core/marks/register_marks.h"
 #include "core/printer/printer_json.h"
 
 namespace tympan::app {
@@ -251,7 +251,7 @@ const SimulatedPrinter* PrintTray::simulated() const {
 }
 
 void PrintTray::print() {
-    const WhichSheets which{which_->currentData().toInt(), last_first_->isChecked()};
+    const workshop::WhichSheets which{which_->currentData().toInt(), last_first_->isChecked()};
     if (const SimulatedPrinter* printer = simulated())
         exports_.tryOn(*printer, which);
     else

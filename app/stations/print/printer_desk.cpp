@@ -7,16 +7,16 @@
 #include <algorithm>
 #include <cmath>
 
-#include "app/shell/job_store.h"
-#include "app/shell/printers.h"
-#include "app/shell/render_service.h"
+#include "app/model/job_store.h"
+#include "app/model/printers.h"
+#include "app/model/render_service.h"
 #include "core/artwork/read_picture.h"
 #include "core/base/error.h"
+#include "core/documents/swatch_sheet.h"
 #include "core/job/edits.h"
-#include "core/output/swatch_sheet.h"
 #include "core/printer/printer_json.h"
-#include "core/strip/calibration_sheet.h"
-#include "core/strip/strip_reading.h"
+#include "core/readings/calibration_sheet.h"
+#include "core/readings/strip_reading.h"
 
 namespace tympan::app {
 

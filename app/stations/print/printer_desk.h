@@ -5,7 +5,7 @@
 
 #include "app/stations/print/ask_passes.h"
 #include "core/job/job.h"
-#include "core/strip/calibration_reading.h"
+#include "core/readings/calibration_reading.h"
 
 namespace tympan::app {
 

@@ -7,18 +7,17 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
-#include "app/shell/job_store.h"
-#include "app/shell/printed.h"
-#include "app/shell/printers.h"
-#include "app/shell/render_service.h"
-#include "app/shell/theme.h"
-#include "app/shell/words.h"
+#include "app/canvas/sheet_grid.h"
+#include "app/look/theme.h"
+#include "app/look/to_image.h"
+#include "app/model/job_store.h"
+#include "app/model/printers.h"
+#include "app/model/render_service.h"
 #include "app/stations/print/print_follow.h"
-#include "app/stations/print/sheet_grid.h"
 #include "app/widgets/fitted_picture.h"
-#include "app/widgets/to_image.h"
 #include "app/widgets/tray_parts.h"
-#include "core/output/sheets_pdf.h"
+#include "app/words/words.h"
+#include "core/pdf/sheets_pdf.h"
 
 namespace tympan::app {
 
@@ -99,7 +98,7 @@ void SheetsToCome::refresh() {
     std::vector<QWidget*> cards;
     for (int i = 0; i < shown; ++i) {
         const Sheet& sheet = sheets->sheets[static_cast<std::size_t>(i)];
-        const QString name = sheetLabel(store_.printed(), sheet);
+        const QString name = QString::fromStdString(sheetLabel(store_.printed(), sheet));
         const SheetCard card = sheetCard(QStringLiteral("to-come"), i + 1, name, sheet.page, side);
         card.picture->setAccessibleName(tr("%1, as it will come out").arg(name));
         if (sheet.passes > 1) card.lines->addWidget(quietLabel(tr("twice: the colour, then the white")));

@@ -5,11 +5,11 @@
 #include <algorithm>
 #include <cmath>
 
-#include "app/shell/theme.h"
-#include "app/shell/words.h"
-#include "app/stations/print/sheet_grid.h"
+#include "app/canvas/sheet_grid.h"
+#include "app/look/theme.h"
 #include "app/widgets/fitted_picture.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 
 namespace tympan::app {
 

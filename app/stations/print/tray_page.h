@@ -1,7 +1,7 @@
 #pragma once
 #include <QWidget>
 
-#include "app/shell/tried.h"
+#include "app/model/tried.h"
 #include "core/measure/length.h"
 
 class QLabel;

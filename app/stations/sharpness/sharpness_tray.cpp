@@ -4,15 +4,15 @@
 #include <QSlider>
 #include <QSpinBox>
 
-#include "app/shell/job_store.h"
-#include "app/shell/render_service.h"
-#include "app/shell/words.h"
-#include "app/stations/sharpness/engine_words.h"
-#include "app/stations/sharpness/loupe.h"
+#include "app/canvas/loupe.h"
+#include "app/model/job_store.h"
+#include "app/model/render_service.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/sideways.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/engine_words.h"
+#include "app/words/words.h"
 #include "core/enlarge/jpeg_strength.h"
 #include "core/inspect/detail.h"
 #include "core/job/edits.h"

@@ -6,11 +6,11 @@
 #include <atomic>
 #include <chrono>
 
-#include "app/shell/job_store.h"
-#include "app/shell/render_service.h"
-#include "app/shell/words.h"
+#include "app/model/job_store.h"
+#include "app/model/render_service.h"
 #include "app/widgets/tray_parts.h"
-#include "core/output/cut_paths.h"
+#include "app/words/words.h"
+#include "core/documents/cut_paths.h"
 
 namespace tympan::app {
 

@@ -6,16 +6,16 @@
 #include <QPainterPath>
 #include <QPushButton>
 
-#include "app/shell/job_store.h"
-#include "app/shell/render_service.h"
-#include "app/shell/theme.h"
-#include "app/stations/sheets/laid_view.h"
+#include "app/canvas/laid_view.h"
+#include "app/canvas/pieces_view.h"
+#include "app/look/theme.h"
+#include "app/look/to_image.h"
+#include "app/model/job_store.h"
+#include "app/model/render_service.h"
 #include "app/stations/sheets/nest_panel.h"
-#include "app/stations/sheets/pieces_view.h"
-#include "app/widgets/to_image.h"
 #include "app/widgets/tray_parts.h"
 #include "core/layout/cut_outline.h"
-#include "core/output/sheets_pdf.h"
+#include "core/pdf/sheets_pdf.h"
 
 namespace tympan::app {
 

@@ -4,12 +4,12 @@
 #include <QCheckBox>
 #include <QComboBox>
 
-#include "app/shell/ask_roll.h"
-#include "app/shell/job_store.h"
-#include "app/shell/preferences.h"
-#include "app/shell/words.h"
+#include "app/model/job_store.h"
+#include "app/model/preferences.h"
+#include "app/stations/sheets/ask_roll.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/base/error.h"
 #include "core/job/edits.h"
 #include "core/layout/kept_places.h"

@@ -3,10 +3,10 @@
 #include <QSlider>
 #include <QSpinBox>
 
-#include "app/shell/render_service.h"
-#include "app/shell/words.h"
+#include "app/model/render_service.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/job/two_passes.h"
 #include "core/render/seen_key.h"
 

@@ -7,8 +7,8 @@
 #include <QSpinBox>
 #include <QStandardItemModel>
 
-#include "app/shell/words.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/tone/screen.h"
 
 namespace tympan::app {

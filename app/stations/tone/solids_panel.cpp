@@ -4,9 +4,9 @@
 #include <QSlider>
 #include <cmath>
 
-#include "app/shell/words.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/job/holds.h"
 
 namespace tympan::app {

@@ -3,7 +3,7 @@
 #include <QSlider>
 #include <QStackedWidget>
 
-#include "app/shell/job_store.h"
+#include "app/model/job_store.h"
 #include "app/stations/tone/cloth_panel.h"
 #include "app/stations/tone/detail_panel.h"
 #include "app/stations/tone/laying_panel.h"

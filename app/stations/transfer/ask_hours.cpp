@@ -1,6 +1,6 @@
 #include "app/stations/transfer/ask_hours.h"
 
-#include "app/stations/transfer/week_view.h"
+#include "app/canvas/week_view.h"
 #include "app/widgets/tray_parts.h"
 #include "core/base/error.h"
 

@@ -4,7 +4,7 @@
 #include <QLineEdit>
 #include <QSpinBox>
 
-#include "app/shell/job_store.h"
+#include "app/model/job_store.h"
 #include "app/widgets/tray_parts.h"
 #include "core/job/edits.h"
 

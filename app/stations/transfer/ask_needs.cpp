@@ -6,12 +6,12 @@
 #include <QScrollArea>
 #include <cmath>
 
-#include "app/runs/planning.h"
-#include "app/shell/job_store.h"
-#include "app/shell/printers.h"
-#include "app/shell/words.h"
+#include "app/model/job_store.h"
+#include "app/model/planning.h"
+#include "app/model/printers.h"
 #include "app/widgets/tray_parts.h"
-#include "core/output/needs.h"
+#include "app/words/words.h"
+#include "core/schedule/needs.h"
 
 namespace tympan::app {
 

@@ -3,8 +3,8 @@
 #include <QCheckBox>
 #include <QScrollArea>
 
-#include "app/runs/planning.h"
-#include "app/shell/job_store.h"
+#include "app/model/job_store.h"
+#include "app/model/planning.h"
 #include "app/widgets/tray_parts.h"
 
 namespace tympan::app {

@@ -3,8 +3,8 @@
 #include <QCheckBox>
 #include <QLineEdit>
 
-#include "app/stations/transfer/work_words.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/work_words.h"
 
 namespace tympan::app {
 

@@ -4,11 +4,11 @@
 #include <QPushButton>
 #include <QSvgRenderer>
 
-#include "app/runs/run_book.h"
-#include "app/shell/theme.h"
-#include "app/shell/words.h"
+#include "app/look/theme.h"
+#include "app/model/run_book.h"
 #include "app/stations/transfer/table_view.h"
-#include "app/stations/transfer/work_words.h"
+#include "app/words/words.h"
+#include "app/words/work_words.h"
 #include "core/base/data_folder.h"
 
 namespace tympan::app {

@@ -5,12 +5,12 @@
 #include <QLineEdit>
 #include <QVBoxLayout>
 
-#include "app/runs/ringing.h"
-#include "app/runs/run_book.h"
-#include "app/shell/theme.h"
+#include "app/look/theme.h"
+#include "app/model/ringing.h"
+#include "app/model/run_book.h"
 #include "app/stations/transfer/ask_wrong.h"
-#include "app/stations/transfer/work_words.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/work_words.h"
 #include "core/record/swabs.h"
 
 namespace tympan::app {

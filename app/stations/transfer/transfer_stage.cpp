@@ -2,11 +2,11 @@
 
 #include <QTimer>
 
-#include "app/runs/planning.h"
-#include "app/runs/ringing.h"
-#include "app/stations/transfer/strip_view.h"
-#include "app/stations/transfer/work_words.h"
+#include "app/canvas/strip_view.h"
+#include "app/model/planning.h"
+#include "app/model/ringing.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/work_words.h"
 
 namespace tympan::app {
 

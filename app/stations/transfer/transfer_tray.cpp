@@ -5,9 +5,9 @@
 #include <QLineEdit>
 #include <QSpinBox>
 
-#include "app/runs/planning.h"
-#include "app/shell/job_store.h"
-#include "app/shell/preferences.h"
+#include "app/model/job_store.h"
+#include "app/model/planning.h"
+#include "app/model/preferences.h"
 #include "app/stations/transfer/ask_hours.h"
 #include "app/stations/transfer/ask_layers.h"
 #include "app/stations/transfer/ask_needs.h"

@@ -15,7 +15,7 @@ using testing::HasSubstr;
 
 namespace {
 
-const char* const drawing =
+const char* const drawing_svg =
     R"(<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="20mm" viewBox="0 0 40 20">
 <rect x="4" y="4" width="10" height="6" fill="#202020"/></svg>)";
 
@@ -133,7 +133,7 @@ TEST(ReadPicture, readsStoredResolution) {
 
 TEST(ReadPicture, drawingsKeepTheirSizeAndAreSharpAtAny) {
     const ScratchFolder folder;
-    write(folder / "a.svg", drawing);
+    write(folder / "a.svg", drawing_svg);
     const ArtworkPtr svg = readPicture(folder / "a.svg");
     EXPECT_EQ(svg->kind, Artwork::Kind::vector);
     EXPECT_DOUBLE_EQ(svg->naturalSize()->width, 40) << "whatever the rounding of its pixels";
@@ -213,7 +213,7 @@ TEST(ReadPicture, whatIsWrongIsNamedAndNothingComesHalf) {
         EXPECT_THAT(faultOf(folder / cut).what(), HasSubstr(cut));
         EXPECT_EQ(faultOf(folder / cut).kind(), Error::Kind::input) << name;
     }
-    write(folder / "cut.svg", std::string(drawing).substr(0, 120));
+    write(folder / "cut.svg", std::string(drawing_svg).substr(0, 120));
     for (const char* name : {"empty.jpg", "words.png", "cut.svg", "none.png", "."}) {
         const Error fault = faultOf(folder / name);
         EXPECT_EQ(fault.kind(), Error::Kind::input) << name;

@@ -22,7 +22,7 @@ using namespace tympan::tests;
 
 namespace {
 
-ArtworkPtr drawing(const std::string& text, const std::string& name = "drawing.svg") {
+ArtworkPtr drawn(const std::string& text, const std::string& name = "drawing.svg") {
     return readPicture(std::vector<unsigned char>(text.begin(), text.end()), name);
 }
 
@@ -34,7 +34,7 @@ std::string svg(const std::string& inside, const std::string& more = "") {
 
 /// How far a cropped drawing is from the same part of the whole, of 255.
 double errorOfCrop(const std::string& text) {
-    const ArtworkPtr whole = drawing(text);
+    const ArtworkPtr whole = drawn(text);
     PictureEdit edit;
     edit.crop = {0.5, 0.4, 0.5, 0.6};
     const cv::Mat part = pixelsFor(*edited(whole, edit), 4), all = pixelsFor(*whole, 4);
@@ -65,7 +65,7 @@ TEST(Untrusted, anEditedDrawingAsLargeAsAFileKeepsItsPixels) {
 }
 
 TEST(Untrusted, aLargeDrawingIsDrawnInPartsThatAreTheWhole) {
-    const ArtworkPtr chart = drawing(svg(
+    const ArtworkPtr chart = drawn(svg(
         R"(<path d="M10 10L790 590" stroke="black" stroke-width="3"/><circle cx="400" cy="300" r="211.3"/>)"));
     constexpr double scale = 20;
     PictureEdit edit;
@@ -84,8 +84,7 @@ TEST(Untrusted, aLargeDrawingIsDrawnInPartsThatAreTheWhole) {
 }
 
 TEST(Untrusted, aLargeDrawingWhoseEngineIsForPhotographsIsLookedAt) {
-    Job job =
-        jobOf(drawing(svg(R"(<path d="M10 10L790 590" stroke="black" stroke-width="3"/>)")), {300, 225});
+    Job job = jobOf(drawn(svg(R"(<path d="M10 10L790 590" stroke="black" stroke-width="3"/>)")), {300, 225});
     job = withEnlarging(job, job.pieces.front().id, {.engine = Engine::photo});
     EXPECT_NO_THROW(lookAt(job, job.pieces.front()));
 }
@@ -119,17 +118,17 @@ TEST(Untrusted, aCroppedDrawingIsThatPartOfTheWhole) {
 TEST(Untrusted, drawingsInAnyEncodingAndUnderAnyPrefix) {
     const std::string prefixed =
         R"(<x:svg xmlns:x="http://www.w3.org/2000/svg" width="40mm" height="20mm"><x:rect width="100%" height="100%"/></x:svg>)";
-    EXPECT_EQ(drawing(prefixed)->size,
-              drawing(R"(<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="20mm"/>)")->size);
+    EXPECT_EQ(drawn(prefixed)->size,
+              drawn(R"(<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="20mm"/>)")->size);
     const std::string entities =
         R"(<?xml version="1.0"?><!DOCTYPE svg [<!ENTITY ns "http://www.w3.org/2000/svg"><!ENTITY ink "#102030">]>)"
         R"(<svg xmlns="&ns;" width="40mm" height="20mm"><rect width="200" height="100" fill="&ink;"/></svg>)";
-    EXPECT_LT(drawing(entities)->reduced.at<cv::Vec4b>(5, 5)[0], 60);
+    EXPECT_LT(drawn(entities)->reduced.at<cv::Vec4b>(5, 5)[0], 60);
     const std::string plain = R"(<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="20mm"/>)";
     std::string wide = "\xff\xfe";
     for (char c : plain) wide += c, wide += '\0';
-    EXPECT_EQ(drawing(wide)->size, drawing(plain)->size);
-    EXPECT_THROW(drawing(R"(<svg xmlns="http://www.w3.org/2000/svg" width="1e30mm" height="20mm"/>)"), Error);
+    EXPECT_EQ(drawn(wide)->size, drawn(plain)->size);
+    EXPECT_THROW(drawn(R"(<svg xmlns="http://www.w3.org/2000/svg" width="1e30mm" height="20mm"/>)"), Error);
 }
 
 TEST(Untrusted, whatGoesOnAndOnIsEnded) {

@@ -5,7 +5,7 @@
 
 #include "core/job/landing.h"
 #include "core/layout/imposition.h"
-#include "core/output/sheet_marks.h"
+#include "core/marks/sheet_marks.h"
 #include "tests/support/pictures.h"
 
 using namespace tympan;

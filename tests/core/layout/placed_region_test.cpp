@@ -6,7 +6,7 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
-#include "core/output/plan_json.h"
+#include "core/layout/plan_json.h"
 #include "tests/support/pictures.h"
 
 using namespace tympan;

@@ -163,7 +163,7 @@ TEST(MendRecord, aDamagedIndexCostsNoEntry) {
     std::int64_t page = 0;
     {
         SQLite::Database record(file.string(), SQLite::OPEN_READONLY);
-        page = record.execAndGet("SELECT rootpage FROM sqlite_master WHERE name = 'entries_made'").getInt64();
+        page = record.execAndGet("SELECT rootpage FROM sqlite_master WHERE name = 'entries_line'").getInt64();
     }
     damage(file, static_cast<std::uintmax_t>(page - 1) * 4096, 64, 5);
     const auto mended = mendRecord(file);

@@ -19,7 +19,7 @@ Printing printing(const std::string& job, long long begun, std::optional<std::ve
 
 TEST(Printings, whatIsKeptIsThereTheNextTimeAndAnAnswerTakesItsPlace) {
     const ScratchFolder folder;
-    const auto file = folder / "record" / "printings.json";
+    const auto file = folder / "record" / "record.sqlite";
     {
         Printings printings(file);
         EXPECT_TRUE(printings.all().empty());
@@ -34,39 +34,53 @@ TEST(Printings, whatIsKeptIsThereTheNextTimeAndAnAnswerTakesItsPlace) {
     EXPECT_THAT(again.of("one"),
                 ElementsAre(printing("one", 300), printing("one", 100, std::vector<int>{2, 3})));
     EXPECT_TRUE(again.of("three").empty());
-    EXPECT_TRUE(again.aside().empty());
 }
 
-TEST(Printings, aDamagedFileIsPutAsideAndNothingOfItIsLost) {
+TEST(Printings, whatAnEarlierVersionKeptIsTakenOverOnce) {
+    const ScratchFolder folder;
+    write(
+        folder / "printings.json",
+        R"({"schema":"tympan-printings-1","printings":[{"job":"one","title":"Open night","printer":"the laser",
+              "begun":100,"pass":1,"sheets":["A1","A2","B1"],"missing":[2]}]})");
+    const auto file = folder / "record.sqlite";
+    EXPECT_THAT(Printings(file).all(), ElementsAre(printing("one", 100, std::vector<int>{2})));
+    EXPECT_FALSE(std::filesystem::exists(folder / "printings.json"));
+    EXPECT_TRUE(std::filesystem::exists(folder / "printings-moved-1.json"));
+    Printings later(file);
+    later.keep(printing("one", 100, std::vector<int>{}));
+    EXPECT_THAT(Printings(file).all(), ElementsAre(printing("one", 100, std::vector<int>{})));
+}
+
+TEST(Printings, aDamagedFileOfAnEarlierVersionIsPutAsideAndNothingOfItIsLost) {
     for (
         const char* damaged :
         {"{ broken", R"({"schema":"other","printings":[]})",
          R"({"schema":"tympan-printings-1","printings":[{"job":"a","begun":1,"pass":7,"sheets":[]}]})",
          R"({"schema":"tympan-printings-1","printings":[{"job":"a","begun":1,"pass":1,"sheets":["A1"],"missing":[2]}]})"}) {
         const ScratchFolder folder;
-        write(folder / "p.json", damaged);
-        Printings printings(folder / "p.json");
+        write(folder / "printings.json", damaged);
+        Printings printings(folder / "record.sqlite");
         EXPECT_TRUE(printings.all().empty());
-        EXPECT_EQ(contentOf(printings.aside()), damaged);
+        EXPECT_EQ(contentOf(folder / "printings-damaged-1.json"), damaged);
         printings.keep(printing("one", 1));
-        EXPECT_EQ(Printings(folder / "p.json").all().size(), 1U);
-        EXPECT_EQ(contentOf(printings.aside()), damaged);
+        EXPECT_EQ(Printings(folder / "record.sqlite").all().size(), 1U);
+        EXPECT_EQ(contentOf(folder / "printings-damaged-1.json"), damaged);
     }
 }
 
 TEST(Printings, whatCannotBeWrittenIsNotAmongThem) {
     const ScratchFolder folder;
     write(folder / "here", "a file where the folder should be");
-    Printings printings(folder / "here" / "p.json");
+    Printings printings(folder / "here" / "record.sqlite");
     EXPECT_THROW(printings.keep(printing("one", 1)), Error);
-    EXPECT_TRUE(printings.all().empty());
+    EXPECT_THROW(printings.all(), Error);
 }
 
 TEST(Printings, twoWindowsLoseNothingOfEachOther) {
     const ScratchFolder folder;
-    Printings one(folder / "p.json"), other(folder / "p.json");
+    Printings one(folder / "record.sqlite"), other(folder / "record.sqlite");
     Printing first{"job", "a", "laser", 100, 1, {"S1"}, {}}, second{"job", "b", "laser", 200, 1, {"S1"}, {}};
     one.keep(first);
     other.keep(second);
-    EXPECT_EQ(Printings(folder / "p.json").all(), (std::vector<Printing>{first, second}));
+    EXPECT_EQ(Printings(folder / "record.sqlite").all(), (std::vector<Printing>{first, second}));
 }

@@ -1,0 +1,325 @@
+#include "app/model/log_store.h"
+
+#include <QCoreApplication>
+#include <QFileInfo>
+
+#include "app/model/render_service.h"
+#include "core/artwork/read_picture.h"
+#include "core/base/error.h"
+#include "core/learning/questions.h"
+#include "core/method/catalogue.h"
+#include "core/object/materials.h"
+#include "core/readings/strip_reading.h"
+
+namespace tympan::app {
+
+namespace {
+
+constexpr int learnt_from = 500;  // pieces: older evenings were with other bottles
+constexpr std::size_t most_pictures = 400;
+
+struct LogbookText {
+    Q_DECLARE_TR_FUNCTIONS(Logbook)
+};
+
+QString methodText(const std::string& id) {
+    for (const Method& method : shippedMethods())
+        if (method.id == id) return QString::fromStdString(method.name);
+    return QString::fromStdString(id);
+}
+
+}  // namespace
+
+QString helpedText(const Resolved& resolved) {
+    if (resolved.with.said() == 0 || resolved.without.said() == 0) return {};
+    return LogStore::tr("Where you did it, %1 of %2 held; where not, %3 of %4.")
+        .arg(resolved.with.held)
+        .arg(resolved.with.said())
+        .arg(resolved.without.held)
+        .arg(resolved.without.said());
+}
+
+QString outcomeText(Outcome outcome) {
+    switch (outcome) {
+        case Outcome::held:
+            return LogbookText::tr("held");
+        case Outcome::in_parts:
+            return LogbookText::tr("in parts");
+        case Outcome::spoiled:
+            return LogbookText::tr("spoiled");
+        case Outcome::unsaid:
+            break;
+    }
+    return LogbookText::tr("not said");
+}
+
+QString materialText(const std::string& id) {
+    for (const Material& material : shippedMaterials())
+        if (material.id == id) return QString::fromStdString(material.name);
+    return QString::fromStdString(id);
+}
+
+QString askedText(const Asked& asked) {
+    QStringList parts;
+    if (!asked.words.empty())
+        parts << QStringLiteral("“%1”").arg(QString::fromStdString(asked.words).trimmed());
+    if (!asked.method.empty()) parts << methodText(asked.method);
+    if (!asked.material.empty()) parts << LogbookText::tr("on %1").arg(materialText(asked.material));
+    if (!asked.printer.empty())
+        parts << LogbookText::tr("from %1").arg(QString::fromStdString(asked.printer));
+    if (asked.outcome) parts << outcomeText(*asked.outcome);
+    if (asked.since) parts << LogbookText::tr("since then");
+    return parts.join(QStringLiteral(", "));
+}
+
+LogStore::LogStore(std::filesystem::path file, QObject* parent) : QObject(parent), file_(std::move(file)) {}
+LogStore::~LogStore() = default;
+
+template <class Work>
+bool LogStore::tried(Work work) {
+    try {
+        if (!book_) book_ = std::make_unique<Logbook>(file_);
+        work();
+        return true;
+    } catch (const Error& error) {
+        emit failed(QString::fromUtf8(error.what()));
+        return false;
+    }
+}
+
+void LogStore::write(const std::vector<LogEntry>& entries) {
+    tried([&] { book_->putOfRun(entries); });
+    learn();
+    refresh();
+}
+
+void LogStore::keepPicture(const std::string& entry, const std::string& png) {
+    tried([&] { book_->putPicture(entry, "finished", png); });
+    pictures_.erase(entry);
+}
+
+bool LogStore::hasRun(const std::string& run) const {
+    bool there = false;
+    const_cast<LogStore*>(this)->tried([&] { there = book_->hasRun(run); });
+    return there;
+}
+
+void LogStore::refresh() {
+    tried([&] {
+        lines_ = book_->lines(asked_);
+        count_ = book_->count();
+        for (auto* each : {&entry_, &beside_})
+            if (*each) *each = book_->find((*each)->id);
+        if (!entry_) beside_.reset();
+    });
+    resolved_.clear();
+    entries_.reset();
+    emit changed();
+}
+
+const std::vector<Resolved>& LogStore::nextTimes(const std::string& method,
+                                                 const std::string& material) const {
+    const auto [at, is_new] = resolved_.try_emplace({method, material});
+    if (is_new) const_cast<LogStore*>(this)->tried([&] { at->second = book_->nextTimes(method, material); });
+    return at->second;
+}
+
+const OwnTimes& LogStore::learned() {
+    if (!learnt_) learn();
+    return learned_;
+}
+
+void LogStore::learn() {
+    learnt_ = true;
+    tried([&] { learned_ = learnedFrom(book_->latest(learnt_from)); });
+}
+
+void LogStore::ask(const Asked& asked) {
+    asked_ = asked;
+    close();
+    refresh();
+}
+
+QString LogStore::answer() const {
+    if (count_ == 0)
+        return LogbookText::tr("Nothing is in the logbook yet: it writes itself while the work is done.");
+    QString about = askedText(asked_);
+    if (about.isEmpty()) about = LogbookText::tr("All that was made");
+    return QString::fromStdString(answerOf(lines_, about.toStdString()));
+}
+
+std::vector<std::string> LogStore::values(const char* field) const {
+    std::vector<std::string> found;
+    const_cast<LogStore*>(this)->tried([&] { found = book_->values(field); });
+    return found;
+}
+
+void LogStore::open(const std::string& id) {
+    beside_.reset();
+    drawing_.reset();
+    tried([&] { entry_ = book_->find(id); });
+    emit changed();
+}
+
+void LogStore::draw(std::optional<Fault> fault) {
+    drawing_ = fault;
+    emit changed();
+}
+
+void LogStore::layBeside(const std::string& id) {
+    if (!entry_ || entry_->id == id) return;
+    tried([&] { beside_ = book_->find(id); });
+    emit changed();
+}
+
+void LogStore::close() {
+    if (!entry_) return;
+    entry_.reset();
+    beside_.reset();
+    emit changed();
+}
+
+bool LogStore::change(const std::function<void(LogEntry&)>& change) {
+    if (!entry_) return false;
+    LogEntry changed_entry = *entry_;
+    change(changed_entry);
+    if (changed_entry == *entry_) return true;
+    if (!tried([&] { book_->put(changed_entry); })) return false;
+    // What was asked is not asked again: nothing hops away under the hand.
+    for (LogLine& line : lines_)
+        if (line.id == changed_entry.id) line = lineOf(changed_entry);
+    if (changed_entry.next != entry_->next || changed_entry.outcome != entry_->outcome) resolved_.clear();
+    entry_ = std::move(changed_entry);
+    emit changed();
+    return true;
+}
+
+void LogStore::addPhotograph(Photograph::Of of, const QString& file) {
+    if (!entry_) return;
+    const auto kept = [photographs = Photographs(file_), file] {
+        return photographs.keep(*readPicture(file.toStdString()));
+    };
+    const std::string id = entry_->id;
+    if (!service_) {
+        tried([&] { keepPhotograph(id, {of, kept()}); });
+        return;
+    }
+    service_->request(QStringLiteral("photograph %1").arg(file),
+                      [this, of, id, kept](const std::stop_token&) -> RenderService::Finish {
+                          try {
+                              return [this, of, id, hash = kept()] { keepPhotograph(id, {of, hash}); };
+                          } catch (const Error& error) {
+                              return [this, sentence = QString::fromUtf8(error.what())] {
+                                  emit failed(sentence);
+                              };
+                          }
+                      });
+}
+
+void LogStore::keepPhotograph(const std::string& id, const Photograph& photograph) {
+    // Another piece may have been opened meanwhile.
+    tried([&] {
+        std::optional<LogEntry> entry = book_->find(id);
+        if (!entry) return;
+        auto& all = entry->photographs;
+        if (std::find(all.begin(), all.end(), photograph) == all.end()) all.push_back(photograph);
+        book_->put(*entry);
+    });
+    refresh();
+}
+
+const std::vector<Supply>& LogStore::supplies() const {
+    if (!supplies_) {
+        supplies_.emplace();
+        const_cast<LogStore*>(this)->tried([&] { supplies_ = Shelf(file_).all(); });
+    }
+    return *supplies_;
+}
+
+const std::vector<LogEntry>& LogStore::sinceOpened() const {
+    if (!entries_) {
+        entries_.emplace();
+        std::optional<Moment> since;
+        for (const Supply& supply : supplies())
+            if (supply.opened && !supply.empty)
+                since = std::min(since.value_or(*supply.opened), *supply.opened);
+        // Only those that can have taken from what is open: a logbook may be long.
+        if (since)
+            const_cast<LogStore*>(this)->tried(
+                [&] { entries_ = book_->latest(static_cast<int>(book_->lines({.since = since}).size())); });
+    }
+    return *entries_;
+}
+
+void LogStore::keep(const Supply& supply) {
+    tried([&] { Shelf(file_).keep(supply); });
+    supplies_.reset();
+    entries_.reset();
+    emit changed();
+}
+
+void LogStore::erase(const Supply& supply) {
+    tried([&] { Shelf(file_).erase(supply.id); });
+    supplies_.reset();
+    emit changed();
+}
+
+std::optional<double> LogStore::leftOf(const Supply& supply) const {
+    return tympan::leftOf(supply, supplies(), sinceOpened());
+}
+
+std::vector<Short> LogStore::shortFor(const std::map<std::string, double>& needs_ml) const {
+    if (supplies().empty() || needs_ml.empty()) return {};
+    return tympan::shortFor(needs_ml, supplies(), sinceOpened());
+}
+
+PiecePictures LogStore::pictures() const {
+    PiecePictures all;
+    const auto read = [](const auto& reading) -> cv::Mat {
+        try {
+            return photographIn(*reading());
+        } catch (const Error&) {
+            return {};  // its file is gone: the page goes without
+        }
+    };
+    const std::string png = book_->picture(entry_->id, "finished");
+    if (!png.empty())
+        all.planned =
+            read([&] { return readPicture(std::vector<unsigned char>(png.begin(), png.end()), "picture"); });
+    for (const Photograph& each : entry_->photographs)
+        (each.of == Photograph::Of::before ? all.before : all.after) =
+            read([&] { return readPicture(Photographs(file_).file(each.sha256)); });
+    return all;
+}
+
+void LogStore::writePage(const QString& file) {
+    if (entry_ && tried([&] { writePiecePage(file.toStdString(), *entry_, pictures(), TimeZone()); }))
+        emit wrote(LogbookText::tr("Its page is saved: %1.").arg(QFileInfo(file).fileName()));
+}
+
+ReceiverCard LogStore::card() const { return receiverCardOf(*entry_, TimeZone()); }
+
+void LogStore::writeCard(const QString& file, const ReceiverCard& card) {
+    if (!entry_) return;
+    const bool well = tried([&] {
+        ReceiverCard with_picture = card;
+        const PiecePictures all = pictures();
+        with_picture.picture = all.after.empty() ? all.planned : all.after;
+        writeReceiverCard(file.toStdString(), with_picture, entry_->made.time_since_epoch().count());
+    });
+    if (well) emit wrote(LogbookText::tr("The card is saved: %1.").arg(QFileInfo(file).fileName()));
+}
+
+QImage LogStore::photograph(const std::string& sha256) const {
+    return QImage(QString::fromStdString(Photographs(file_).file(sha256).string()));
+}
+
+QImage LogStore::picture(const std::string& id) const {
+    if (const auto known = pictures_.find(id); known != pictures_.end()) return known->second;
+    std::string png;
+    const_cast<LogStore*>(this)->tried([&] { png = book_->picture(id, "finished"); });
+    if (pictures_.size() >= most_pictures) pictures_.clear();
+    return pictures_[id] = QImage::fromData(QByteArray::fromStdString(png));
+}
+
+}  // namespace tympan::app

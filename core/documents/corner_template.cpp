@@ -1,0 +1,57 @@
+#include "core/documents/corner_template.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+#include "core/documents/true_size_pages.h"
+#include "core/job/landing.h"
+#include "core/measure/outline_operations.h"
+#include "core/printer/registration.h"
+
+namespace tympan {
+
+namespace {
+
+constexpr double window_mm = 150;
+
+double apart(const PointMm& a, const PointMm& b) { return std::hypot(a.x - b.x, a.y - b.y); }
+
+}  // namespace
+
+std::vector<CornerPlace> cornerPlaces(const Job& job, const Piece& piece) {
+    const Landing landing = landingOf(job, piece);
+    const RectMm box = landing.box, sides = bounds(outlineOf(objectOf(job, piece).shape));
+    const auto length = [&](double mm) { return formatLength(mm, job.unit); };
+    const auto fromSides = [&](const PointMm& at) {
+        const double left = at.x - sides.x, right = sides.right() - at.x, top = at.y - sides.y,
+                     bottom = sides.bottom() - at.y;
+        return fmt::format("{} from the object's {} side, {} from its {}", length(std::min(left, right)),
+                           left <= right ? "left" : "right", length(std::min(top, bottom)),
+                           top <= bottom ? "top" : "bottom");
+    };
+    const std::pair<const char*, PointMm> corners[] = {{"top left corner", {box.x, box.y}},
+                                                       {"top right corner", {box.right(), box.y}},
+                                                       {"bottom right corner", {box.right(), box.bottom()}},
+                                                       {"bottom left corner", {box.x, box.bottom()}}};
+    std::vector<CornerPlace> places;
+    for (const auto& [name, at] : corners) places.push_back({name, landing.toObject(at), {}});
+    for (std::size_t i = 0; i < places.size(); ++i) {
+        const CornerPlace &before = places[(i + 3) % 4], &across = places[(i + 2) % 4];
+        places[i].where = fmt::format("{}; {} from the {}, {} from the {}", fromSides(places[i].at),
+                                      length(apart(places[i].at, before.at)), before.name,
+                                      length(apart(places[i].at, across.at)), across.name);
+    }
+    const PointMm centre = landing.toObject(middle(box));
+    places.push_back({"middle", centre, fromSides(centre)});
+    return places;
+}
+
+double cornerWindowMm(const Job& job, const Piece& piece) {
+    const RectMm room =
+        trueSizeRoom(job.sheets.paper.size, bareEdges(printerOf(job, piece), job.sheets.paper.size));
+    return std::max(10.0, std::min({window_mm, room.width, room.height}));
+}
+
+}  // namespace tympan

@@ -1,0 +1,91 @@
+#include "core/schedule/needs.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include <fmt/format.h>
+
+namespace tympan {
+
+namespace {
+
+void addOnce(std::vector<std::string>& list, const std::string& word) {
+    if (std::find(list.begin(), list.end(), word) == list.end()) list.push_back(word);
+}
+
+Needs::Printing& printingOf(std::vector<Needs::Printing>& printings, const Job& job, const Piece& piece) {
+    const std::string& printer = printerOf(job, piece).name;
+    const std::string& carrier = piece.method->carrier.name;
+    const auto found = std::find_if(printings.begin(), printings.end(), [&](const Needs::Printing& each) {
+        return each.printer == printer && each.carrier == carrier;
+    });
+    if (found != printings.end()) return *found;
+    // Beside what the same one prints on other papers.
+    const auto last = std::find_if(printings.rbegin(), printings.rend(),
+                                   [&](const Needs::Printing& each) { return each.printer == printer; });
+    return *printings.insert(last == printings.rend() ? printings.end() : last.base(),
+                             {printer, carrier, 0, {}});
+}
+
+}  // namespace
+
+std::vector<Needs::Printing> printingsOf(const Job& printed, const Imposition* imposition) {
+    std::vector<Needs::Printing> printings;
+    for (const Piece& piece : printed.pieces)
+        addOnce(printingOf(printings, printed, piece).pieces, piece.name);
+    if (imposition && imposition->prints.size() == printed.pieces.size())
+        for (const Sheet& sheet : imposition->sheets)
+            if (!sheet.regions.empty())
+                ++printingOf(printings, printed, printed.pieces[sheet.regions.front().print]).sheets;
+    return printings;
+}
+
+Needs needsOf(const Job& printed, const Imposition* imposition, const Plan& plan, const WorkOrder& order) {
+    Needs needs;
+    needs.printings = printingsOf(printed, imposition);
+    for (const Piece& piece : printed.pieces)
+        for (const std::string& need : piece.method->needs) addOnce(needs.at_hand, need);
+    const std::vector<CoatArea> areas = coatAreas(plan, order);
+    for (const CoatArea& area : areas) {
+        const auto same = std::find_if(needs.coatings.begin(), needs.coatings.end(),
+                                       [&](const Needs::Coating& each) { return each.key == area.key; });
+        Needs::Coating& coating =
+            same != needs.coatings.end()
+                ? *same
+                : needs.coatings.emplace_back(Needs::Coating{area.key, area.method, area.words, {}, 0, {}});
+        coating.areas.push_back(area);
+        coating.cm2 += area.cm2 * area.coats;
+    }
+    const auto amounts = amountsOf(areas, printed.work.coverage);
+    for (Needs::Coating& coating : needs.coatings)
+        if (const auto known = amounts.find(coating.key); known != amounts.end()) coating.ml = known->second;
+    return needs;
+}
+
+std::vector<std::string> inLines(const Needs& needs, const WorkOrder& order) {
+    std::vector<std::string> lines;
+    for (const Needs::Printing& each : needs.printings)
+        lines.push_back(fmt::format("{}: {}{}: {}.", each.printer,
+                                    each.sheets == 0   ? ""
+                                    : each.sheets == 1 ? "one sheet, "
+                                                       : fmt::format("{} sheets, ", each.sheets),
+                                    each.carrier, fmt::join(each.pieces, ", ")));
+    if (!needs.at_hand.empty()) {
+        std::string line = fmt::format("At hand: {}.", fmt::join(needs.at_hand, ", "));
+        std::replace(line.begin(), line.end(), '-', ' ');
+        lines.push_back(std::move(line));
+    }
+    for (const Needs::Coating& coating : needs.coatings) {
+        std::vector<std::string> areas;
+        for (const CoatArea& area : coating.areas)
+            areas.push_back(fmt::format("{}, {}: {:.0f} cm²{}", findObject(order, area.object)->name,
+                                        area.face, std::ceil(area.cm2),
+                                        area.coats > 1 ? fmt::format(", {} times", area.coats) : ""));
+        lines.push_back(fmt::format(
+            "{}: {}{}.", coating.words, fmt::join(areas, "; "),
+            coating.ml ? fmt::format("; {:.0f} ml in all by your coverage", std::ceil(*coating.ml)) : ""));
+    }
+    return lines;
+}
+
+}  // namespace tympan
