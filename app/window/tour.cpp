@@ -162,6 +162,8 @@ bool workThrough(MainWindow& window, const QDir& folder, std::vector<TableShot> 
     bool well = true;
     using Kind = Event::Kind;
     for (int k = 0; k < 5000 && !book.open().empty(); ++k) {
+        // Hands are slower than the plan that follows what they did.
+        while (!window.service().idle()) QApplication::processEvents(QEventLoop::AllEvents, 5);
         const std::string run = book.open().front().id;
         const Now what = book.open().front().now;
         const Task* found = findTask(book.open().front().state, what.task);
@@ -277,7 +279,7 @@ int tour(MainWindow& window, const QString& name) {
     QEvent leave(QEvent::Leave);
     QApplication::sendEvent(&window.fold(), &leave);
     settle(window);
-    window.fold().holdAt(0.45);
+    window.fold().holdAt(0.3);
     well = window.grab().save(folder.filePath(QStringLiteral("folding.png"))) && well;
     window.fold().holdAt(0);
     settle(window);
