@@ -106,6 +106,7 @@ bool LogStore::hasRun(const std::string& run) const {
 
 void LogStore::refresh() {
     tried([&] {
+        changes_ = book_->changes();  // what is written after this is seen when it looks again
         lines_ = book_->lines(asked_);
         count_ = book_->count();
         for (auto* each : {&entry_, &beside_})
@@ -115,6 +116,18 @@ void LogStore::refresh() {
     resolved_.clear();
     entries_.reset();
     emit changed();
+}
+
+void LogStore::look() {
+    if (!book_) return;  // nobody has asked yet
+    try {
+        if (book_->changes() == changes_) return;
+    } catch (const Error&) {
+        return;  // another program holds it for the moment
+    }
+    supplies_.reset();
+    learnt_ = false;
+    refresh();
 }
 
 const std::vector<Resolved>& LogStore::nextTimes(const std::string& method,
@@ -184,7 +197,12 @@ bool LogStore::change(const std::function<void(LogEntry&)>& change) {
     LogEntry changed_entry = *entry_;
     change(changed_entry);
     if (changed_entry == *entry_) return true;
-    if (!tried([&] { book_->put(changed_entry); })) return false;
+    const bool kept = tried([&] {
+        book_->put(changed_entry);
+        // Its own writing is one; more were another program's, and are looked at next.
+        if (book_->changes() == changes_ + 1) ++changes_;
+    });
+    if (!kept) return false;
     // What was asked is not asked again: nothing hops away under the hand.
     for (LogLine& line : lines_)
         if (line.id == changed_entry.id) line = lineOf(changed_entry);
@@ -252,7 +270,10 @@ const std::vector<LogEntry>& LogStore::sinceOpened() const {
 }
 
 void LogStore::keep(const Supply& supply) {
-    tried([&] { Shelf(file_).keep(supply); });
+    tried([&] {
+        Shelf(file_).keep(supply);
+        if (book_->changes() == changes_ + 1) ++changes_;
+    });
     supplies_.reset();
     entries_.reset();
     emit changed();

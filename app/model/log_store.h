@@ -28,8 +28,10 @@ class LogStore : public QObject {
     void write(const std::vector<LogEntry>& entries);
     void keepPicture(const std::string& entry, const std::string& png);
     bool hasRun(const std::string& run) const;
-    /// Reads again what is there: another window may have written.
+    /// Reads again what is there.
     void refresh();
+    /// Reads again where another program has written since; asked about once a second.
+    void look();
 
     void ask(const Asked& asked);
     const Asked& asked() const { return asked_; }
@@ -99,7 +101,8 @@ class LogStore : public QObject {
     std::optional<LogEntry> entry_, beside_;
     std::optional<Fault> drawing_;
     OwnTimes learned_;
-    bool learnt_ = false;  ///< whether it has been looked for
+    bool learnt_ = false;    ///< whether it has been looked for
+    long long changes_ = 0;  ///< of the logbook, as far as what is shown has them
     const std::vector<LogEntry>& sinceOpened() const;
 
     mutable std::optional<std::vector<Supply>> supplies_;

@@ -95,11 +95,19 @@ void Planning::wanted(bool wanted) {
 
 void Planning::refresh() {
     if (const RunBook::Open* open = run()) {
-        // The run follows what its maker wishes now, undone wishes among them.
-        if (open->state.wishes != store_.job().work) {
-            Event event{.kind = Event::Kind::wishes, .at = {}};
-            event.wished = textOf(store_.job().work);
-            if (book_.happen(open->id, event)) return;  // shown by that
+        // The run follows what its maker wishes now, undone wishes among them: once for each wish, or two
+        // windows with one job would tell it theirs in turns for ever.
+        const std::pair wished{open->id, store_.job().work};
+        if (followed_ != wished) {
+            followed_ = wished;
+            if (open->state.wishes != store_.job().work) {
+                Event event{.kind = Event::Kind::wishes, .at = {}};
+                event.wished = textOf(store_.job().work);
+                if (book_.happen(open->id, event)) return;  // shown by that
+                followed_.reset();
+                open = run();
+                if (!open) return;
+            }
         }
         take(open->state.order, open->plan, open->state.wishes);
         return;

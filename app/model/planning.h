@@ -87,6 +87,9 @@ class Planning : public QObject {
     bool wanted_ = false;
     quint64 planned_of_ = 0, shown_of_ = 0;  ///< revisions of the job: asked for, and shown
     std::optional<std::pair<std::string, Moment>> put_off_;
+    /// What a run was told last of what its maker wishes here; another window may have told it otherwise
+    /// since.
+    std::optional<std::pair<std::string, WorkWishes>> followed_;
 };
 
 /// A picture to hold beside the work: hatched where it is itself pale, its care zones outlined.

@@ -57,6 +57,7 @@ void MainWindow::connectWork() {
         if (const Piece* piece = store_.piece())
             if (const MeasuredTransfer* strip = strips_->offeredFor(*piece)) strips_->goBy(*strip);
     });
+    connect(&clock_, &WorkClock::ticked, log_, &LogStore::look);
     connect(log_, &LogStore::wrote, this, [this](const QString& sentence) { foot_->say(sentence, true); });
     connect(log_, &LogStore::failed, this, [this](const QString& sentence) { foot_->say(sentence, false); });
     connect(&planning_, &Planning::pictured, this,

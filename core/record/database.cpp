@@ -49,12 +49,29 @@ constexpr const char* migrations[] = {
     "CREATE INDEX IF NOT EXISTS entries_next ON entries (method, material, made DESC, id) WHERE "
     "json_extract(entry, "
     "'$.next_time') <> '';",
-    "CREATE TABLE printings (job TEXT NOT NULL, begun INTEGER NOT NULL, printing TEXT NOT NULL, PRIMARY KEY "
+    "CREATE TABLE IF NOT EXISTS printings (job TEXT NOT NULL, begun INTEGER NOT NULL, printing TEXT NOT "
+    "NULL, PRIMARY KEY "
     "(job, begun));"
     // All that the station lists of a piece: a list of all of them reads nothing else.
     "DROP INDEX IF EXISTS entries_made;"
-    "CREATE INDEX entries_line ON entries (made DESC, name, id, job, method, method_name, printer, object, "
-    "material, printer_kind, copies, spoiled, coats, rounds, wait_min, humidity, outcome);",
+    "CREATE INDEX IF NOT EXISTS entries_line ON entries (made DESC, name, id, job, method, method_name, "
+    "printer, object, "
+    "material, printer_kind, copies, spoiled, coats, rounds, wait_min, humidity, outcome);"
+    // Counts what is written to the logbook and the shelf, by whichever program.
+    "CREATE TABLE IF NOT EXISTS changes (what TEXT PRIMARY KEY, times INTEGER NOT NULL);"
+    "INSERT OR IGNORE INTO changes VALUES ('logbook', 0);"
+    "CREATE TRIGGER IF NOT EXISTS entries_added AFTER INSERT ON entries BEGIN "
+    "UPDATE changes SET times = times + 1 WHERE what = 'logbook'; END;"
+    "CREATE TRIGGER IF NOT EXISTS entries_changed AFTER UPDATE ON entries BEGIN "
+    "UPDATE changes SET times = times + 1 WHERE what = 'logbook'; END;"
+    "CREATE TRIGGER IF NOT EXISTS entries_erased AFTER DELETE ON entries BEGIN "
+    "UPDATE changes SET times = times + 1 WHERE what = 'logbook'; END;"
+    "CREATE TRIGGER IF NOT EXISTS supplies_added AFTER INSERT ON supplies BEGIN "
+    "UPDATE changes SET times = times + 1 WHERE what = 'logbook'; END;"
+    "CREATE TRIGGER IF NOT EXISTS supplies_changed AFTER UPDATE ON supplies BEGIN "
+    "UPDATE changes SET times = times + 1 WHERE what = 'logbook'; END;"
+    "CREATE TRIGGER IF NOT EXISTS supplies_erased AFTER DELETE ON supplies BEGIN "
+    "UPDATE changes SET times = times + 1 WHERE what = 'logbook'; END;",
 };
 constexpr int newest = static_cast<int>(std::size(migrations));
 

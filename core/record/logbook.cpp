@@ -326,6 +326,12 @@ int Logbook::count() const {
                    [&] { return data_->record.execAndGet("SELECT COUNT(*) FROM entries").getInt(); });
 }
 
+long long Logbook::changes() const {
+    return keeping(data_->file, [&]() -> long long {
+        return data_->record.execAndGet("SELECT times FROM changes WHERE what = 'logbook'").getInt64();
+    });
+}
+
 std::vector<Resolved> Logbook::nextTimes(const std::string& method, const std::string& material,
                                          std::size_t most) const {
     return keeping(data_->file, [&] {

@@ -56,6 +56,8 @@ class Logbook {
     /// Whether a run has written its entries.
     bool hasRun(const std::string& run) const;
     int count() const;
+    /// Counts up whenever anything is written to the logbook or the shelf, by this or another program.
+    long long changes() const;
     /// For the same way on the same material, the latest first; what was said twice once.
     std::vector<Resolved> nextTimes(const std::string& method, const std::string& material,
                                     std::size_t most = 2) const;

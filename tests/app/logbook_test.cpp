@@ -178,6 +178,33 @@ TEST_F(LogbookStation, whatEarlierEveningsTaughtIsKnownBeforeAnyoneLooks) {
     EXPECT_TRUE(next_start.learned().waits.contains("gel-rub-off/dry"));
 }
 
+TEST_F(LogbookStation, whatAnotherProgramWritesIsSeenAndOwnChangesDoNotMakeItHop) {
+    log().write({fullEntry()});
+    log().ask({.outcome = fullEntry().outcome});
+    ASSERT_EQ(log().lines().size(), 1U);
+    log().open(log().lines().front().id);
+    log().change([](LogEntry& entry) { entry.outcome = Outcome::unsaid; });
+    log().look();
+    EXPECT_EQ(log().lines().size(), 1U) << "it stays where it is, though it no longer answers what was asked";
+    LogEntry of_another = fullEntry();
+    of_another.id = "of-another-program";
+    Logbook(recordFile()).put(of_another);
+    log().look();
+    ASSERT_EQ(log().lines().size(), 1U) << "asked again";
+    EXPECT_EQ(log().lines().front().id, of_another.id);
+    QSignalSpy changed(&log(), &app::LogStore::changed);
+    log().look();
+    EXPECT_EQ(changed.count(), 0) << "nothing was written since";
+    Supply bottle;
+    bottle.id = "bottle";
+    bottle.name = "matte gel";
+    bottle.holds_ml = 100;
+    Shelf(recordFile()).keep(bottle);
+    log().look();
+    EXPECT_EQ(changed.count(), 1);
+    ASSERT_EQ(log().supplies().size(), 1U);
+}
+
 TEST_F(LogbookStation, whatWasWrongIsDrawnWithAFinger) {
     plan({"gel-rub-off"});
     workThrough();

@@ -328,6 +328,37 @@ TEST_F(Transfer, twoJobsShareOnePairOfHands) {
     for (std::size_t k = 1; k < hands.size(); ++k) EXPECT_GE(hands[k].from, hands[k - 1].to);
 }
 
+TEST_F(Transfer, twoWindowsWithOneJobDoNotTellItsRunTheirWishesInTurns) {
+    plan({"gel-rub-off"});
+    app::MainWindow other;
+    other.clock().simulate(now(), 0);
+    click("begin-work");
+    other.openJob(job());
+    const std::string run = window.runs().open().front().id;
+    const auto look = [&](app::MainWindow& at) {
+        at.clock().set(now());  // it ticks
+        ASSERT_TRUE(waitFor([&] { return at.service().idle(); }));
+    };
+    look(other);
+    ASSERT_NE(other.planning().run(), nullptr) << "seen in the other window";
+    window.planning().wish(QStringLiteral("test"),
+                           [](WorkWishes& wishes) { wishes.hours = "Sa,Su 10:00-19:00"; });
+    for (int k = 0; k < 4; ++k) {
+        look(other);
+        look(window);
+    }
+    EXPECT_EQ(other.runs().find(run)->state.wishes.hours, "Sa,Su 10:00-19:00");
+    EXPECT_EQ(window.runs().read(run)->events.size(), 1U);
+    other.planning().wish(QStringLiteral("test"),
+                          [](WorkWishes& wishes) { wishes.hours = "Mo-Su 08:00-22:00"; });
+    for (int k = 0; k < 4; ++k) {
+        look(window);
+        look(other);
+    }
+    EXPECT_EQ(window.runs().find(run)->state.wishes.hours, "Mo-Su 08:00-22:00");
+    EXPECT_EQ(window.runs().read(run)->events.size(), 2U);
+}
+
 TEST(WorkWords, sayTimesAsMakersDo) {
     const TimeZone zone("Europe/Lisbon");
     const Moment now = zone.read("2026-12-05T18:00");
