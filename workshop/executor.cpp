@@ -24,7 +24,7 @@ Executor::Finish doneOrFailed(const Executor::Work& work, const std::stop_token&
     };
 }
 
-void AtOnce::beside(const std::stop_token& stop, Work work, Failed failed) {
+void AtOnce::beside(Hurry, const std::stop_token& stop, Work work, Failed failed) {
     if (const Finish finish = doneOrFailed(work, stop, failed)) finish();
 }
 

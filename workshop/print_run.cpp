@@ -77,7 +77,7 @@ void PrintRun::ask() {
     const std::weak_ptr<int> alive = alive_;
     const auto later = [this] { next_ask_ = clock_.after(ask_every, [this] { ask(); }); };
     executor_.beside(
-        asking_.get_token(),
+        Hurry::waited_for, asking_.get_token(),
         [this, alive, later, asks = service_.ask, printer = under_->sent.printer,
          number = under_->sent.number](const std::stop_token& stop) -> Executor::Finish {
             return [this, alive, later, stop, number, progress = asks(printer, number)] {
@@ -97,7 +97,7 @@ void PrintRun::ask() {
 void PrintRun::stop() {
     if (!under_) return;
     executor_.beside(
-        {},
+        Hurry::waited_for, {},
         [this, alive = std::weak_ptr(alive_), cancel = service_.cancel, printer = under_->sent.printer,
          number = under_->sent.number](const std::stop_token&) -> Executor::Finish {
             cancel(printer, number);

@@ -48,7 +48,7 @@ void Queue::next(const std::shared_ptr<State>& state) {
         // The queue may have gone when the work comes back: then nobody is told.
         const std::weak_ptr<State> still = state;
         state->executor.beside(
-            state->stopping.get_token(),
+            Hurry::waited_for, state->stopping.get_token(),
             [still, work = std::move(work)](const std::stop_token& stop) -> Executor::Finish {
                 return [still, finish = work(stop)] {
                     if (const auto there = still.lock()) end(there, finish);

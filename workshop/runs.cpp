@@ -83,7 +83,7 @@ bool Runs::readAgain() {
     }
     open_ = std::move(next);
     showNow();
-    planBeside();
+    planBeside(Why::happened);
     return true;
 }
 
@@ -141,7 +141,7 @@ std::string Runs::begin(const WorkOrder& order, const WorkWishes& wishes, const 
     planned(open, carriedOver({}, open.state, start.at));
     open_.insert(open_.begin(), std::move(open));
     showNow();
-    planBeside();
+    planBeside(Why::happened);
     changed();
     return start.id;
 }
@@ -180,7 +180,7 @@ bool Runs::happen(const std::string& named, Event event) {
     else
         planned(*found, carriedOver(found->plan, found->state, event.at));
     showNow();
-    planBeside();
+    planBeside(Why::happened);
     const Open* open = find(run);
     if (ended || (open && open->now.kind == Now::Kind::over)) over(run);
     changed();
@@ -217,7 +217,8 @@ Runs::UnderWay Runs::underWay() const {
     return work;
 }
 
-void Runs::planBeside() {
+void Runs::planBeside(Why why) {
+    resting_.reset();
     planning_.request_stop();
     planning_ = std::stop_source();
     planned_at_ = clock_.now();
@@ -225,13 +226,16 @@ void Runs::planBeside() {
     const auto work = std::make_shared<const UnderWay>(underWay());
     for (const RunNews& each : work->cannot) tell(each);
     executor_.beside(
-        planning_.get_token(),
-        [this, alive = std::weak_ptr(alive_), work](const std::stop_token& stop) -> Executor::Finish {
-            std::vector<Plan> plans = plannedTogether(work->jobs, at_once, {stop, {}});
-            return [this, alive, stop, work, plans = std::move(plans)] {
+        why == Why::happened ? Hurry::waited_for : Hurry::in_rest, planning_.get_token(),
+        [this, why, alive = std::weak_ptr(alive_), work](const std::stop_token& stop) -> Executor::Finish {
+            const PlanLimits limits = why == Why::happened ? at_once : PlanLimits{};
+            std::vector<Plan> plans = plannedTogether(work->jobs, limits, {stop, {}});
+            return [this, why, alive, stop, work, plans = std::move(plans)] {
                 // A later event has asked for later plans.
                 if (alive.expired() || stop.stop_requested()) return;
-                takePlans(work->runs, plans);
+                if (why != Why::better || isBetter(work->runs, plans)) takePlans(work->runs, plans);
+                if (why == Why::happened)
+                    resting_ = clock_.after(rests_after, [this] { planBeside(Why::better); });
             };
         },
         [](const Failure&) {});
@@ -243,6 +247,22 @@ void Runs::takePlans(const std::vector<std::string>& ids, const std::vector<Plan
             if (open.id == ids[i]) planned(open, plans[i]);
     showNow();
     changed();
+}
+
+bool Runs::isBetter(const std::vector<std::string>& ids, const std::vector<Plan>& plans) const {
+    std::size_t faults = 0, faults_now = 0;
+    std::chrono::seconds gained{0};
+    const Moment now = clock_.now();
+    for (std::size_t i = 0; i < ids.size(); ++i) {
+        const Open* open = find(ids[i]);
+        if (!open) return false;
+        const Now seen = nowOf(open->state, plans[i], now);
+        if (seen.kind != open->now.kind || seen.task != open->now.task) return false;
+        faults += plans[i].cannot.size();
+        faults_now += open->plan.cannot.size();
+        gained += open->plan.end - plans[i].end;
+    }
+    return std::pair{faults, -gained} < std::pair{faults_now, std::chrono::seconds{0}};
 }
 
 void Runs::planned(Open& open, Plan plan) {
@@ -273,7 +293,7 @@ void Runs::look() {
     if (open_.empty()) return;
     const Moment now = clock_.now();
     // Set back or forward, or simply gone on.
-    if (now - planned_at_ > stale || now < planned_at_) planBeside();
+    if (now - planned_at_ > stale || now < planned_at_) planBeside(Why::old);
     if (showNow()) changed();
 }
 

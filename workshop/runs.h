@@ -43,6 +43,9 @@ class Runs {
         int events = 0;  ///< the number of its last
     };
 
+    /// When nothing has happened for so long, a better plan is looked for.
+    static constexpr std::chrono::milliseconds rests_after{2000};
+
     /// ":memory:" keeps nothing: for trying an evening out.
     Runs(Executor& executor, Clock& clock, std::filesystem::path file);
     ~Runs();
@@ -90,8 +93,12 @@ class Runs {
     Open read(const std::string& id, int events);
     /// Takes what other programs wrote; whether there was anything.
     bool readAgain();
-    void planBeside();
+    /// Why a plan is made: something happened, and it is waited for; or nobody has hurry, and it is taken
+    /// where it is better and leaves what is before one's hands; or the one that there is has become old.
+    enum class Why { happened, better, old };
+    void planBeside(Why why);
     void takePlans(const std::vector<std::string>& ids, const std::vector<Plan>& plans);
+    bool isBetter(const std::vector<std::string>& ids, const std::vector<Plan>& plans) const;
     bool showNow();
     /// The run's state or plan is another.
     void planned(Open& open, Plan plan);
@@ -106,6 +113,7 @@ class Runs {
     std::vector<Open> open_;
     Moment planned_at_;
     std::stop_source planning_;
+    std::shared_ptr<void> resting_;  ///< until a better plan is looked for
     std::shared_ptr<int> alive_ = std::make_shared<int>();
 };
 

@@ -23,7 +23,7 @@ void ServiceExecutor::post(std::function<void()> call) {
     QMetaObject::invokeMethod(&owner_, std::move(call), Qt::QueuedConnection);
 }
 
-void ServiceExecutor::beside(const std::stop_token& stop, Work work, Failed failed) {
+void ServiceExecutor::beside(workshop::Hurry hurry, const std::stop_token& stop, Work work, Failed failed) {
     // Each is a view of its own: none takes another's place. It may be stopped by whoever asked for it, or
     // with the whole service.
     service_.request(
@@ -37,7 +37,7 @@ void ServiceExecutor::beside(const std::stop_token& stop, Work work, Failed fail
                 if (finish) finish();
             };
         },
-        Lane::looked_at, Result::happened);
+        hurry == workshop::Hurry::waited_for ? Lane::looked_at : Lane::background, Result::happened);
 }
 
 }  // namespace tympan::app

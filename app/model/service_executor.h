@@ -12,7 +12,7 @@ class ServiceExecutor : public workshop::Executor {
   public:
     ServiceExecutor(RenderService& service, QObject& owner) : service_(service), owner_(owner) {}
     void post(std::function<void()> call) override;
-    void beside(const std::stop_token& stop, Work work, Failed failed) override;
+    void beside(workshop::Hurry hurry, const std::stop_token& stop, Work work, Failed failed) override;
 
   private:
     RenderService& service_;

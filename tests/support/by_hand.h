@@ -10,7 +10,7 @@ namespace tympan::tests {
 /// An executor whose test says what is done next, and what comes back next. All on one thread.
 class ExecutorByHand : public workshop::Executor {
   public:
-    void beside(const std::stop_token& stop, Work work, Failed failed) override {
+    void beside(workshop::Hurry, const std::stop_token& stop, Work work, Failed failed) override {
         asked_.push_back({stop, std::move(work), std::move(failed)});
     }
     /// While work is done here its owner has nothing else to do.

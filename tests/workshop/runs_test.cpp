@@ -89,6 +89,39 @@ TEST_F(RunsTest, aPlanOfAnEarlierMomentIsNotShownInAnyOrder) {
     EXPECT_GT(orders, 5);
 }
 
+TEST_F(RunsTest, aBetterPlanIsLookedForInRestAndLeavesWhatIsBeforeTheHands) {
+    // Enough work for twelve tries to be too few.
+    Job job = jobWith(
+        {"gel-rub-off", "napkin", "glue-rub-off", "skin-sheet", "iron-on-paper", "release-sheet-press"}, 3);
+    job.uuid = "much";
+    WorkWishes wishes;
+    wishes.hours = evenings;
+    workshop::Runs runs(executor, clock, file());
+    const std::string run = runs.begin(workOrderOf(job), wishes);
+    executor.finishAll();
+    const Plan quick = runs.find(run)->plan;
+    const Now before = runs.find(run)->now;
+    clock.goOn(workshop::Runs::rests_after);
+    EXPECT_EQ(executor.asked(), 1U);
+    executor.finishAll();
+    const workshop::Runs::Open& open = *runs.find(run);
+    const Plan patient = planFrom(open.state, lisbon, clock.now(), {});
+    EXPECT_LE(open.plan.end, quick.end);
+    EXPECT_EQ(open.now.task, before.task);
+    if (patient.end < quick.end && nowOf(open.state, patient, clock.now()).task == before.task) {
+        EXPECT_EQ(open.plan.end, patient.end);
+    }
+    clock.goOn(30s);
+    EXPECT_EQ(executor.asked(), 0U) << "once";
+    // Whoever goes on meanwhile has a plan of what happened, not of before.
+    EXPECT_TRUE(goOn(runs, run));
+    executor.finishAll();
+    clock.goOn(workshop::Runs::rests_after);
+    EXPECT_TRUE(goOn(runs, run));
+    executor.finishAll();
+    expectShownIsKept(runs);
+}
+
 TEST_F(RunsTest, twoProgramsSeeEachOtherAndNeitherDoesAStepTwice) {
     workshop::Runs one(executor, clock, file()), other(executor, clock, file());
     std::vector<RunNews::What> told;
