@@ -121,7 +121,7 @@ void Files::take(ReadJob read, const fs::path& file, FileNews::What whole) {
            file,
            std::move(read.faults),
            {}});
-    changed();
+    look();
 }
 
 void Files::open(const fs::path& named) {

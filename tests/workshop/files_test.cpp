@@ -155,6 +155,24 @@ TEST(Files, whatIsUndoneToAsItWasSavedIsNotOfferedAfterACrash) {
     EXPECT_EQ(widthKept(at), std::nullopt);
 }
 
+TEST(Files, whatOpensWithoutAllOfItIsKeptAtOnceAsUnsavedWork) {
+    ExecutorByHand executor;
+    AtWork at(executor);
+    at.files.saveAs(at.file("whole"));
+    executor.finishAll();
+    // Cut off: its picture is gone.
+    const std::string bytes = contentOf(at.file("whole"));
+    write(at.file("cut"), bytes.substr(0, bytes.size() - 40));
+    at.files.open(at.file("cut"));
+    executor.finishAll();
+    ASSERT_TRUE(at.told(What::opened_without));
+    EXPECT_TRUE(at.files.unsaved());
+    EXPECT_FALSE(at.files.save()) << "it is not saved over by mistake";
+    at.clock.goOn(4s);
+    executor.finishAll();
+    EXPECT_EQ(widthKept(at), 90);
+}
+
 TEST(Files, stoppedAtAnyMomentASaveIsWholeAndSaidOrUndoneAndSaid) {
     int saved = 0, stopped = 0;
     inEveryOrder([&](ExecutorByHand& executor) {
