@@ -28,13 +28,16 @@ PrintRun::PrintRun(std::filesystem::path record, OpenJob& open, Executor& execut
       service_(std::move(service)),
       history_(std::move(record)) {}
 
-std::vector<Printing> PrintRun::before() const {
-    std::vector<Printing> found;
+std::vector<Printing> PrintRun::ofJob(const std::string& uuid) const {
     try {
-        found = history_.of(open_.job().uuid);
+        return history_.of(uuid);
     } catch (const Error&) {
         return {};  // whoever opens the record says what is wrong with it
     }
+}
+
+std::vector<Printing> PrintRun::before() const {
+    std::vector<Printing> found = ofJob(open_.job().uuid);
     if (under_) std::erase(found, under_->kept);
     return found;
 }
@@ -61,6 +64,11 @@ void PrintRun::begin(const Sent& sent) {
                   sent.pass,
                   sent.names(),
                   {}};
+    // The record knows an order by its job and moment; a clock that is made up may stand still.
+    const std::vector<Printing> earlier = ofJob(under.kept.job);
+    while (std::any_of(earlier.begin(), earlier.end(),
+                       [&](const Printing& each) { return each.begun == under.kept.begun; }))
+        ++under.kept.begun;
     under_ = std::move(under);
     // Sheets of the same order go on gathering; their white takes them away, and another order all.
     if (coloured_ && (coloured_->of != sent.of || sent.pass > coloured_->pass)) coloured_.reset();

@@ -97,6 +97,7 @@ class PrintRun {
     Notice<Sent> again_wanted;
 
   private:
+    std::vector<Printing> ofJob(const std::string& uuid) const;
     void ask();
     void answered(const std::vector<int>& missing);
     void keep();

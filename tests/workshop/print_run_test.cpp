@@ -113,6 +113,17 @@ TEST(PrintRun, whatIsMissingIsOfTheJobThatItWasMadeFrom) {
     executor.finishAll();
 }
 
+TEST(PrintRun, twoOrdersOfOneMomentAreTwo) {
+    ExecutorByHand executor;
+    AtPrinter at(executor);
+    for (int number = 1; number <= 3; ++number) {
+        at.run.begin({"the laser", number, at.order(2), {0, 1}, 1});
+        at.run.allCameOut();
+    }
+    EXPECT_EQ(at.kept().size(), 3U) << "the clock stood still";
+    executor.finishAll();
+}
+
 TEST(PrintRun, theWhiteOfAnotherJobIsNotOffered) {
     ExecutorByHand executor;
     AtPrinter at(executor);
