@@ -47,7 +47,7 @@ const Book& shelf() {
 
 void ask(benchmark::State& state, const Asked& asked) {
     const Logbook book(shelf().file());
-    for (auto _ : state) benchmark::DoNotOptimize(answerOf(book.lines(asked), "it"));
+    for (auto _ : state) benchmark::DoNotOptimize(answerOf(book.lines(asked), Text::verbatim("it")));
 }
 BENCHMARK_CAPTURE(ask, everything, Asked{})->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(ask, aWord, Asked{.words = "ran"})->Unit(benchmark::kMillisecond);

@@ -85,7 +85,7 @@ void sixtyPieces(benchmark::State& state) {
         std::filesystem::temp_directory_path() / ("tympan-bench-" + std::to_string(getpid()) + ".pdf");
     for (auto _ : state) {
         cache().clear();
-        writeSheets(file, job, imposition);
+        writeSheets(Language{}, file, job, imposition);
     }
     std::filesystem::remove(file);
     state.counters["sheets"] = static_cast<double>(imposition.sheets.size());

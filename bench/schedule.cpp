@@ -6,6 +6,7 @@
 #include "core/method/catalogue.h"
 #include "core/record/run_store.h"
 #include "core/run/now.h"
+#include "workshop/runs.h"
 
 using namespace tympan;
 
@@ -86,6 +87,39 @@ void keepAnEvent(benchmark::State& state) {
     std::filesystem::remove_all(folder);
 }
 BENCHMARK(keepAnEvent)->Unit(benchmark::kMillisecond);
+
+/// What is done beside is somebody else's: here only what holds the window up counts.
+class Never : public workshop::Executor {
+  public:
+    void post(std::function<void()> call) override { call(); }
+    void beside(workshop::Hurry, const std::stop_token&, Work, Failed) override {}
+};
+
+class StoppedClock : public workshop::Clock {
+  public:
+    Moment now() const override { return ::zone.read("2026-12-05T10:00"); }
+    const TimeZone& zone() const override { return ::zone; }
+    [[nodiscard]] std::shared_ptr<void> after(std::chrono::milliseconds, std::function<void()>) override {
+        return {};
+    }
+};
+
+/// A step is ticked at the table: kept, folded, and what comes next is shown, before the plan is made again
+/// beside. Objects have about ten tasks each.
+void tap(benchmark::State& state) {
+    const auto folder = std::filesystem::temp_directory_path() / "tympan-bench-tap";
+    std::filesystem::remove_all(folder);
+    {
+        Never executor;
+        StoppedClock clock;
+        workshop::Runs runs(executor, clock, folder / "record.sqlite");
+        const std::string id = runs.begin(orderOf(static_cast<int>(state.range(0))), evenings());
+        state.counters["tasks"] = static_cast<double>(runs.find(id)->plan.tasks.size());
+        for (auto _ : state) runs.happen(id, {.kind = Event::Kind::note, .at = {}, .words = "something"});
+    }
+    std::filesystem::remove_all(folder);
+}
+BENCHMARK(tap)->Arg(12)->Arg(300)->Unit(benchmark::kMillisecond);
 
 }  // namespace
 

@@ -177,7 +177,7 @@ void writtenSheets(benchmark::State& state) {
         Engine::smooth;  // people stand nearer to the part: it would be made larger
     const Imposition imposition = impose(large);
     const auto file = std::filesystem::temp_directory_path() / "tympan-bench.pdf";
-    for (auto _ : state) writeSheets(file, large, imposition);
+    for (auto _ : state) writeSheets(Language{}, file, large, imposition);
     std::filesystem::remove(file);
     const auto sheets = static_cast<double>(imposition.sheets.size());
     state.counters["sheets"] = sheets;

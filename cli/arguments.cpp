@@ -10,6 +10,7 @@
 #include "cli/say.h"
 #include "core/artwork/edited.h"
 #include "core/artwork/read_picture.h"
+#include "core/base/language.h"
 #include "core/base/write_aside.h"
 #include "core/job/edits.h"
 #include "core/job/job_file.h"
@@ -55,7 +56,7 @@ LineArt lineArtOf(const std::string& text) {
 }  // namespace
 
 void failUsage(const std::string& wrong, const std::string& remedy) {
-    throw Error(Error::Kind::usage, "", wrong, remedy);
+    throw Error(Error::Kind::usage, "", Text::verbatim(wrong), Text::verbatim(remedy));
 }
 
 double lengthOf(const std::string& option, const std::string& text) {
@@ -126,8 +127,8 @@ bool isJobFile(const std::string& name) { return std::filesystem::path(name).ext
 OpenedJob openJob(const std::string& file) {
     ReadJob read = openJobFile(file);
     std::vector<std::string> sentences;
-    for (const std::string& fault : read.faults)
-        sentences.push_back(fmt::format("{}: left out: {}", file, fault));
+    for (const Text& fault : read.faults)
+        sentences.push_back(fmt::format("{}: left out: {}", file, inEnglish(fault)));
     sayFew(sentences);
     return {std::move(read.job), read.faults.size()};
 }
@@ -144,12 +145,12 @@ void checkOutputs(const std::vector<std::string>& written, const std::vector<std
         if (written[i].empty()) continue;
         for (const std::string& source : read)
             if (!source.empty() && same(written[i], source))
-                throw Error(Error::Kind::usage, written[i], "would be written over what is read",
-                            "give the output a name of its own");
+                throw Error(Error::Kind::usage, written[i], Text("would be written over what is read"),
+                            Text("give the output a name of its own"));
         for (std::size_t j = 0; j < i; ++j)
             if (!written[j].empty() && same(written[i], written[j]))
-                throw Error(Error::Kind::usage, written[i], "is asked for twice",
-                            "give each output a name of its own");
+                throw Error(Error::Kind::usage, written[i], Text("is asked for twice"),
+                            Text("give each output a name of its own"));
     }
     for (const std::string& file : written)
         if (!file.empty()) WriteAside begun(file);  // and given up: it leaves no trace

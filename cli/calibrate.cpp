@@ -65,12 +65,12 @@ int calibrate(const Options& options) {
     checkOutputs({options.out, options.sheet}, {options.from});
     const Paper paper = paperNamed(options.paper);
     if (!options.sheet.empty()) {
-        writeCalibration(options.sheet, options.printer, paper, std::time(nullptr));
+        writeCalibration(Language{}, options.sheet, options.printer, paper, std::time(nullptr));
         return 0;
     }
     if (options.from.empty())
-        throw Error(Error::Kind::usage, "", "calibrate: no scan and no measures are named",
-                    "name one, or print the sheet with --sheet FILE.pdf");
+        failUsage("calibrate: no scan and no measures are named",
+                  "name one, or print the sheet with --sheet FILE.pdf");
     const Calibration calibration = found(options, paper.size);
     const Printer printer = calibrated(knownOrNew(options.printer), calibration);
     if (options.json) {

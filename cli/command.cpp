@@ -70,7 +70,7 @@ int CommandLine::run(int argc, char** argv) {
     } catch (const CLI::Success& asked) {
         return app_->exit(asked);
     } catch (const CLI::ParseError& error) {
-        throw Error(Error::Kind::usage, "", error.what(), "see tympan-cli --help");
+        throw Error(Error::Kind::usage, "", Text::verbatim(error.what()), Text("see tympan-cli --help"));
     }
     return chosen_();
 }

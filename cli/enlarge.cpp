@@ -67,8 +67,8 @@ std::string why(Reason reason) {
 
 int enlarge(const Options& options) {
     if (!isWritablePicture(options.out))
-        throw Error(Error::Kind::usage, options.out, "not a picture name that can be written",
-                    "end it in .png or .tif");
+        throw Error(Error::Kind::usage, options.out, Text("not a picture name that can be written"),
+                    Text("end it in .png or .tif"));
     if ((options.scale > 0) == !options.width.empty())
         failUsage("how large is not said", "give either --scale, or --width and --ppi");
     if (!options.width.empty() && options.ppi <= 0)

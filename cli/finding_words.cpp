@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/base/language.h"
 #include "core/base/overloaded.h"
 #include "core/job/job.h"
 #include "core/measure/length.h"
@@ -46,11 +47,12 @@ std::string sentence(const Finding& found) {
         [](const CrossesKeepOut& what) {
             return fmt::format("the picture runs over \"{}\"; move it, or cut it to the object", what.zone);
         },
-        [](const UnsuitedMaterial& what) { return what.why; },
-        [](const FinishOrder& what) { return what.what + ": " + what.why; },
-        [](const MaterialWithCare& what) { return what.why; },
+        [](const UnsuitedMaterial& what) { return inEnglish(what.why); },
+        [](const FinishOrder& what) { return inEnglish(what.what) + ": " + inEnglish(what.why); },
+        [](const MaterialWithCare& what) { return inEnglish(what.why); },
         [](const UnsuitedPrinter& what) {
-            return what.printer.empty() ? what.why : fmt::format("\"{}\": {}", what.printer, what.why);
+            return what.printer.empty() ? inEnglish(what.why)
+                                        : fmt::format("\"{}\": {}", what.printer, inEnglish(what.why));
         },
         [](const EdgeCutsWords& what) {
             return fmt::format("the edge cuts through lettering in {} place{}; move the picture, or its edge",

@@ -13,7 +13,7 @@ struct Options {
 
 int makeJob(const Options& options) {
     if (!isJobFile(options.out))
-        throw Error(Error::Kind::usage, options.out, "not a name for a job", "end it in .tympan");
+        throw Error(Error::Kind::usage, options.out, Text("not a name for a job"), Text("end it in .tympan"));
     std::vector<std::string> read = picturesOfRecipe(options.recipe);
     read.push_back(options.recipe);
     checkOutputs({options.out}, read);

@@ -64,12 +64,12 @@ int show(const Logbook& book, const Options& options) {
     const char* end = options.what.data() + options.what.size();
     const auto read = std::from_chars(options.what.data(), end, number);
     if (read.ec != std::errc() || read.ptr != end || number < 1 || number > entries.size())
-        throw Error(Error::Kind::usage, "",
-                    fmt::format("log show {}: there are {} entries", options.what, entries.size()),
-                    "name one by its number in log list");
+        failUsage(fmt::format("log show {}: there are {} entries", options.what, entries.size()),
+                  "name one by its number in log list");
     const std::optional<LogEntry> found = book.find(entries[number - 1].id);
     if (!found)
-        throw Error(Error::Kind::input, "the logbook", "the entry is no longer there", "list it again");
+        throw Error(Error::Kind::input, "the logbook", Text("the entry is no longer there"),
+                    Text("list it again"));
     const LogEntry& entry = *found;
     if (options.json) {
         print(toJson(entry).dump(2, ' ', false, nlohmann::json::error_handler_t::replace) + "\n");
@@ -88,9 +88,7 @@ int show(const Logbook& book, const Options& options) {
 }
 
 int exported(const Logbook& book, const Options& options) {
-    if (options.out.empty())
-        throw Error(Error::Kind::usage, "", "log export: no file is named",
-                    "add -o FILE.json or -o FILE.csv");
+    if (options.out.empty()) failUsage("log export: no file is named", "add -o FILE.json or -o FILE.csv");
     const std::string record = recordFile().string();
     checkOutputs({options.out}, {record, record + "-wal", record + "-shm"});
     const bool table = options.out.ends_with(".csv");
@@ -135,8 +133,8 @@ int logbook(const Options& options) {
             mendFirst();
             return does(Logbook(recordFile()), options);
         }
-    throw Error(Error::Kind::usage, "", fmt::format("log {}: is not understood", options.verb),
-                "write list, show N, export -o FILE or import FILE");
+    failUsage(fmt::format("log {}: is not understood", options.verb),
+              "write list, show N, export -o FILE or import FILE");
 }
 
 }  // namespace

@@ -6,6 +6,7 @@
 
 #include "cli/arguments.h"
 #include "cli/say.h"
+#include "core/base/language.h"
 #include "core/base/read_text.h"
 #include "core/base/write_aside.h"
 #include "core/nest/nest_json.h"
@@ -28,8 +29,8 @@ int nestPieces(const Options& options) {
     checkOutputs({options.out, options.svg}, {options.problem});
     const ReadNestProblem read = readNestProblem(options.problem, readText(options.problem));
     std::vector<std::string> notes;
-    for (const std::string& note : read.notes)
-        notes.push_back(options.problem + ": " + note + "; it was mended");
+    for (const Text& note : read.notes)
+        notes.push_back(options.problem + ": " + inEnglish(note) + "; it was mended");
     sayFew(notes);
     NestLimits limits;
     limits.seconds = options.seconds;

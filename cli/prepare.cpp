@@ -15,8 +15,8 @@ struct Options {
 
 int prepare(const Options& options) {
     if (!isWritablePicture(options.out))
-        throw Error(Error::Kind::usage, options.out, "not a picture name that can be written",
-                    "end it in .png or .tif");
+        throw Error(Error::Kind::usage, options.out, Text("not a picture name that can be written"),
+                    Text("end it in .png or .tif"));
     checkOutputs({options.out}, {options.piece.picture});
     const Job job = options.print.applied(options.piece.job());
     return namingFile(options.piece.picture, job, [&] {

@@ -15,10 +15,9 @@ struct Options {
 int print(const Options& options) {
     constexpr std::string_view simulated = "simulated:";
     if (!options.printer.starts_with(simulated))
-        throw Error(Error::Kind::usage, "",
-                    "--printer " + options.printer + ": only a simulated printer prints from here",
-                    "name one as simulated:PROFILE.json; print on a real one in the program, or with the "
-                    "system's own");
+        failUsage("--printer " + options.printer + ": only a simulated printer prints from here",
+                  "name one as simulated:PROFILE.json; print on a real one in the program, or with the "
+                  "system's own");
     const SimulatedPrinter printer = readSimulated(options.printer.substr(simulated.size()));
     const int out = printInto(options.out, printer, options.file, options.onto, progressLine());
     if (printer.faults.tissue && out == 0)

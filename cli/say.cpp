@@ -66,8 +66,8 @@ Progress progressLine() {
 void print(const std::string& text) {
     if (!writeAll(STDOUT_FILENO, text))
         throw Error(Error::Kind::output, "standard output",
-                    std::string("cannot be written (") + std::strerror(errno) + ")",
-                    "send it to a file where there is room");
+                    Text("cannot be written ({reason})", {{"reason", std::string(std::strerror(errno))}}),
+                    Text("send it to a file where there is room"));
 }
 
 }  // namespace tympan::cli

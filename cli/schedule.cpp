@@ -23,8 +23,7 @@ struct Options {
 std::pair<double, std::string> numberIn(const std::string& option, const std::string& words) {
     std::string_view rest;
     if (const auto value = numberAtStart(words, &rest)) return {*value, std::string(rest)};
-    throw Error(Error::Kind::usage, "", fmt::format("{}: {} is no number", option, words),
-                "write it like 21C or 50%");
+    failUsage(fmt::format("{}: {} is no number", option, words), "write it like 21C or 50%");
 }
 
 double celsiusOf(const std::string& words) {
@@ -33,19 +32,16 @@ double celsiusOf(const std::string& words) {
     if (unit == "F" || unit == "°F")
         celsius = (value - 32) / 1.8;
     else if (unit != "C" && unit != "°C")
-        throw Error(Error::Kind::usage, "", fmt::format("--temperature {}: of which scale?", words),
-                    "write 21C or 70F");
+        failUsage(fmt::format("--temperature {}: of which scale?", words), "write 21C or 70F");
     if (!(celsius >= -30 && celsius <= 60))  // nor no number at all
-        throw Error(Error::Kind::usage, "", fmt::format("--temperature {}: nobody works there", words),
-                    "between -30C and 60C");
+        failUsage(fmt::format("--temperature {}: nobody works there", words), "between -30C and 60C");
     return celsius;
 }
 
 double percentOf(const std::string& words) {
     const auto [value, unit] = numberIn("--humidity", words);
     if ((!unit.empty() && unit != "%") || !(value >= 0 && value <= 100))
-        throw Error(Error::Kind::usage, "", fmt::format("--humidity {}: not from 0 to 100 %", words),
-                    "write it like 50%");
+        failUsage(fmt::format("--humidity {}: not from 0 to 100 %", words), "write it like 50%");
     return value;
 }
 
@@ -70,12 +66,12 @@ int schedule(const Options& options) {
     const Conditions conditions =
         conditionsOf(wishes, zone, wishes.start.empty() ? now : zone.read(wishes.start));
     if (conditions.due && *conditions.due <= conditions.start)
-        throw Error(Error::Kind::usage, "", "--due lies before the start", "name a later time");
+        failUsage("--due lies before the start", "name a later time");
     const WorkOrder order = workOrderOf(withWork(opened.job, wishes));
     const Plan plan = planned(order, conditions, {}, progressLine());
     writeText(options.out, jsonOf(plan, order, conditions));
-    if (!options.ics.empty()) writeText(options.ics, calendarOf(plan, order, conditions));
-    for (const std::string& why : plan.cannot) say(options.job + ": " + why);
+    if (!options.ics.empty()) writeText(options.ics, calendarOf(plan, order, conditions, Language{}));
+    for (const Text& why : plan.cannot) say(options.job + ": " + inEnglish(why));
     return plan.cannot.empty() ? 0 : 1;
 }
 

@@ -39,11 +39,11 @@ struct Options {
 
 void checkBand(const SheetRules& rules, const std::string& asked) {
     if (!limits::band_mm.holds(rules.band_mm) && rules.band_mm > least_band_mm)
-        throw Error(Error::Kind::usage, "", "--band " + asked + " is wider than a sheet can spare",
-                    fmt::format("use up to {} mm", limits::band_mm.most));
+        failUsage("--band " + asked + " is wider than a sheet can spare",
+                  fmt::format("use up to {} mm", limits::band_mm.most));
     if (rules.band_mm < least_band_mm)
-        throw Error(Error::Kind::usage, "", "--band " + asked + " is too narrow for bleed and cut marks",
-                    fmt::format("use {} mm or more", least_band_mm));
+        failUsage("--band " + asked + " is too narrow for bleed and cut marks",
+                  fmt::format("use {} mm or more", least_band_mm));
 }
 
 /// The rules with what was asked on the command line; a job keeps its own for the rest.
@@ -56,13 +56,13 @@ SheetRules rulesOf(const Options& options, SheetRules rules, bool of_job) {
     if (asked("--fewest")) rules.fewest = options.fewest;
     if (asked("--more-sheets")) rules.more_sheets = options.more_sheets;
     if (rules.seams == SeamManner::regular && (options.fewest || options.more_sheets > 0))
-        throw Error(Error::Kind::usage, "", "even seams take the sheets that they take",
-                    "leave out --fewest and --more-sheets, or lay seams quietly (--seams quiet)");
+        failUsage("even seams take the sheets that they take",
+                  "leave out --fewest and --more-sheets, or lay seams quietly (--seams quiet)");
     if (asked("--overlap")) {
         rules.overlap_mm = lengthOf("--overlap", options.overlap);
         if (!limits::overlap_mm.holds(rules.overlap_mm))
-            throw Error(Error::Kind::usage, "", "--overlap " + options.overlap + " is no overlap of sheets",
-                        fmt::format("use {} to {} mm", limits::overlap_mm.least, limits::overlap_mm.most));
+            failUsage("--overlap " + options.overlap + " is no overlap of sheets",
+                      fmt::format("use {} to {} mm", limits::overlap_mm.least, limits::overlap_mm.most));
     }
     for (const Turning each : turnings)
         if (name(each) == options.turning) rules.turning = each;
@@ -71,9 +71,8 @@ SheetRules rulesOf(const Options& options, SheetRules rules, bool of_job) {
     if (asked("--cut-beyond")) {
         rules.cut_beyond_mm = lengthOf("--cut-beyond", options.cut_beyond);
         if (!limits::cut_beyond_mm.holds(rules.cut_beyond_mm))
-            throw Error(Error::Kind::usage, "",
-                        "--cut-beyond " + options.cut_beyond + " is no border of a cut",
-                        fmt::format("use 0 to {} mm", limits::cut_beyond_mm.most));
+            failUsage("--cut-beyond " + options.cut_beyond + " is no border of a cut",
+                      fmt::format("use 0 to {} mm", limits::cut_beyond_mm.most));
     }
     checkBand(rules, options.band);
     return rules;
@@ -91,8 +90,8 @@ Job withMargin(Job job, const Options& options, bool of_job) {
     if (of_job && !options.command->given("--margin")) return job;
     const double mm = lengthOf("--margin", options.margin);
     if (!limits::margin_mm.holds(mm))
-        throw Error(Error::Kind::usage, "", "--margin " + options.margin + " is not a margin of a sheet",
-                    fmt::format("use 0 to {} mm", limits::margin_mm.most));
+        failUsage("--margin " + options.margin + " is not a margin of a sheet",
+                  fmt::format("use 0 to {} mm", limits::margin_mm.most));
     for (Printer& printer : job.printers) printer.margins = evenMargins(mm);
     return job;
 }
@@ -101,8 +100,8 @@ Job withMargin(Job job, const Options& options, bool of_job) {
 Printer profileNamed(const std::string& named) {
     if (named.ends_with(".json")) return readProfile(named);
     if (auto kept = keptPrinter(keptPrinters(), named)) return *kept;
-    throw Error(Error::Kind::usage, "", fmt::format("no printer \"{}\" is kept", named),
-                "calibrate it with --keep, or name its profile's file");
+    failUsage(fmt::format("no printer \"{}\" is kept", named),
+              "calibrate it with --keep, or name its profile's file");
 }
 
 /// What is known of a printer, in the place of what the job has of it.
@@ -115,8 +114,8 @@ Job withProfile(Job job, const Options& options, bool of_job) {
             printer = profile;
             return job;
         }
-    throw Error(Error::Kind::usage, "", fmt::format("no printer of the job is called \"{}\"", profile.name),
-                "give the profile the name that the job has for it");
+    failUsage(fmt::format("no printer of the job is called \"{}\"", profile.name),
+              "give the profile the name that the job has for it");
 }
 
 OpenedJob jobOf(const Options& options) {
@@ -133,12 +132,12 @@ OpenedJob jobOf(const Options& options) {
     for (const char* option : {"--width", "--height", "--page", "--ground", "--method", "--colour",
                                "--contrast", "--line-art", "--enlarge"})
         if (options.command->given(option))
-            throw Error(Error::Kind::usage, "", fmt::format("a job has its own {}", option + 2),
-                        "leave it out, or change it in the job");
+            failUsage(fmt::format("a job has its own {}", option + 2),
+                      "leave it out, or change it in the job");
     OpenedJob opened = openJob(options.piece.picture);
     if (opened.job.pieces.empty())
-        throw Error(Error::Kind::input, options.piece.picture, "there is no piece in it",
-                    "add a picture first");
+        throw Error(Error::Kind::input, options.piece.picture, Text("there is no piece in it"),
+                    Text("add a picture first"));
     const SheetRules rules = rulesOf(options, opened.job.sheets, true);
     opened.job = withJoint(
         withMargin(withProfile(withSheets(std::move(opened.job), rules), options, true), options, true),
@@ -160,10 +159,9 @@ Imposition onlyAsked(Imposition imposition, const std::string& labels) {
     for (const std::string& label : wanted)
         if (std::none_of(imposition.sheets.begin(), imposition.sheets.end(),
                          [&](const Sheet& sheet) { return bears(sheet, label); }))
-            throw Error(Error::Kind::usage, "",
-                        fmt::format("--only {}: there is no sheet of that name", label),
-                        fmt::format("the first is {}, the last {}", imposition.sheets.front().label,
-                                    imposition.sheets.back().label));
+            failUsage(fmt::format("--only {}: there is no sheet of that name", label),
+                      fmt::format("the first is {}, the last {}", imposition.sheets.front().label,
+                                  imposition.sheets.back().label));
     std::erase_if(imposition.sheets, [&](const Sheet& sheet) {
         return std::none_of(wanted.begin(), wanted.end(),
                             [&](const std::string& label) { return bears(sheet, label); });
@@ -186,11 +184,9 @@ int sheets(const Options& options, const OpenedJob& opened) {
     const Imposition whole = impose(job, options.print.forced());
     const Imposition asked = onlyAsked(whole, options.only);
     const Imposition imposition = options.pass > 0 ? onlyPass(asked, options.pass) : withPasses(asked);
-    if (imposition.sheets.empty())
-        throw Error(Error::Kind::usage, "", "--pass 2: no sheet is printed twice", "leave it out");
+    if (imposition.sheets.empty()) failUsage("--pass 2: no sheet is printed twice", "leave it out");
     if (!options.guide.empty() && !needsGuide(whole))
-        throw Error(Error::Kind::usage, "",
-                    "--guide: every picture fits one sheet, so nothing is put together", "leave it out");
+        failUsage("--guide: every picture fits one sheet, so nothing is put together", "leave it out");
     bool blocked = opened.left_out > 0;  // what could not be read is not on the sheets
     for (const Finding& finding : findings(opened.job)) {
         say(sentence(finding));
@@ -201,17 +197,17 @@ int sheets(const Options& options, const OpenedJob& opened) {
         for (const Tile& tile : plan.tiles)
             if (tile.bare) bare += (bare.empty() ? "" : ", ") + tile.label;
     if (!bare.empty()) say("nothing is printed on " + bare + ": no sheet");
-    writeSheets(options.out, job, imposition, progressLine());
-    if (needsTestSheet(imposition)) {
+    writeSheets(Language{}, options.out, job, imposition, progressLine());
+    if (needsTestSheet(Language{}, imposition)) {
         const auto test = testSheetBeside(options.out);
-        writeTestSheet(test, job, imposition);
+        writeTestSheet(Language{}, test, job, imposition);
         say("test sheet for plain paper: " + test.string());
     }
     if (!options.plan.empty()) writePlan(options.plan, job, imposition);
     if (!options.cuts.empty())
-        writeCutPaths(options.cuts, job, imposition,
+        writeCutPaths(Language{}, options.cuts, job, imposition,
                       options.cut_from == "back" ? CutFrom::back : CutFrom::printed_side);
-    if (!options.guide.empty()) writeGuide(options.guide, job, whole, progressLine());
+    if (!options.guide.empty()) writeGuide(Language{}, options.guide, job, whole, progressLine());
     return blocked ? 1 : 0;
 }
 

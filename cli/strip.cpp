@@ -27,8 +27,7 @@ const Material& materialNamed(const std::string& id) {
         if (material.id == id) return material;
     std::string known;
     for (const Material& material : shippedMaterials()) known += (known.empty() ? "" : ", ") + material.id;
-    throw Error(Error::Kind::usage, "", fmt::format("no material is called \"{}\"", id),
-                "take one of " + known);
+    failUsage(fmt::format("no material is called \"{}\"", id), "take one of " + known);
 }
 
 int sheet(const Options& options) {
@@ -39,7 +38,7 @@ int sheet(const Options& options) {
     print.material = materialNamed(options.material).name;
     print.paper = paperNamed(options.paper);
     print.created = std::time(nullptr);
-    writeStrip(options.sheet, print);
+    writeStrip(Language{}, options.sheet, print);
     return 0;
 }
 
@@ -76,8 +75,7 @@ void tell(const StripReading& reading) {
 int strip(const Options& options) {
     if (!options.sheet.empty()) return sheet(options);
     if (options.scan.empty())
-        throw Error(Error::Kind::usage, "", "strip: no photograph is named",
-                    "name one, or print a strip with --sheet FILE.pdf");
+        failUsage("strip: no photograph is named", "name one, or print a strip with --sheet FILE.pdf");
     const Method& method = findMethod(shippedMethods(), options.method);
     materialNamed(options.material);
     const ArtworkPtr photo = readPicture(options.scan);
@@ -85,8 +83,8 @@ int strip(const Options& options) {
     const MeasuredTransfer measured =
         measuredBy(reading, options.printer, method.id, options.material, std::time(nullptr));
     if (measured.curve.printed.empty())
-        throw Error(Error::Kind::input, options.scan, "nothing of the strip's ink arrived",
-                    "look whether the face that was printed lay on the medium, and try again");
+        throw Error(Error::Kind::input, options.scan, Text("nothing of the strip's ink arrived"),
+                    Text("look whether the face that was printed lay on the medium, and try again"));
     if (options.json) {
         nlohmann::json json = toJson(reading);
         json["printer"] = options.printer;

@@ -17,7 +17,8 @@ int main(int argc, char** argv) {
         if (name == "draw") return tympan::drawDrawing;
         if (name == "trace") return tympan::traceMask;
         if (name == "outline") return tympan::readOutlineTask;
-        throw tympan::Error(tympan::Error::Kind::input, "", "asked for something that is not known", "");
+        throw tympan::Error(tympan::Error::Kind::input, "",
+                            tympan::Text("asked for something that is not known"), {});
     });
     std::_Exit(status);  // what it holds goes with it: taking libraries down in order would only cost time
 }

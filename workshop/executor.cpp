@@ -13,11 +13,11 @@ Executor::Finish doneOrFailed(const Executor::Work& work, const std::stop_token&
         return work(stop);
     } catch (const Error& error) {
         failure.stopped = error.kind() == Error::Kind::stopped;
-        if (!failure.stopped) failure.sentence = error.what();
+        if (!failure.stopped) failure.words = error.words();
     } catch (const std::bad_alloc&) {
-        failure.sentence = "There isn't enough memory for this. Make it smaller, or close other programs.";
+        failure.words = Text("There isn't enough memory for this. Make it smaller, or close other programs.");
     } catch (const std::exception& error) {
-        failure.sentence = std::string("A fault of the program: ") + error.what();
+        failure.words = Text("A fault of the program: {fault}", {{"fault", std::string(error.what())}});
     }
     return [failed, failure] {
         if (failed) failed(failure);

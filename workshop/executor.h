@@ -3,12 +3,14 @@
 #include <stop_token>
 #include <string>
 
+#include "core/base/text.h"
+
 namespace tympan::workshop {
 
 /// What came of work that came to no result.
 struct Failure {
     bool stopped = false;
-    std::string sentence;  ///< what is wrong and what to do; empty where it was stopped
+    Text words;  ///< what is wrong and what to do; empty where it was stopped
     bool operator==(const Failure&) const = default;
 };
 

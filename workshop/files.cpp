@@ -76,7 +76,7 @@ void Files::keep() {
                 },
                 .failed =
                     [this](const Failure& failure) {
-                        ended({FileNews::What::not_kept, file_, {}, failure.sentence});
+                        ended({FileNews::What::not_kept, file_, {}, failure.words});
                     }});
 }
 
@@ -103,8 +103,7 @@ void Files::begin(Job job) {
 
 Executor::Failed Files::failing(const fs::path& file) {
     return [this, file](const Failure& failure) {
-        ended(
-            {failure.stopped ? FileNews::What::stopped : FileNews::What::failed, file, {}, failure.sentence});
+        ended({failure.stopped ? FileNews::What::stopped : FileNews::What::failed, file, {}, failure.words});
     };
 }
 
@@ -130,8 +129,7 @@ void Files::open(const fs::path& named) {
                     started({FileWork::What::opening, file});
                     return [this, file, asked_at](const std::stop_token& stop) -> Executor::Finish {
                         return [this, file, asked_at, stop, read = openJobFile(file, {stop, {}})] {
-                            if (stop.stop_requested())
-                                return failing(file)({.stopped = true, .sentence = {}});
+                            if (stop.stop_requested()) return failing(file)({.stopped = true, .words = {}});
                             if (open_.revision() != asked_at && unsaved())
                                 return ended({FileNews::What::not_opened_edited, file});
                             giveUp();

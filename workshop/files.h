@@ -21,8 +21,8 @@ struct FileNews {
     };
     What what = What::failed;
     std::filesystem::path file;
-    std::vector<std::string> lacks = {};
-    std::string why = {};
+    std::vector<Text> lacks = {};
+    Text why = {};
     bool operator==(const FileNews&) const = default;
 };
 

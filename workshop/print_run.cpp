@@ -4,15 +4,27 @@
 #include <numeric>
 
 #include "core/base/error.h"
+#include "core/base/language.h"
 #include "core/pdf/sheets_pdf.h"
 
 namespace tympan::workshop {
 
-std::vector<std::string> Sent::names() const {
-    std::vector<std::string> names;
+std::vector<Text> Sent::names() const {
+    std::vector<Text> names;
     for (const std::size_t place : places) names.push_back(sheetLabel(of->job, of->sheets.sheets[place]));
     return names;
 }
+
+namespace {
+
+/// As the record keeps them, whatever the language is.
+std::vector<std::string> labelsOf(const Sent& sent) {
+    std::vector<std::string> labels;
+    for (const Text& name : sent.names()) labels.push_back(inEnglish(name));
+    return labels;
+}
+
+}  // namespace
 
 bool PrintRun::Under::over() const {
     using State = PrintProgress::State;
@@ -62,7 +74,7 @@ void PrintRun::begin(const Sent& sent) {
                   sent.printer,
                   clock_.now().time_since_epoch().count(),
                   sent.pass,
-                  sent.names(),
+                  labelsOf(sent),
                   {}};
     // The record knows an order by its job and moment; a clock that is made up may stand still.
     const std::vector<Printing> earlier = ofJob(under.kept.job);
@@ -120,7 +132,7 @@ void PrintRun::keep() {
     try {
         history_.keep(under_->kept);
     } catch (const Error& error) {
-        not_kept(error.what());
+        not_kept(error.words());
     }
 }
 

@@ -31,7 +31,7 @@ struct Sent {
     std::vector<std::size_t> places;  ///< which of its sheets, in the order in which they come out
     int pass = 1;
     /// What they are called: "A1 · Star chart".
-    std::vector<std::string> names() const;
+    std::vector<Text> names() const;
 };
 
 /// How far something is that was handed over, as the print service says (RFC 8011).
@@ -92,7 +92,7 @@ class PrintRun {
 
     Notice<> changed;
     /// What came out could not be kept: why, and what to do.
-    Notice<std::string> not_kept;
+    Notice<Text> not_kept;
     /// Sheets of an earlier order, by their places in it, in a pass.
     Notice<Sent> again_wanted;
 

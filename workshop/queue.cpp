@@ -26,7 +26,7 @@ void Queue::stop() {
         each = state_->waiting.erase(each);
     }
     for (const Operation& each : dropped)
-        if (each.failed) each.failed({.stopped = true, .sentence = {}});
+        if (each.failed) each.failed({.stopped = true, .words = {}});
 }
 
 bool Queue::waiting() const {

@@ -35,7 +35,7 @@ void Runs::load() {
         readAgain();
     } catch (const Error& error) {
         store_.reset();
-        tell({RunNews::What::unreadable, {}, error.what()});
+        tell({RunNews::What::unreadable, {}, error.words()});
     }
     loading_ = false;
 }
@@ -49,7 +49,7 @@ void Runs::tell(RunNews news) {
 
 Runs::Open Runs::read(const std::string& id, int events) {
     const WorkRun run = store_->read(id);
-    for (const std::string& each : run.left_out) tell({RunNews::What::left_out, run.start.order.name, each});
+    for (const Text& each : run.left_out) tell({RunNews::What::left_out, run.start.order.name, each});
     return {id, stateOf(run), {}, {}, {}, events};
 }
 
@@ -78,7 +78,7 @@ bool Runs::readAgain() {
         } catch (const Error& error) {
             // It keeps none of the others away, and stays on the disk.
             unreadable_[id] = events;
-            tell({RunNews::What::unreadable, {}, error.what()});
+            tell({RunNews::What::unreadable, {}, error.words()});
         }
     }
     open_ = std::move(next);
@@ -134,7 +134,7 @@ std::string Runs::begin(const WorkOrder& order, const WorkWishes& wishes, const 
     try {
         store_->begin(start);
     } catch (const Error& error) {
-        told({RunNews::What::not_kept, order.name, error.what()});
+        told({RunNews::What::not_kept, order.name, error.words()});
         return {};
     }
     Open open{start.id, stateOf({start, {}}), {}, {}, {}, 0};
@@ -170,7 +170,7 @@ bool Runs::happen(const std::string& named, Event event) {
         }
         found->events = *number;
     } catch (const Error& error) {
-        told({RunNews::What::not_kept, found->state.order.name, error.what()});
+        told({RunNews::What::not_kept, found->state.order.name, error.words()});
         return false;
     }
     apply(found->state, event);
@@ -191,7 +191,7 @@ void Runs::addPicture(const std::string& run, int piece, const std::string& pict
     try {
         if (store_) store_->addPicture(run, piece, picture);
     } catch (const Error& error) {
-        told({RunNews::What::not_kept, {}, error.what()});
+        told({RunNews::What::not_kept, {}, error.words()});
     }
 }
 
@@ -211,7 +211,7 @@ Runs::UnderWay Runs::underWay() const {
             work.runs.push_back(each.id);
         } catch (const Error& error) {
             // Wishes that cannot be read: its plan stays what it was; the others go on.
-            work.cannot.push_back({RunNews::What::no_plan, each.state.order.name, error.what()});
+            work.cannot.push_back({RunNews::What::no_plan, each.state.order.name, error.words()});
         }
     }
     return work;

@@ -25,7 +25,7 @@ struct RunNews {
     };
     What what = What::not_kept;
     std::string run = {};  ///< the job's name
-    std::string why = {};
+    Text why = {};
     MendedRecord mended = {};
 };
 

@@ -6,6 +6,7 @@
 #include "app/model/job_store.h"
 #include "app/model/render_service.h"
 #include "app/model/tried.h"
+#include "app/words/words.h"
 #include "core/base/write_aside.h"
 #include "core/documents/assembly_guide.h"
 #include "core/documents/copy_shop.h"
@@ -110,12 +111,12 @@ void Exports::runOnSheets(const QString& what, const SheetWork& work) {
 void Exports::writePdf(const QString& file) {
     runOnSheets(tr("Saving the PDF"),
                 [file](const Job& job, const Imposition& imposition, const Progress& progress) {
-                    writeSheets(path(file), job, withPasses(imposition), progress);
+                    writeSheets(language(), path(file), job, withPasses(imposition), progress);
                     Exported done = oneFile(Exported::What::sheets, file);
                     done.sheets = imposition.sheets.size();
-                    if (needsTestSheet(imposition)) {
+                    if (needsTestSheet(language(), imposition)) {
                         done.files.push_back(testSheetBeside(path(file)));
-                        writeTestSheet(done.files.back(), job, imposition);
+                        writeTestSheet(language(), done.files.back(), job, imposition);
                     }
                     return done;
                 });
@@ -125,7 +126,7 @@ void Exports::writeSheet(const QString& file, std::size_t sheet) {
     runOnSheets(tr("Saving the sheet"),
                 [file, sheet](const Job& job, Imposition imposition, const Progress& progress) {
                     if (sheet < imposition.sheets.size()) imposition.sheets = {imposition.sheets[sheet]};
-                    writeSheets(path(file), job, withPasses(imposition), progress);
+                    writeSheets(language(), path(file), job, withPasses(imposition), progress);
                     Exported done = oneFile(Exported::What::sheets, file);
                     done.sheets = 1;
                     return done;
@@ -145,7 +146,7 @@ void Exports::writePicture(const QString& file) {
 
 void Exports::writeReference(const QString& file) {
     run(tr("Saving the reference print"), [file](const Job& job, const Progress& progress) {
-        writeReferencePrint(path(file), job, progress);
+        writeReferencePrint(language(), path(file), job, progress);
         return oneFile(Exported::What::reference, file);
     });
 }
@@ -161,9 +162,9 @@ void Exports::writePlan(const QString& file, bool for_calendar, const TimeZone& 
         const WorkOrder& order = current ? current->first : own_order;
         const Plan plan = current ? current->second : planned(order, conditions, {}, progress);
         if (for_calendar)
-            writeText(path(file), calendarOf(plan, order, conditions));
+            writeText(path(file), calendarOf(plan, order, conditions, language()));
         else
-            writePlanSheet(path(file), job, plan, order, conditions,
+            writePlanSheet(language(), path(file), job, plan, order, conditions,
                            needsOf(printed, sheets.get(), plan, order));
         return oneFile(for_calendar ? Exported::What::calendar : Exported::What::plan_sheet, file);
     });
@@ -172,7 +173,7 @@ void Exports::writePlan(const QString& file, bool for_calendar, const TimeZone& 
 void Exports::writeTest(const QString& file) {
     runOnSheets(tr("Saving the test sheet"),
                 [file](const Job& job, const Imposition& imposition, const Progress&) {
-                    writeTestSheet(path(file), job, imposition);
+                    writeTestSheet(language(), path(file), job, imposition);
                     return oneFile(Exported::What::test_sheet, file);
                 });
 }
@@ -180,7 +181,7 @@ void Exports::writeTest(const QString& file) {
 void Exports::writeGuide(const QString& file) {
     runOnSheets(tr("Saving how to put it together"),
                 [file](const Job& job, const Imposition& imposition, const Progress& progress) {
-                    tympan::writeGuide(path(file), job, imposition, progress);
+                    tympan::writeGuide(language(), path(file), job, imposition, progress);
                     return oneFile(Exported::What::guide, file);
                 });
 }
@@ -199,18 +200,18 @@ std::size_t numberOf(const Job& job, int id) {
 void Exports::writeReduced(const QString& file) {
     runOnSheets(tr("Saving the proof"),
                 [file](const Job& job, const Imposition& imposition, const Progress& progress) {
-                    writeReducedProof(path(file), job, imposition, progress);
+                    writeReducedProof(language(), path(file), job, imposition, progress);
                     return oneFile(Exported::What::reduced, file);
                 });
 }
 
 void Exports::writeCuts(const QString& file) {
-    runOnSheets(tr("Saving the cut paths"),
-                [file](const Job& job, const Imposition& imposition, const Progress&) {
-                    Exported done = oneFile(Exported::What::cut_paths, file);
-                    done.files = writeCutPaths(path(file), job, imposition, CutFrom::printed_side);
-                    return done;
-                });
+    runOnSheets(
+        tr("Saving the cut paths"), [file](const Job& job, const Imposition& imposition, const Progress&) {
+            Exported done = oneFile(Exported::What::cut_paths, file);
+            done.files = writeCutPaths(language(), path(file), job, imposition, CutFrom::printed_side);
+            return done;
+        });
 }
 
 void Exports::writeStrip(const QString& file) {
@@ -218,7 +219,8 @@ void Exports::writeStrip(const QString& file) {
     if (!piece) return;
     runOnSheets(tr("Saving the strip"), [file, id = piece->id](const Job& job, const Imposition& imposition,
                                                                const Progress& progress) {
-        writeSeamStrip(path(file), job, imposition, numberOf(job, printedFor(job, id)->id), progress);
+        writeSeamStrip(language(), path(file), job, imposition, numberOf(job, printedFor(job, id)->id),
+                       progress);
         return oneFile(Exported::What::seam_strip, file);
     });
 }
@@ -227,8 +229,8 @@ void Exports::writePatch(const QString& file, const PointMm& spot, double side_m
     const Piece* piece = store_.piece();
     if (!piece) return;
     run(tr("Saving the patch"), [=, id = piece->id](const Job& job, const Progress& progress) {
-        tympan::writePatch(path(file), job, impose(job, {}, {progress.stop, {}}), numberOf(job, id), spot,
-                           side_mm, progress);
+        tympan::writePatch(language(), path(file), job, impose(job, {}, {progress.stop, {}}),
+                           numberOf(job, id), spot, side_mm, progress);
         return oneFile(Exported::What::patch, file);
     });
 }
@@ -237,7 +239,7 @@ void Exports::writeTemplate(const QString& file, TemplateKind kind) {
     const Piece* piece = store_.piece();
     if (!piece) return;
     run(tr("Saving the template"), [file, kind, id = piece->id](const Job& job, const Progress&) {
-        tympan::writeTemplate(path(file), job, *findPiece(job, id), kind);
+        tympan::writeTemplate(language(), path(file), job, *findPiece(job, id), kind);
         return oneFile(Exported::What::placement_template, file);
     });
 }
@@ -247,7 +249,7 @@ void Exports::writeLadder(const QString& file, const std::vector<double>& widths
     if (!piece) return;
     run(tr("Saving the size ladder"),
         [file, widths_mm, id = piece->id](const Job& job, const Progress& progress) {
-            writeSizeLadder(path(file), job, *findPiece(job, id), widths_mm, progress);
+            writeSizeLadder(language(), path(file), job, *findPiece(job, id), widths_mm, progress);
             return oneFile(Exported::What::size_ladder, file);
         });
 }
@@ -257,7 +259,7 @@ void Exports::writeProof(const QString& file, const PointMm& spot, const std::ve
     if (!piece) return;
     run(tr("Saving the proof strip"),
         [file, spot, engines, id = piece->id](const Job& job, const Progress& progress) {
-            writeProofStrip(path(file), job, *findPiece(job, id), spot, engines, progress);
+            writeProofStrip(language(), path(file), job, *findPiece(job, id), spot, engines, progress);
             return oneFile(Exported::What::proof_strip, file);
         });
 }
@@ -266,12 +268,12 @@ void Exports::writeCopyShop(const QString& folder) {
     const Piece* piece = store_.piece();
     const int printer = piece ? printerOf(store_.job(), *piece).id : 0;
     run(tr("Saving the files for the shop"), [folder, printer](const Job& job, const Progress& progress) {
-        return Exported{
-            Exported::What::for_shop,
-            path(folder),
-            writeCopyShopSet(path(folder), asPrinted(job, {progress.stop, {}}), printer, progress),
-            0,
-            {}};
+        return Exported{Exported::What::for_shop,
+                        path(folder),
+                        writeCopyShopSet(language(), path(folder), asPrinted(job, {progress.stop, {}}),
+                                         printer, progress),
+                        0,
+                        {}};
     });
 }
 

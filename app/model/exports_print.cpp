@@ -7,6 +7,7 @@
 #include "app/model/exports.h"
 #include "app/model/system_printers.h"
 #include "app/model/tried.h"
+#include "app/words/words.h"
 #include "core/artwork/read_picture.h"
 #include "core/base/error.h"
 #include "core/pdf/sheets_pdf.h"
@@ -23,11 +24,11 @@ class HandedFile {
   public:
     HandedFile() {
         if (!folder_.isValid())
-            throw Error(Error::Kind::output, QDir::tempPath().toStdString(), "cannot be written",
-                        "make room there");
+            throw Error(Error::Kind::output, QDir::tempPath().toStdString(), Text("cannot be written"),
+                        Text("make room there"));
     }
     void write(const Job& job, const Imposition& sheets, const Progress& progress) {
-        writeSheets(name().toStdString(), job, sheets, progress);
+        writeSheets(language(), name().toStdString(), job, sheets, progress);
     }
     QString name() const { return folder_.filePath(QStringLiteral("sheets.pdf")); }
 
@@ -79,8 +80,8 @@ Exported handedOver(workshop::Sent sent, const Progress& progress) {
         printPdf(printer, file.name(), QString::fromStdString(sent.of->job.name), sent.of->job.sheets.paper);
     if (!refused.isEmpty())
         throw Error(Error::Kind::output, sent.printer,
-                    "the printer did not take it (" + refused.toStdString() + ")",
-                    "save a PDF and print that");
+                    Text("the printer did not take it ({reason})", {{"reason", refused.toStdString()}}),
+                    Text("save a PDF and print that"));
     sent.number = number;
     const std::size_t count = sent.places.size();
     return Exported{Exported::What::printed,
@@ -123,7 +124,7 @@ namespace {
 TriedSheet triedSheet(const Job& job, const Sheet& sheet, const TraySheet& out,
                       const SimulatedPrinter& printer) {
     const Piece& piece = job.pieces[sheet.regions.front().print];
-    TriedSheet tried{QString::fromStdString(sheetLabel(job, sheet)),
+    TriedSheet tried{text(sheetLabel(job, sheet)),
                      {},
                      !out.white.empty(),
                      out.paper,

@@ -9,6 +9,7 @@
 #include "app/model/job_store.h"
 #include "app/model/render_service.h"
 #include "app/model/work_clock.h"
+#include "app/words/words.h"
 #include "core/render/finished.h"
 
 namespace tympan::app {
@@ -49,12 +50,6 @@ void remember(const std::filesystem::path& file) {
     QSettings().setValue(recent_key, files.mid(0, most_recent));
 }
 
-QString listOf(const std::vector<std::string>& faults) {
-    QStringList all;
-    for (const std::string& fault : faults) all << QString::fromStdString(fault);
-    return all.join(QStringLiteral("; "));
-}
-
 }  // namespace
 
 JobFiles::JobFiles(JobStore& store, RenderService& service, WorkClock& clock, QObject* parent)
@@ -75,14 +70,14 @@ JobFiles::JobFiles(JobStore& store, RenderService& service, WorkClock& clock, QO
 
 void JobFiles::tell(const workshop::FileNews& news) {
     using What = workshop::FileNews::What;
-    const QString why = QString::fromStdString(news.why);
+    const QString why = text(news.why);
     if (news.what == What::opened || news.what == What::saved) remember(news.file);
     switch (news.what) {
         case What::opened:
             emit ended(true, {});
             return;
         case What::opened_without:
-            emit ended(false, tr("Opened without: %1").arg(listOf(news.lacks)));
+            emit ended(false, tr("Opened without: %1").arg(text(Text::listed(news.lacks, "; "))));
             return;
         case What::opened_later:
             remember(news.file);

@@ -2,6 +2,8 @@
 
 #include <QStandardPaths>
 
+#include "app/words/words.h"
+
 namespace tympan::app {
 
 namespace {
@@ -17,7 +19,7 @@ Known& known() {
         read.methods = shippedMethods();
         UserMethods own = readUserMethods(userMethodsFolder());
         for (Method& method : own.methods) read.methods.push_back(std::move(method));
-        for (const std::string& fault : own.faults) read.faults << QString::fromStdString(fault);
+        for (const Text& fault : own.faults) read.faults << text(fault);
         return read;
     }();
     return all;
@@ -33,7 +35,7 @@ void readKnownMethods() {
     all.methods = shippedMethods();
     all.faults.clear();
     for (Method& method : own.methods) all.methods.push_back(std::move(method));
-    for (const std::string& fault : own.faults) all.faults << QString::fromStdString(fault);
+    for (const Text& fault : own.faults) all.faults << text(fault);
 }
 
 const QStringList& methodFaults() { return known().faults; }

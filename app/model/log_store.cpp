@@ -4,6 +4,7 @@
 #include <QFileInfo>
 
 #include "app/model/render_service.h"
+#include "app/words/words.h"
 #include "core/artwork/read_picture.h"
 #include "core/base/error.h"
 #include "core/learning/questions.h"
@@ -82,7 +83,7 @@ bool LogStore::tried(Work work) {
         work();
         return true;
     } catch (const Error& error) {
-        emit failed(QString::fromUtf8(error.what()));
+        emit failed(text(error.words()));
         return false;
     }
 }
@@ -158,7 +159,7 @@ QString LogStore::answer() const {
         return LogbookText::tr("Nothing is in the logbook yet: it writes itself while the work is done.");
     QString about = askedText(asked_);
     if (about.isEmpty()) about = LogbookText::tr("All that was made");
-    return QString::fromStdString(answerOf(lines_, about.toStdString()));
+    return text(answerOf(lines_, Text::verbatim(about.toStdString())));
 }
 
 std::vector<std::string> LogStore::values(const char* field) const {
@@ -227,9 +228,7 @@ void LogStore::addPhotograph(Photograph::Of of, const QString& file) {
                           try {
                               return [this, of, id, hash = kept()] { keepPhotograph(id, {of, hash}); };
                           } catch (const Error& error) {
-                              return [this, sentence = QString::fromUtf8(error.what())] {
-                                  emit failed(sentence);
-                              };
+                              return [this, sentence = text(error.words())] { emit failed(sentence); };
                           }
                       });
 }
@@ -314,11 +313,12 @@ PiecePictures LogStore::pictures() const {
 }
 
 void LogStore::writePage(const QString& file) {
-    if (entry_ && tried([&] { writePiecePage(file.toStdString(), *entry_, pictures(), TimeZone()); }))
+    if (entry_ &&
+        tried([&] { writePiecePage(language(), file.toStdString(), *entry_, pictures(), TimeZone()); }))
         emit wrote(LogbookText::tr("Its page is saved: %1.").arg(QFileInfo(file).fileName()));
 }
 
-ReceiverCard LogStore::card() const { return receiverCardOf(*entry_, TimeZone()); }
+ReceiverCard LogStore::card() const { return receiverCardOf(language(), *entry_, TimeZone()); }
 
 void LogStore::writeCard(const QString& file, const ReceiverCard& card) {
     if (!entry_) return;
@@ -326,7 +326,8 @@ void LogStore::writeCard(const QString& file, const ReceiverCard& card) {
         ReceiverCard with_picture = card;
         const PiecePictures all = pictures();
         with_picture.picture = all.after.empty() ? all.planned : all.after;
-        writeReceiverCard(file.toStdString(), with_picture, entry_->made.time_since_epoch().count());
+        writeReceiverCard(language(), file.toStdString(), with_picture,
+                          entry_->made.time_since_epoch().count());
     });
     if (well) emit wrote(LogbookText::tr("The card is saved: %1.").arg(QFileInfo(file).fileName()));
 }

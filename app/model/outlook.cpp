@@ -6,6 +6,7 @@
 
 #include "app/model/job_store.h"
 #include "app/model/render_service.h"
+#include "app/words/words.h"
 #include "core/base/error.h"
 #include "core/base/progress.h"
 #include "core/inspect/findings.h"
@@ -33,7 +34,7 @@ JobStore::Consequences consequencesOf(const Job& job, const std::stop_token& sto
         found.imposition = std::make_shared<const Imposition>(impose(*found.printed, {}, {stop, {}}));
     } catch (const Error& error) {
         if (error.kind() == Error::Kind::stopped) throw;
-        found.fault = QString::fromStdString(error.wrong() + "; " + error.remedy());
+        found.fault = text(Text::listed({error.wrong(), error.remedy()}, "; "));
     }
     found.findings = findings(job, {stop, {}});
     return found;

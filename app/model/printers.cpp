@@ -3,6 +3,7 @@
 #include <QCoreApplication>
 #include <QStringList>
 
+#include "app/words/words.h"
 #include "core/printer/printer_json.h"
 
 namespace tympan::app {
@@ -52,7 +53,7 @@ QString printingText(const Needs::Printing& printing) {
                            : printing.sheets == 1 ? PrintersText::tr("one sheet, ")
                                                   : QString();
     return QStringLiteral("%1: %2%3: %4")
-        .arg(QString::fromStdString(printing.printer), sheets, QString::fromStdString(printing.carrier),
+        .arg(QString::fromStdString(printing.printer), sheets, text(printing.carrier),
              names.join(QStringLiteral(", ")));
 }
 

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <opencv2/core.hpp>
 
+#include "app/words/words.h"
 #include "core/base/error.h"
 
 namespace tympan::app {
@@ -82,7 +83,7 @@ void RenderService::run(const std::stop_token& quit, bool background_too) {
         try {
             finish = task.work(task.stop.get_token());
         } catch (const Error& error) {
-            if (error.kind() != Error::Kind::stopped) fault = QString::fromStdString(error.what());
+            if (error.kind() != Error::Kind::stopped) fault = text(error.words());
         } catch (const std::bad_alloc&) {
             fault =
                 tr("The machine's memory is not enough for this. Make it smaller, or close other programs.");
@@ -121,7 +122,7 @@ RenderService::Work tellingErrors(RenderService::Work work, std::function<void(c
             return work(stop);
         } catch (const Error& error) {
             if (error.kind() == Error::Kind::stopped) throw;
-            return [tell, sentence = QString::fromUtf8(error.what())] { tell(sentence); };
+            return [tell, sentence = text(error.words())] { tell(sentence); };
         }
     };
 }

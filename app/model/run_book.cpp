@@ -1,6 +1,7 @@
 #include "app/model/run_book.h"
 
 #include "app/model/render_service.h"
+#include "app/words/words.h"
 
 namespace tympan::app {
 
@@ -12,7 +13,7 @@ struct RunText {
 
 QString sentenceOf(const workshop::RunNews& news) {
     using What = workshop::RunNews::What;
-    const QString why = QString::fromStdString(news.why);
+    const QString why = text(news.why);
     switch (news.what) {
         case What::mended: {
             QString sentence = RunText::tr(

@@ -199,8 +199,8 @@ void MethodFinder::showChosen() {
     for (QAbstractButton* button : answers_->buttons())
         button->setChecked(button->property("method").toString() == id);
     answers_->setExclusive(true);
-    const std::string printer = misfit(chosen_, printers().front());
-    const std::string material = misfitOfMaterial(chosen_, material_);
+    const Text printer = misfit(chosen_, printers().front());
+    const Text material = misfitOfMaterial(chosen_, material_);
     const QString why = !printer.empty() ? text(printer) : !material.empty() ? text(material) : QString();
     why_->setText(why.isEmpty() ? mirroringSentence(turnsOf(chosen_)) : why);
     why_->setProperty("look", !why.isEmpty());

@@ -81,7 +81,7 @@ void OpenPictures::read(std::vector<Reader> readers) {
                     artworks.push_back(readers[i]({stop, sink}));
                 } catch (const Error& error) {
                     if (error.kind() == Error::Kind::stopped) throw;
-                    faults << QString::fromStdString(error.what());
+                    faults << text(error.words());
                 }
             }
             return [this, view, artworks, faults] {

@@ -1,6 +1,7 @@
 #include "app/words/words.h"
 
 #include <QCoreApplication>
+#include <QLocale>
 #include <QRegularExpression>
 #include <algorithm>
 #include <cmath>
@@ -21,8 +22,24 @@ QString unbroken(QString measure) { return measure.replace(QLatin1Char(' '), QCh
 
 }  // namespace
 
-QString text(const std::string& catalogue_text) {
-    return QCoreApplication::translate("catalogue", catalogue_text.c_str());
+QString text(const std::string& catalogue_text) { return text(Text::catalogued(catalogue_text)); }
+
+QString firstWordsOf(const std::string& catalogue_text) {
+    return QString::fromStdString(firstWords(text(catalogue_text).toStdString()));
+}
+
+QString text(const Text& words) { return QString::fromStdString(language()(words)); }
+
+Language language() {
+    return {QLocale().name().toStdString(), [](std::string_view source) {
+                const std::string words(source);
+                // Where the sources' words are extracted to: from core, from workshop, from the catalogues.
+                for (const char* const context : {"tympan", "tympan::workshop", "catalogue"})
+                    if (const QString found = QCoreApplication::translate(context, words.c_str());
+                        found != QString::fromStdString(words))
+                        return found.toStdString();
+                return words;
+            }};
 }
 
 QString counted(qsizetype number, const QString& one, const QString& many) {

@@ -1,6 +1,7 @@
 #pragma once
 #include <QString>
 
+#include "core/base/language.h"
 #include "core/job/turns.h"
 #include "core/method/finder.h"
 
@@ -32,7 +33,14 @@ QString methodName(const Method& method);
 QString printerText(std::string_view kind);
 /// "laser or inkjet"
 QString printersText(const Method& method);
+/// Words of a catalogue.
 QString text(const std::string& catalogue_text);
+/// Of a step's, as far as their first pause.
+QString firstWordsOf(const std::string& catalogue_text);
+/// Words of core and workshop.
+QString text(const Text& words);
+/// What the window speaks, for pages that are printed. It may be used on any thread.
+Language language();
 /// "1 sheet", "3 sheets": `one` and `many` hold %1.
 QString counted(qsizetype number, const QString& one, const QString& many);
 

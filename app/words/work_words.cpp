@@ -59,26 +59,26 @@ QString workName(const Task& task) {
 }
 
 QString whatIsWorked(const Task& task, const WorkOrder& order) {
-    QString text = QString::fromStdString(nameOf(task, order));
+    QString said = text(nameOf(task, order));
     if (const OrderedObject* object = findObject(order, task.object);
-        object && task.piece != 0 && object->name != text.toStdString())
-        text += WorkText::tr(" on %1").arg(QString::fromStdString(object->name));
+        object && task.piece != 0 && object->name != said.toStdString())
+        said += WorkText::tr(" on %1").arg(text(object->name));
     const std::vector<int> copies = copiesOf(task);
     const OrderedPiece* piece = findPiece(order, task.piece);
     if (piece && piece->copies > 1 && !copies.empty()) {
         const bool row = copies.back() - copies.front() + 1 == static_cast<int>(copies.size());
         QStringList each;
         for (const int copy : copies) each << QString::number(copy);
-        text += QStringLiteral(" · ") +
+        said += QStringLiteral(" · ") +
                 (copies.size() == 1 ? WorkText::tr("copy %1 of %2").arg(copies.front()).arg(piece->copies)
                  : row              ? WorkText::tr("copies %1 to %2").arg(copies.front()).arg(copies.back())
                                     : WorkText::tr("copies %1").arg(each.join(QStringLiteral(", "))));
     }
     if (task.units.size() == 1 && task.units.front().parts > 1)
-        text += QStringLiteral(" · ") +
+        said += QStringLiteral(" · ") +
                 WorkText::tr("part %1 of %2").arg(task.units.front().part).arg(task.units.front().parts);
-    if (task.attempt > 1) text += QStringLiteral(" · ") + WorkText::tr("begun anew");
-    return text;
+    if (task.attempt > 1) said += QStringLiteral(" · ") + WorkText::tr("begun anew");
+    return said;
 }
 
 QString clockText(Moment at, Moment now, const TimeZone& zone) {

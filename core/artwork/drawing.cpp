@@ -27,7 +27,8 @@ Drawing drawingOf(const std::vector<std::string>& arguments, std::span<const uns
 }
 
 [[noreturn]] void failDamaged() {
-    throw Error(Error::Kind::input, "", "damaged (" + takeVipsError() + ")", "fetch or save it again");
+    throw Error(Error::Kind::input, "", Text("damaged ({reason})", {{"reason", takeVipsError()}}),
+                Text("fetch or save it again"));
 }
 
 /// The image library takes a CSS pixel of an SVG for a 72nd of an inch when the root states its size in
@@ -73,8 +74,8 @@ std::string describeDrawing(const std::vector<std::string>& arguments, std::span
                             int, const Progress&) {
     const Drawing drawing = drawingOf(arguments, bytes);
     const auto tooLarge = [] {
-        throw Error(Error::Kind::input, "", "its stated size is more than can be handled",
-                    "make the drawing's page smaller first");
+        throw Error(Error::Kind::input, "", Text("its stated size is more than can be handled"),
+                    Text("make the drawing's page smaller first"));
     };
     if (drawing.svg && statesTooMuch(bytes)) tooLarge();
     try {

@@ -61,9 +61,10 @@ Artwork pageOf(const Artwork& original, const PictureEdit& edit) {
     Artwork page = original;
     if (edit.page == 1) return page;
     if (edit.page < 1 || edit.page > original.pages)
-        throw Error(Error::Kind::input, original.name,
-                    fmt::format("has no page {}: it has {}", edit.page, original.pages),
-                    "choose one of those");
+        throw Error(
+            Error::Kind::input, original.name,
+            Text("has no page {page}: it has {pages}", {{"page", edit.page}, {"pages", original.pages}}),
+            Text("choose one of those"));
     page.edit.page = edit.page;
     page.size = factsOf(page).size;
     return page;

@@ -21,7 +21,8 @@ std::vector<ArtworkParts> facesIn(const cv::Mat& pixels, double step) {
     const std::string file = (dataFolder() / "models" / "frontal-face.xml").string();
     cv::CascadeClassifier cascade;
     if (!cascade.load(file))
-        throw Error(Error::Kind::input, file, "what finds faces cannot be read", "install the program anew");
+        throw Error(Error::Kind::input, file, Text("what finds faces cannot be read"),
+                    Text("install the program anew"));
     cv::Mat grey;
     cv::equalizeHist(greyOf(pixels), grey);
     const int least = std::max(24, static_cast<int>(least_face * std::min(grey.cols, grey.rows)));

@@ -27,7 +27,7 @@ const std::vector<std::pair<std::string, std::string>>& faces() {
     return list;
 }
 
-[[noreturn]] void fail(const std::string& wrong, const std::string& remedy) {
+[[noreturn]] void fail(const Text& wrong, const Text& remedy) {
     throw Error(Error::Kind::input, "lettering", wrong, remedy);
 }
 
@@ -114,13 +114,13 @@ Path setWords(FT_Face face, const std::string& file, const std::string& words) {
     double pen = 0;
     for (unsigned i = 0; i < count; ++i) {
         if (glyphs[i].codepoint == 0)
-            fail("this typeface lacks one of the letters",
-                 "choose another typeface, or leave the letter out");
+            fail(Text("this typeface lacks one of the letters"),
+                 Text("choose another typeface, or leave the letter out"));
         path.x = pen + places[i].x_offset, path.y = -places[i].y_offset;
         add(face, glyphs[i].codepoint, path);
         pen += places[i].x_advance;
     }
-    if (path.data.empty()) fail("there is no letter in it", "type the words");
+    if (path.data.empty()) fail(Text("there is no letter in it"), Text("type the words"));
     path.data += "Z";
     return path;
 }
@@ -137,15 +137,17 @@ const std::vector<std::string>& letteringFaces() {
 }
 
 ArtworkPtr letteringPicture(const Lettering& lettering) {
-    if (lettering.words.size() > most_letters * 4) fail("the line is too long", "make two lines of it");
+    if (lettering.words.size() > most_letters * 4)
+        fail(Text("the line is too long"), Text("make two lines of it"));
     const auto found = std::find_if(faces().begin(), faces().end(),
                                     [&](const auto& face) { return face.first == lettering.face; });
-    if (found == faces().end()) fail("there is no such typeface", "choose one of the list");
+    if (found == faces().end()) fail(Text("there is no such typeface"), Text("choose one of the list"));
     const Library library;
     const std::string file = (dataFolder() / "fonts" / found->second).string();
     FT_Face opened = nullptr;
     if (FT_New_Face(library.handle, file.c_str(), 0, &opened) != 0)
-        throw Error(Error::Kind::input, file, "the typeface cannot be read", "install the program anew");
+        throw Error(Error::Kind::input, file, Text("the typeface cannot be read"),
+                    Text("install the program anew"));
     const std::unique_ptr<FT_FaceRec, decltype(&FT_Done_Face)> face(opened, &FT_Done_Face);
     const Path path = setWords(face.get(), file, lettering.words);
     const double mm = std::clamp(lettering.cap_mm, least_cap_mm, most_cap_mm) / capHeight(face.get());

@@ -106,8 +106,9 @@ vips::VImage asStandardTiff(vips::VImage image, const TiffFacts& facts, const st
     constexpr int y_cb_cr = 6, old_jpeg = 6, jpeg = 7;
     if (facts.photometric == y_cb_cr && facts.compression != old_jpeg && facts.compression != jpeg) {
         if (facts.sub != std::array{1, 1} || image.bands() < 3 || image.format() != VIPS_FORMAT_UCHAR)
-            throw Error(Error::Kind::input, name, "a TIFF whose colours are stored as in video (Y, Cb, Cr)",
-                        "save it again as RGB");
+            throw Error(Error::Kind::input, name,
+                        Text("a TIFF whose colours are stored as in video (Y, Cb, Cr)"),
+                        Text("save it again as RGB"));
         // ITU-R BT.601, full range: what TIFF 6.0 (section 21) says where the file does not.
         const vips::VImage matrix =
             vips::VImage::new_matrixv(3, 3, 1.0, 0.0, 1.402, 1.0, -0.344136, -0.714136, 1.0, 1.772, 0.0);

@@ -16,8 +16,8 @@ namespace {
 void refuseTooMany(const Artwork& vector, double pixels) {
     if (pixels > most_pixels)
         throw Error(Error::Kind::input, vector.name,
-                    "more than 1000 million pixels at this size and resolution",
-                    "print it smaller, or with fewer pixels an inch");
+                    Text("more than 1000 million pixels at this size and resolution"),
+                    Text("print it smaller, or with fewer pixels an inch"));
 }
 
 /// `box` of width 0: all of it.

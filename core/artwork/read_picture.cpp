@@ -23,25 +23,30 @@ namespace tympan {
 namespace {
 
 constexpr std::uintmax_t largest_file = std::uintmax_t{2} << 30;
-constexpr const char* kinds = "open a JPEG, PNG, TIFF, WebP, HEIC, SVG or PDF file";
 
-[[noreturn]] void fail(const std::string& file, const std::string& wrong, const std::string& remedy) {
+Text openAPicture() { return Text("open a JPEG, PNG, TIFF, WebP, HEIC, SVG or PDF file"); }
+
+[[noreturn]] void fail(const std::string& file, const Text& wrong, const Text& remedy) {
     throw Error(Error::Kind::input, file, wrong, remedy);
 }
 
 std::vector<unsigned char> readBytes(const std::filesystem::path& file) {
     std::error_code failed;
     const auto status = std::filesystem::status(file, failed);
-    if (!std::filesystem::exists(status)) fail(file.string(), "there is no such file", "check the name");
-    if (!std::filesystem::is_regular_file(status)) fail(file.string(), "not a picture file", kinds);
+    if (!std::filesystem::exists(status))
+        fail(file.string(), Text("there is no such file"), Text("check the name"));
+    if (!std::filesystem::is_regular_file(status))
+        fail(file.string(), Text("not a picture file"), openAPicture());
     const auto size = std::filesystem::file_size(file, failed);
-    if (!failed && size > largest_file) fail(file.string(), "larger than 2 GB", "save it smaller first");
+    if (!failed && size > largest_file)
+        fail(file.string(), Text("larger than 2 GB"), Text("save it smaller first"));
     std::ifstream stream(file, std::ios::binary);
     std::vector<unsigned char> bytes(failed ? 0 : size);
     stream.read(reinterpret_cast<char*>(bytes.data()), static_cast<std::streamsize>(bytes.size()));
     if (!stream)
-        fail(file.string(), std::string("cannot be read (") + std::strerror(errno) + ")",
-             "check that you may open it");
+        fail(file.string(),
+             Text("cannot be read ({reason})", {{"reason", std::string(std::strerror(errno))}}),
+             Text("check that you may open it"));
     return bytes;
 }
 
@@ -50,8 +55,10 @@ std::string formatOf(const std::string& loader) { return loader.substr(0, loader
 void checkSize(const vips::VImage& image, const std::string& name) {
     const double pages = image.get_typeof("n-pages") != 0 ? std::max(1, image.get_int("n-pages")) : 1;
     if (1.0 * image.width() * image.height() * pages > most_pixels)
-        fail(name, fmt::format("{} x {} pixels is more than can be handled", image.width(), image.height()),
-             "make the picture smaller first; 1000 million pixels is the most");
+        fail(name,
+             Text("{width} x {height} pixels is more than can be handled",
+                  {{"width", image.width()}, {"height", image.height()}}),
+             Text("make the picture smaller first; 1000 million pixels is the most"));
 }
 
 /// What the file states, not what the library assumes: 1 px/mm is its way to say "nothing stored".
@@ -130,9 +137,9 @@ std::optional<SizeMm> Artwork::naturalSize() const {
 
 ArtworkPtr readPicture(std::vector<unsigned char> bytes, const std::string& name, const Progress& progress) {
     startVips();
-    if (bytes.empty()) fail(name, "the file is empty", "fetch or save it again");
+    if (bytes.empty()) fail(name, Text("the file is empty"), Text("fetch or save it again"));
     const std::string loader = loaderFor(bytes);
-    if (loader.empty()) fail(name, "not a picture that can be read", kinds);
+    if (loader.empty()) fail(name, Text("not a picture that can be read"), openAPicture());
 
     Artwork artwork;
     artwork.name = name;  // the whole name while errors may still need it
@@ -144,11 +151,12 @@ ArtworkPtr readPicture(std::vector<unsigned char> bytes, const std::string& name
         artwork =
             vector ? readVector(std::move(artwork), progress) : readRaster(std::move(artwork), progress);
     } catch (const vips::VError&) {
-        fail(name, "damaged or cut short (" + takeVipsError() + ")", "fetch or save it again");
+        fail(name, Text("damaged or cut short ({reason})", {{"reason", takeVipsError()}}),
+             Text("fetch or save it again"));
     } catch (const cv::Exception&) {
-        fail(name, "too large for this machine's memory", "make the picture smaller first");
+        fail(name, Text("too large for this machine's memory"), Text("make the picture smaller first"));
     } catch (const std::bad_alloc&) {
-        fail(name, "too large for this machine's memory", "make the picture smaller first");
+        fail(name, Text("too large for this machine's memory"), Text("make the picture smaller first"));
     }
     artwork.name = validUtf8(std::filesystem::path(name).stem().string());
     return std::make_shared<const Artwork>(std::move(artwork));

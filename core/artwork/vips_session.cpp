@@ -32,7 +32,8 @@ void startVips() {
         return true;
     }();
     if (!started)
-        throw Error(Error::Kind::input, "", "the picture library does not start", "reinstall libvips");
+        throw Error(Error::Kind::input, "", Text("the picture library does not start"),
+                    Text("reinstall libvips"));
 }
 
 void endVips() {

@@ -96,8 +96,8 @@ vips::VImage imageOf(Band& band, const SizePx& size, double ppi) {
 void writePicture(const std::filesystem::path& file, const SizePx& size, double ppi, const RowsOf& rows) {
     const Format format = formatOf(file);
     if (format == Format::none)
-        throw Error(Error::Kind::usage, file.string(), "not a picture name that can be written",
-                    "end it in .png or .tif");
+        throw Error(Error::Kind::usage, file.string(), Text("not a picture name that can be written"),
+                    Text("end it in .png or .tif"));
     startVips();
     WriteAside aside(file);
     Band band(size, rows);
@@ -114,8 +114,9 @@ void writePicture(const std::filesystem::path& file, const SizePx& size, double 
     } catch (const vips::VError&) {
         const std::string reason = takeVipsError();
         if (band.failed) std::rethrow_exception(band.failed);
-        throw Error(Error::Kind::output, file.string(), "cannot be written (" + reason + ")",
-                    "make room on the disk, or choose another place for it");
+        throw Error(Error::Kind::output, file.string(),
+                    Text("cannot be written ({reason})", {{"reason", reason}}),
+                    Text("make room on the disk, or choose another place for it"));
     }
     aside.commit();
 }
@@ -143,8 +144,9 @@ std::string jpegOf(const cv::Mat& pixels, int quality) {
         vips_area_unref(VIPS_AREA(blob));
         return jpeg;
     } catch (const vips::VError&) {
-        throw Error(Error::Kind::output, "", "a photograph cannot be packed (" + takeVipsError() + ")",
-                    "try another picture");
+        throw Error(Error::Kind::output, "",
+                    Text("a photograph cannot be packed ({reason})", {{"reason", takeVipsError()}}),
+                    Text("try another picture"));
     }
 }
 

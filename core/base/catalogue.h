@@ -29,24 +29,25 @@ auto readCatalogue(const JsonText& source, const std::vector<std::string>& schem
     for (JsonReader& each : reader.objects(list)) {
         auto entry = read(each);
         for (const auto& other : entries)
-            if (other.id == entry.id) each.fail("id", fmt::format("\"{}\" is there twice", entry.id));
+            if (other.id == entry.id) each.fail("id", Text("\"{id}\" is there twice", {{"id", entry.id}}));
         entries.push_back(std::move(entry));
     }
-    if (entries.empty()) reader.fail(list, "must not be empty");
+    if (entries.empty()) reader.fail(list, Text("must not be empty"));
     reader.finish();
     return entries;
 }
 
-/// The entry with this id. Throws Error of this kind, which lists the ids there are; `what`: "method".
-template <class Entry>
-const Entry& entryWithId(const std::vector<Entry>& entries, const std::string& id, const std::string& what,
-                         Error::Kind kind) {
-    std::string ids;
+/// The entry with this id. Throws Error of this kind, which lists the ids there are. `missing`: a function
+/// from the id to the Text that says what there is not.
+template <class Entry, class Missing>
+const Entry& entryWithId(const std::vector<Entry>& entries, const std::string& id, Error::Kind kind,
+                         Missing missing) {
+    std::vector<std::string> ids;
     for (const Entry& entry : entries) {
         if (entry.id == id) return entry;
-        ids += (ids.empty() ? "" : ", ") + entry.id;
+        ids.push_back(entry.id);
     }
-    throw Error(kind, "", fmt::format("there is no {} \"{}\"", what, id), "choose one of: " + ids);
+    throw Error(kind, "", missing(id), Text("choose one of: {ids}", {{"ids", Text::names(ids)}}));
 }
 
 }  // namespace tympan

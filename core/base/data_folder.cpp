@@ -29,8 +29,8 @@ std::filesystem::path recordFile() {
         if (!home.is_absolute())
             if (const passwd* user = ::getpwuid(::getuid()); user && user->pw_dir) home = user->pw_dir;
         if (!home.is_absolute())
-            throw Error(Error::Kind::output, "record.sqlite", "there is no home folder to keep it in",
-                        "set HOME or XDG_DATA_HOME to a folder that is yours");
+            throw Error(Error::Kind::output, "record.sqlite", Text("there is no home folder to keep it in"),
+                        Text("set HOME or XDG_DATA_HOME to a folder that is yours"));
         data = home / ".local" / "share";
     }
     return data / "tympan" / "tympan" / "record.sqlite";

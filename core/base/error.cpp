@@ -2,24 +2,28 @@
 
 #include <utility>
 
+#include "core/base/language.h"
+
 namespace tympan {
 
 namespace {
 
-std::string sentence(const std::string& file, const std::string& wrong, const std::string& remedy) {
-    std::string text = file.empty() ? wrong : file + ": " + wrong;
-    return remedy.empty() ? text : text + "; " + remedy;
+Text joined(const std::string& file, const Text& wrong, const Text& remedy) {
+    const Text sentence = remedy.empty() ? wrong : Text::listed({wrong, remedy}, "; ");
+    return file.empty() ? sentence : Text::listed({Text::verbatim(file), sentence}, ": ");
 }
 
 }  // namespace
 
-Error::Error(Kind kind, std::string file, std::string wrong, std::string remedy)
-    : std::runtime_error(sentence(file, wrong, remedy)),
+Error::Error(Kind kind, std::string file, Text wrong, Text remedy)
+    : std::runtime_error(inEnglish(joined(file, wrong, remedy))),
       kind_(kind),
       file_(std::move(file)),
       wrong_(std::move(wrong)),
       remedy_(std::move(remedy)) {}
 
-void throwStopped() { throw Error(Error::Kind::stopped, "", "stopped", "nothing was written"); }
+Text Error::words() const { return joined(file_, wrong_, remedy_); }
+
+void throwStopped() { throw Error(Error::Kind::stopped, "", Text("stopped"), Text("nothing was written")); }
 
 }  // namespace tympan

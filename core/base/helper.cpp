@@ -7,6 +7,8 @@
 #include <csignal>
 #include <cstring>
 #include <filesystem>
+#include <nlohmann/json.hpp>
+#include <optional>
 
 #include <fcntl.h>
 #include <fmt/format.h>
@@ -19,6 +21,7 @@
 
 #include "core/base/error.h"
 #include "core/base/number.h"
+#include "core/base/text_json.h"
 
 namespace tympan {
 
@@ -62,9 +65,9 @@ class Running {
         if (failed != 0) {
             ::close(pipe_);
             throw Error(Error::Kind::input, words.front(),
-                        std::string("the part of the program that draws does not start (") +
-                            std::strerror(failed) + ")",
-                        "install the program anew");
+                        Text("the part of the program that draws does not start ({reason})",
+                             {{"reason", std::string(std::strerror(failed))}}),
+                        Text("install the program anew"));
         }
     }
     ~Running() {
@@ -99,6 +102,14 @@ bool takeLine(std::string& text, std::string& line) {
     return true;
 }
 
+/// What is wrong, and what to do, as the helper said it; nothing for what nobody can read.
+std::optional<std::pair<Text, Text>> faultFrom(const std::string& line) try {
+    const nlohmann::json fault = nlohmann::json::parse(line);
+    return std::pair{textFrom(fault.at("wrong")), textFrom(fault.at("remedy"))};
+} catch (const nlohmann::json::exception&) {
+    return {};
+}
+
 /// Undoes the escapes that keep words on one line.
 std::string asSaid(const std::string& line) {
     std::string words;
@@ -116,14 +127,15 @@ std::string asSaid(const std::string& line) {
 HelperAnswer runHelper(const std::vector<std::string>& task, std::span<const unsigned char> input,
                        NamelessFile result, const std::string& name, const HelperLimits& limits,
                        const Progress& progress) {
-    const auto fail = [&](const std::string& wrong, const std::string& remedy) {
+    const auto fail = [&](const Text& wrong, const Text& remedy) {
         throw Error(Error::Kind::input, name, wrong, remedy);
     };
     const NamelessFile given = NamelessFile::of(input);
     std::vector<std::string> words{helperPath(), std::to_string(limits.memory_bytes)};
     words.insert(words.end(), task.begin(), task.end());
     Running helper(words, given.handle(), result.handle());
-    std::string text, line, done, wrong, remedy;
+    std::string text, line, done;
+    std::optional<std::pair<Text, Text>> fault;
     bool is_done = false;
     auto heard = std::chrono::steady_clock::now();
     for (;;) {
@@ -142,18 +154,17 @@ HelperAnswer runHelper(const std::vector<std::string>& task, std::span<const uns
                 const std::string rest = line.size() > 1 ? asSaid(line.substr(1)) : std::string();
                 if (line[0] == 'p') progress.at(numberAtStart(rest).value_or(0));
                 if (line[0] == 'd') done = rest, is_done = true;
-                if (line[0] == 'w') wrong = rest;
-                if (line[0] == 'r') remedy = rest;
+                if (line[0] == 'f') fault = faultFrom(rest);
             }
         }
         if (std::chrono::steady_clock::now() - heard > std::chrono::seconds(limits.silent_seconds))
-            fail("takes too long to be drawn", "make the drawing simpler, or save it as PNG");
+            fail(Text("takes too long to be drawn"), Text("make the drawing simpler, or save it as PNG"));
     }
     const int status = helper.waited();
-    if (!wrong.empty()) fail(wrong, remedy);
+    if (fault) fail(fault->first, fault->second);
     if (!is_done || !WIFEXITED(status) || WEXITSTATUS(status) != 0)
-        fail("is more than the part of the program that draws can take",
-             "make the drawing simpler, or save it as PNG");
+        fail(Text("is more than the part of the program that draws can take"),
+             Text("make the drawing simpler, or save it as PNG"));
     return {std::move(result), done};
 }
 

@@ -2,6 +2,7 @@
 #include <cstdio>
 #include <cstdlib>
 #include <mutex>
+#include <nlohmann/json.hpp>
 
 #include <fmt/format.h>
 #include <sys/mman.h>
@@ -12,6 +13,7 @@
 
 #include "core/base/error.h"
 #include "core/base/helper.h"
+#include "core/base/text_json.h"
 
 namespace tympan {
 
@@ -63,8 +65,8 @@ int serveHelper(int argc, char** argv, const std::function<HelperTask(const std:
         tell('d', words);
         return 0;
     } catch (const Error& error) {
-        tell('r', error.remedy());
-        tell('w', error.wrong());
+        tell('f', nlohmann::json{{"wrong", toJson(error.wrong())}, {"remedy", toJson(error.remedy())}}.dump(
+                      -1, ' ', false, nlohmann::json::error_handler_t::replace));
     } catch (const std::exception&) {
         return 1;  // what it cannot take; the waiting side says so
     }

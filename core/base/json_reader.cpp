@@ -23,6 +23,10 @@ std::string placeInList(const json& element, int index) {
     return std::to_string(index);
 }
 
+std::string placeNamed(const std::vector<std::string>& path) {
+    return fmt::format("{}", fmt::join(path, "."));
+}
+
 }  // namespace
 
 json withRest(json known, const json& rest) {
@@ -75,35 +79,35 @@ std::optional<std::size_t> tooDeep(std::string_view text) {
 json parseJson(const JsonText& source) {
     if (const auto at = tooDeep(source.text))
         throw Error(Error::Kind::input, source.file,
-                    fmt::format("line {}: brackets within brackets, more than a hundred deep",
-                                JsonLines::lineAt(source.text, *at)),
-                    "save it again with the program that it is from");
+                    Text("line {line}: brackets within brackets, more than a hundred deep",
+                         {{"line", JsonLines::lineAt(source.text, *at)}}),
+                    Text("save it again with the program that it is from"));
     try {
         return json::parse(source.text);
     } catch (const json::parse_error& error) {
         throw Error(Error::Kind::input, source.file,
-                    fmt::format("line {}: not JSON from here on",
-                                JsonLines::lineAt(source.text, error.byte > 0 ? error.byte - 1 : 0)),
-                    "look for a missing comma, quote or bracket");
+                    Text("line {line}: not JSON from here on",
+                         {{"line", JsonLines::lineAt(source.text, error.byte > 0 ? error.byte - 1 : 0)}}),
+                    Text("look for a missing comma, quote or bracket"));
     } catch (const json::exception&) {
         // Well-formed, but a number is beyond what a computer's numbers hold.
-        throw Error(Error::Kind::input, source.file, "a number in it is too large to be read",
-                    "look for a number with many digits");
+        throw Error(Error::Kind::input, source.file, Text("a number in it is too large to be read"),
+                    Text("look for a number with many digits"));
     }
 }
 
 JsonReader::JsonReader(const JsonText& source, const json& root, const std::string& schema)
     : JsonReader(source, root, std::vector<std::string>{}) {
-    if (text("schema") != schema) fail("schema", fmt::format("must be \"{}\"", schema));
+    if (text("schema") != schema) fail("schema", Text("must be \"{schema}\"", {{"schema", schema}}));
 }
 
 JsonReader::JsonReader(const JsonText& source, const json& value, std::vector<std::string> path)
     : source_(&source), value_(&value), path_(std::move(path)) {
     if (!value_->is_object())
         throw Error(Error::Kind::input, source_->file,
-                    fmt::format("line {}: {}: must be an object in braces", source_->lines().of(path_),
-                                fmt::join(path_, ".")),
-                    "mend that line");
+                    Text("line {line}: {place}: must be an object in braces",
+                         {{"line", source_->lines().of(path_)}, {"place", placeNamed(path_)}}),
+                    Text("mend that line"));
 }
 
 JsonReader::JsonReader(const JsonReader& parent, const json& value, const std::string& field, int index)
@@ -126,12 +130,13 @@ JsonReader JsonReader::lenient(const JsonText& source, const json& root, json& r
     return reader;
 }
 
-void JsonReader::fail(const std::string& field, const std::string& wrong) const {
+void JsonReader::fail(const std::string& field, const Text& wrong) const {
     std::vector<std::string> path = path_;
     if (!field.empty()) path.push_back(field);
     throw Error(Error::Kind::input, source_->file,
-                fmt::format("line {}: {}: {}", source_->lines().of(path), fmt::join(path, "."), wrong),
-                "mend that line");
+                Text("line {line}: {place}: {wrong}",
+                     {{"line", source_->lines().of(path)}, {"place", placeNamed(path)}, {"wrong", wrong}}),
+                Text("mend that line"));
 }
 
 bool JsonReader::has(const std::string& name) const { return value_->contains(name); }
@@ -141,13 +146,13 @@ bool JsonReader::isText(const std::string& name) const { return has(name) && val
 const json& JsonReader::field(const std::string& name) {
     read_.insert(name);
     const auto found = value_->find(name);
-    if (found == value_->end()) fail(name, "is missing");
+    if (found == value_->end()) fail(name, Text("is missing"));
     return *found;
 }
 
 std::string JsonReader::text(const std::string& name) {
     const json& value = field(name);
-    if (!value.is_string() || value.get_ref<const std::string&>().empty()) fail(name, "must be a text");
+    if (!value.is_string() || value.get_ref<const std::string&>().empty()) fail(name, Text("must be a text"));
     return value.get<std::string>();
 }
 
@@ -160,14 +165,14 @@ std::string JsonReader::id(const std::string& name) {
     const bool good = std::all_of(value.begin(), value.end(), [](char c) {
         return (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9') || c == '-';
     });
-    if (!good) fail(name, "may hold only small letters, figures and hyphens");
+    if (!good) fail(name, Text("may hold only small letters, figures and hyphens"));
     return value;
 }
 
 double JsonReader::number(const std::string& name, double least, double most) {
     const json& value = field(name);
     if (!value.is_number() || value.get<double>() < least || value.get<double>() > most)
-        fail(name, fmt::format("must be a number from {} to {}", least, most));
+        fail(name, Text("must be a number from {least} to {most}", {{"least", least}, {"most", most}}));
     return value.get<double>();
 }
 
@@ -177,7 +182,7 @@ double JsonReader::number(const std::string& name, double least, double most, do
 
 int JsonReader::integer(const std::string& name, int least, int most) {
     const double value = number(name, least, most);
-    if (value != std::floor(value)) fail(name, "must be a whole number");
+    if (value != std::floor(value)) fail(name, Text("must be a whole number"));
     return static_cast<int>(value);
 }
 
@@ -189,10 +194,11 @@ std::vector<double> JsonReader::numbers(const std::string& name, double least, d
                                         std::size_t most_count) {
     const json& value = field(name);
     if (!value.is_array() || value.size() > most_count)
-        fail(name, fmt::format("must be a list of at most {} numbers", most_count));
+        fail(name, Text("must be a list of at most {most} numbers", {{"most", most_count}}));
     for (const json& item : value)
         if (!item.is_number() || item.get<double>() < least || item.get<double>() > most)
-            fail(name, fmt::format("must be a list of numbers from {} to {}", least, most));
+            fail(name, Text("must be a list of numbers from {least} to {most}",
+                            {{"least", least}, {"most", most}}));
     return value.get<std::vector<double>>();
 }
 
@@ -207,38 +213,38 @@ std::vector<std::vector<double>> JsonReader::rows(const std::string& name, doubl
                });
     };
     if (!value.is_array() || value.size() > most_count || !std::all_of(value.begin(), value.end(), isRow))
-        fail(name, fmt::format("must be a list of at most {} lists of {} numbers from {} to {}", most_count,
-                               columns, least, most));
+        fail(name, Text("must be a list of at most {rows} lists of {columns} numbers from {least} to {most}",
+                        {{"rows", most_count}, {"columns", columns}, {"least", least}, {"most", most}}));
     return value.get<std::vector<std::vector<double>>>();
 }
 
 std::string JsonReader::note(const std::string& name) {
     if (!has(name)) return {};
     const json& value = field(name);
-    if (!value.is_string()) fail(name, "must be a text");
+    if (!value.is_string()) fail(name, Text("must be a text"));
     return value.get<std::string>();
 }
 
 bool JsonReader::flag(const std::string& name, bool otherwise) {
     if (!has(name)) return otherwise;
     const json& value = field(name);
-    if (!value.is_boolean()) fail(name, "must be true or false");
+    if (!value.is_boolean()) fail(name, Text("must be true or false"));
     return value.get<bool>();
 }
 
 std::vector<std::string> JsonReader::texts(const std::string& name) {
     const json& value = field(name);
-    if (!value.is_array()) fail(name, "must be a list of texts");
+    if (!value.is_array()) fail(name, Text("must be a list of texts"));
     for (const json& item : value)
         if (!item.is_string() || item.get_ref<const std::string&>().empty())
-            fail(name, "must be a list of texts");
+            fail(name, Text("must be a list of texts"));
     return value.get<std::vector<std::string>>();
 }
 
 std::string JsonReader::oneOf(const std::string& name, const std::vector<std::string>& allowed) {
     const std::string value = text(name);
     if (std::find(allowed.begin(), allowed.end(), value) == allowed.end())
-        fail(name, fmt::format("must be one of: {}", fmt::join(allowed, ", ")));
+        fail(name, Text("must be one of: {allowed}", {{"allowed", Text::names(allowed)}}));
     return value;
 }
 
@@ -246,7 +252,7 @@ JsonReader JsonReader::object(const std::string& name) { return {*this, field(na
 
 std::vector<JsonReader> JsonReader::objects(const std::string& name) {
     const json& value = field(name);
-    if (!value.is_array()) fail(name, "must be a list");
+    if (!value.is_array()) fail(name, Text("must be a list"));
     std::vector<JsonReader> readers;
     for (std::size_t i = 0; i < value.size(); ++i)
         readers.push_back(JsonReader(*this, value[i], name, static_cast<int>(i)));
@@ -256,7 +262,7 @@ std::vector<JsonReader> JsonReader::objects(const std::string& name) {
 void JsonReader::finish() const {
     for (const auto& [name, value] : value_->items()) {
         if (read_.contains(name)) continue;
-        if (!rest_) fail(name, "is not a field that is known here");
+        if (!rest_) fail(name, Text("is not a field that is known here"));
         json* at = rest_;
         for (const std::string& step : rest_path_) at = &(*at)[step];
         (*at)[name] = value;

@@ -76,7 +76,7 @@ class JsonReader {
     bool isText(const std::string& field) const;
     void finish() const;
 
-    [[noreturn]] void fail(const std::string& field, const std::string& wrong) const;
+    [[noreturn]] void fail(const std::string& field, const Text& wrong) const;
 
   private:
     JsonReader(const JsonText& source, const nlohmann::json& value, std::vector<std::string> path);

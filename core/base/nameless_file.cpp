@@ -17,8 +17,9 @@ namespace tympan {
 void failNoRoomMeanwhile(int reason) {
     std::error_code none;
     throw Error(Error::Kind::output, std::filesystem::temp_directory_path(none).string(),
-                std::string("no room for a large picture meanwhile (") + std::strerror(reason) + ")",
-                "make room there, or set TMPDIR to a larger disk");
+                Text("no room for a large picture meanwhile ({reason})",
+                     {{"reason", std::string(std::strerror(reason))}}),
+                Text("make room there, or set TMPDIR to a larger disk"));
 }
 
 NamelessFile NamelessFile::make(bool on_disk) {
@@ -28,8 +29,8 @@ NamelessFile NamelessFile::make(bool on_disk) {
         std::string name = std::filesystem::temp_directory_path(failed).string() + "/tympan-pixels-XXXXXX";
         if (failed)
             throw Error(Error::Kind::output, std::getenv("TMPDIR") ? std::getenv("TMPDIR") : "/tmp",
-                        "not a folder where a large picture could be kept meanwhile",
-                        "set TMPDIR to a folder that is there");
+                        Text("not a folder where a large picture could be kept meanwhile"),
+                        Text("set TMPDIR to a folder that is there"));
         handle = ::mkostemp(name.data(), O_CLOEXEC);
         if (handle >= 0) ::unlink(name.c_str());
     } else {

@@ -12,7 +12,8 @@ std::string readText(const std::filesystem::path& file) {
     std::ostringstream text;
     text << stream.rdbuf();
     if (!stream)
-        throw Error(Error::Kind::input, file.string(), "cannot be read", "check that the file is there");
+        throw Error(Error::Kind::input, file.string(), Text("cannot be read"),
+                    Text("check that the file is there"));
     return text.str();
 }
 

@@ -42,7 +42,8 @@ std::string sha256OfFile(const std::filesystem::path& file) {
         EVP_DigestUpdate(context.get(), block.data(), static_cast<std::size_t>(in.gcount()));
     }
     if (!in.eof())
-        throw Error(Error::Kind::input, file.string(), "cannot be read", "check that the file is there");
+        throw Error(Error::Kind::input, file.string(), Text("cannot be read"),
+                    Text("check that the file is there"));
     std::array<unsigned char, SHA256_DIGEST_LENGTH> sum{};
     EVP_DigestFinal_ex(context.get(), sum.data(), nullptr);
     return hexOf(sum);

@@ -27,14 +27,15 @@ constexpr std::string_view aside_mark = ".part-";  // between a target's name an
 constexpr std::size_t longest_stem = 200;          // of a side file: names end at 255 bytes
 
 [[noreturn]] void failFor(const fs::path& target, int reason) {
-    std::string remedy = "choose another place for it";
-    if (reason == ENOSPC) remedy = "make room on the disk, then save again";
+    Text remedy = Text("choose another place for it");
+    if (reason == ENOSPC) remedy = Text("make room on the disk, then save again");
     if (reason == EACCES || reason == EROFS || reason == EPERM)
-        remedy = "choose a folder that you may write in";
-    if (reason == ENOENT || reason == ENOTDIR) remedy = "make its folder first, or choose another";
-    if (reason == ENAMETOOLONG) remedy = "choose a shorter name";
+        remedy = Text("choose a folder that you may write in");
+    if (reason == ENOENT || reason == ENOTDIR) remedy = Text("make its folder first, or choose another");
+    if (reason == ENAMETOOLONG) remedy = Text("choose a shorter name");
     throw Error(Error::Kind::output, target.string(),
-                std::string("cannot be written (") + std::strerror(reason) + ")", remedy);
+                Text("cannot be written ({reason})", {{"reason", std::string(std::strerror(reason))}}),
+                remedy);
 }
 
 fs::path folderOf(const fs::path& file) {

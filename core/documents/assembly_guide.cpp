@@ -61,8 +61,9 @@ class Guide {
         ++number_;
         const std::string date = dateOf(job_);
         const std::string whose = piece_.name == job_.name ? job_.name : piece_.name + " · " + job_.name;
-        const std::string foot = fmt::format("{}{} · how to put it together, page {}", whose,
-                                             date.empty() ? "" : " · " + date, number_);
+        const std::string foot =
+            say(Text("{name} · how to put it together, page {number}",
+                     {{"name", whose + (date.empty() ? "" : " · " + date)}, {"number", number_}}));
         pdf_.marks({Words{foot, {side_mm, page_.height - 7}, small_mm, 0, false}});
         pdf_.endPage();
     }
@@ -79,27 +80,33 @@ class Guide {
     void overview() {
         begin();
         const RectMm all = room();
-        TextColumn column({all.x, all.y}, all.width);
-        column.say("How to put \"" + piece_.name + "\" together", title_mm, true);
+        TextColumn column(pdf_.language(), {all.x, all.y}, all.width);
+        column.say(Text("How to put \"{name}\" together", {{"name", piece_.name}}), title_mm, true);
         const RectPx whole{0, 0, plan_.print.width, plan_.print.height};
         const RectMm size = imposition_.grid.mm(whole);
         const int copies = printed(piece_);
+        const Argument sheets("count", sheetsOf(plan_)), paper("paper", job_.sheets.paper.name),
+            measure("size", formatSize(size.width, size.height, job_.unit));
         column.say(
-            fmt::format("{} sheets of {}{}. Finished, the picture measures {} x {} and looks like this:",
-                        sheetsOf(plan_), job_.sheets.paper.name,
-                        copies > 1 ? fmt::format(", {} times over", copies) : "",
-                        formatNumber(size.width, job_.unit), formatLength(size.height, job_.unit)),
+            copies > 1
+                ? Text("{count} sheets of {paper}, {times} times over. Finished, the picture measures {size} "
+                       "and looks like this:",
+                       {sheets, paper, {"times", copies}, measure})
+                : Text(
+                      "{count} sheets of {paper}. Finished, the picture measures {size} and looks like this:",
+                      {sheets, paper, measure}),
             text_mm);
         const RectMm place{all.x, column.below() + 1, all.width, 0.36 * all.height};
         const AssemblyMap frame(plan_, place, AssemblyMap::From::front);
         pdf_.pictureIn(frame.where(), seen(frame.where().size(), Mirrored::no));
         add(marks_, frame.rim());
         column.space(frame.where().height + 6);
-        column.say("You need", 4.4, true);
-        for (const std::string& thing : whatIsNeeded(piece_, plan_)) column.say("·  " + thing, text_mm);
+        column.say(Text("You need"), 4.4, true);
+        for (const Text& thing : whatIsNeeded(piece_, plan_))
+            column.say(Text::listed({Text::verbatim("· "), thing}, " "), text_mm);
         column.space(2);
-        column.say("First", 4.4, true);
-        for (const std::string& line : atFirst(piece_, plan_)) column.say(line, text_mm);
+        column.say(Text("First"), 4.4, true);
+        for (const Text& line : atFirst(piece_, plan_)) column.say(line, text_mm);
         flush(column);
         end();
     }
@@ -111,13 +118,14 @@ class Guide {
         const bool mirrored = imposition_.prints[print_].mirrored == Mirrored::yes;
         for (const auto from : {AssemblyMap::From::front, AssemblyMap::From::back}) {
             const bool front = from == AssemblyMap::From::front;
-            TextColumn column({all.x, all.y + (front ? 0 : each)}, all.width);
-            column.say(front ? "From the front: the printed side" : "From the back: face down", 4.4, true);
-            column.say(
-                front ? (mirrored ? "The picture is printed mirrored, and right so."
-                                  : "The picture is printed as it reads.")
-                      : "As it lies when you turn it over like a page. The letters are those of the seams.",
-                small_mm + 0.4);
+            TextColumn column(pdf_.language(), {all.x, all.y + (front ? 0 : each)}, all.width);
+            column.say(front ? Text("From the front: the printed side") : Text("From the back: face down"),
+                       4.4, true);
+            column.say(front ? (mirrored ? Text("The picture is printed mirrored, and right so.")
+                                         : Text("The picture is printed as it reads."))
+                             : Text("As it lies when you turn it over like a page. The letters are those of "
+                                    "the seams."),
+                       small_mm + 0.4);
             const AssemblyMap map(
                 plan_,
                 {all.x, column.below(), all.width, all.y + (front ? each : 2 * each) - column.below() - 6},
@@ -140,7 +148,7 @@ class Guide {
         const double name = std::clamp(across * 0.16, 1.6, 6.0);
         add(marks_, map.rim());
         add(marks_, map.seams(map.allSeams(), line, 0));
-        add(marks_, map.labels(name));
+        add(marks_, map.labels(pdf_.language(), name));
         add(marks_, map.letters(lettered, name * letter));
         pdf_.marks(marks_);
         marks_.clear();
@@ -165,14 +173,14 @@ class Guide {
             step(i, {all.x, y, picture, high - 8}, {all.x + picture + 6, y, all.width - picture - 6, high});
             y += high;
         }
-        TextColumn column({all.x, y + 2}, all.width);
-        const std::vector<std::string> last = atLast(job_, piece_, plan_);
+        TextColumn column(pdf_.language(), {all.x, y + 2}, all.width);
+        const std::vector<Text> last = atLast(job_, piece_, plan_);
         if (y + 14 + 9 * static_cast<double>(last.size()) > all.bottom()) {
             next();
-            column = TextColumn({all.x, all.y}, all.width);
+            column = TextColumn(pdf_.language(), {all.x, all.y}, all.width);
         }
-        column.say("Last", 4.4, true);
-        for (const std::string& line : last) column.say(line, text_mm);
+        column.say(Text("Last"), 4.4, true);
+        for (const Text& line : last) column.say(line, text_mm);
         flush(column);
         end();
     }
@@ -185,8 +193,9 @@ class Guide {
         add(marks_, map.seams(of.seams, 1.1, 0));
         drawn(map, of.seams, 0.15, 1.3);
         const StepWords said = wordsOf(job_, piece_, plan_, of);
-        TextColumn column({words.x, words.y}, words.width);
-        column.say(fmt::format("{}   {}", number + 1, said.title), text_mm, true);
+        TextColumn column(pdf_.language(), {words.x, words.y}, words.width);
+        column.say(Text::listed({Text::verbatim(std::to_string(number + 1)), said.title}, "   "), text_mm,
+                   true);
         column.say(said.how, text_mm - 0.3);
         column.say(said.then, text_mm - 0.3, true);
         flush(column);
@@ -209,8 +218,8 @@ class Guide {
             if (at % (columns * rows) == 0) {
                 if (at > 0) end();
                 begin();
-                TextColumn column({all.x, all.y}, all.width);
-                column.say("The sheets as they leave the printer", 4.4, true);
+                TextColumn column(pdf_.language(), {all.x, all.y}, all.width);
+                column.say(Text("The sheets as they leave the printer"), 4.4, true);
                 flush(column);
             }
             progress_.at(0.6 + 0.4 * static_cast<double>(i) / static_cast<double>(imposition_.sheets.size()));
@@ -219,11 +228,12 @@ class Guide {
             const double scale = std::min((wide - 6) / sheet.page.width, (high - 12) / sheet.page.height);
             const RectMm place{corner.x, corner.y + 5, sheet.page.width * scale, sheet.page.height * scale};
             cv::Mat page;
-            cv::cvtColor(sheetPicture(job_, imposition_, i, look_ppi * scale, {progress_.stop, {}}), page,
-                         cv::COLOR_BGRA2RGB);
+            cv::cvtColor(
+                sheetPicture(pdf_.language(), job_, imposition_, i, look_ppi * scale, {progress_.stop, {}}),
+                page, cv::COLOR_BGRA2RGB);
             pdf_.pictureIn(place, page);
             Marks marks{Words{sheet.label, {place.x, place.y - 1.6}, 4, 0, true},
-                        Words{fmt::format("page {} of the sheets", i + 1),
+                        Words{say(Text("page {number} of the sheets", {{"number", i + 1}})),
                               {place.x + 3 + widthOf(sheet.label, 4, true), place.y - 1.6},
                               small_mm,
                               0,
@@ -255,8 +265,8 @@ class Guide {
             if (at % (columns * rows) == 0) {
                 if (at > 0) end();
                 begin();
-                TextColumn column({all.x, all.y}, all.width);
-                column.say("Labels for the backs: cut them out, arrow up", 4.4, true);
+                TextColumn column(pdf_.language(), {all.x, all.y}, all.width);
+                column.say(Text("Labels for the backs: cut them out, arrow up"), 4.4, true);
                 flush(column);
             }
             const int cell = at++ % (columns * rows);
@@ -270,12 +280,14 @@ class Guide {
         Marks marks = frame(place, 0.15, 0.4);
         marks.push_back(upArrow({place.x + 4, place.y + 4}, 6, 10));
         marks.push_back(Words{part.label, {place.x + 13, place.y + 12.5}, 9, 0, true});
-        const std::string copy = printed(piece_) > 1 ? fmt::format(", copy {}", part.copy + 1) : "";
         const bool glued = !piece_.method->turns.empty();
         double y = place.y + 18;
-        for (const std::string& line :
-             {"back" + copy + (glued ? ": no glue on this side" : ": glue this side"),
-              job_.name + (date.empty() ? "" : " · " + date)}) {
+        const Argument copy("copy", part.copy + 1);
+        const Text back = printed(piece_) > 1
+                              ? (glued ? Text("back, copy {copy}: no glue on this side", {copy})
+                                       : Text("back, copy {copy}: glue this side", {copy}))
+                              : (glued ? Text("back: no glue on this side") : Text("back: glue this side"));
+        for (const std::string& line : {say(back), job_.name + (date.empty() ? "" : " · " + date)}) {
             const double size = std::min(2.6, 2.6 * (place.width - 8) / widthOf(line, 2.6));
             marks.push_back(Words{line, {place.x + 4, y}, size, 0, false});
             y += 4;
@@ -283,6 +295,7 @@ class Guide {
         pdf_.marks(marks);
     }
 
+    std::string say(const Text& text) const { return pdf_.language()(text); }
     void flush(const TextColumn& column) {
         pdf_.marks(column.marks());
         pdf_.marks(marks_);
@@ -310,13 +323,13 @@ bool needsGuide(const Imposition& imposition) {
     return std::any_of(imposition.plans.begin(), imposition.plans.end(), isParted);
 }
 
-void writeGuide(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
-                const Progress& progress) {
+void writeGuide(const Language& say, const std::filesystem::path& file, const Job& job,
+                const Imposition& imposition, const Progress& progress) {
     if (!needsGuide(imposition))
         throw Error(Error::Kind::input, job.name,
-                    "every picture fits one sheet, so nothing has to be put together",
-                    "leave the guide out, or make a picture larger");
-    PdfFile pdf(file, job.name + ": how to put it together", job.created);
+                    Text("every picture fits one sheet, so nothing has to be put together"),
+                    Text("leave the guide out, or make a picture larger"));
+    PdfFile pdf(say, file, say(Text("{name}: how to put it together", {{"name", job.name}})), job.created);
     for (std::size_t i = 0; i < imposition.plans.size(); ++i)
         if (isParted(imposition.plans[i])) Guide(pdf, job, imposition, i, progress).write();
     pdf.commit(progress);

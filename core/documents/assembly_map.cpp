@@ -86,10 +86,10 @@ Marks AssemblyMap::letters(const std::vector<std::size_t>& which, double size) c
     return marks;
 }
 
-Marks AssemblyMap::labels(double size) const {
+Marks AssemblyMap::labels(const Language& say, double size) const {
     Marks marks;
     for (const Tile& tile : plan_.tiles)
-        addWords(marks, tile.bare ? "empty" : tile.label,
+        addWords(marks, tile.bare ? say(Text("empty")) : tile.label,
                  onPage({tile.region.x + tile.region.width / 2.0, tile.region.y + tile.region.height / 2.0}),
                  size, true);
     return marks;

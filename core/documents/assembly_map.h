@@ -1,6 +1,7 @@
 #pragma once
 #include <vector>
 
+#include "core/base/language.h"
 #include "core/marks/marks.h"
 #include "core/seams/seam_plan.h"
 
@@ -23,7 +24,7 @@ class AssemblyMap {
     /// Each seam's letter at its middle, on a white ground.
     Marks letters(const std::vector<std::size_t>& which, double size_mm) const;
     /// Each sheet's name in its middle, on a white ground.
-    Marks labels(double size_mm) const;
+    Marks labels(const Language& say, double size_mm) const;
     std::vector<std::size_t> allSeams() const;
 
   private:

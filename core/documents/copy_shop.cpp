@@ -54,20 +54,23 @@ std::vector<Batch> batchesOf(const Job& job, const Imposition& sheets) {
     return batches;
 }
 
-std::string inWords(const Batch& batch, const Job& job) {
+std::vector<Text> inWords(const Batch& batch, const Job& job) {
     const std::size_t count = batch.last - batch.first + 1;
-    const std::string pages = count == 1 ? fmt::format("Page {}", batch.first)
-                                         : fmt::format("Pages {} to {}", batch.first, batch.last);
-    std::string words = fmt::format("{}: {} sheet{} of {}, {}. ", pages, count, count == 1 ? "" : "s",
-                                    job.sheets.paper.name, batch.paper);
-    if (batch.toner) words += "Laser or other toner print; ink from a wide inkjet runs. ";
-    words += batch.mirrored == Mirrored::yes ? "Already mirrored." : "Not mirrored, and right so.";
+    const Argument first("first", batch.first), size("size", job.sheets.paper.name),
+        paper("paper", Text::catalogued(batch.paper));
+    std::vector<Text> sentences{count == 1
+                                    ? Text("Page {first}: 1 sheet of {size}, {paper}.", {first, size, paper})
+                                    : Text("Pages {first} to {last}: {count} sheets of {size}, {paper}.",
+                                           {first, {"last", batch.last}, {"count", count}, size, paper})};
+    if (batch.toner) sentences.push_back(Text("Laser or other toner print; ink from a wide inkjet runs."));
+    sentences.push_back(batch.mirrored == Mirrored::yes ? Text("Already mirrored.")
+                                                        : Text("Not mirrored, and right so."));
     if (batch.passes > 1)
-        words += batch.pass == 1
-                     ? " Colour; the same sheets go through again, see below."
-                     : " White toner, onto the sheets that were printed in colour: fed again the same way "
-                       "up, the same edge first.";
-    return words;
+        sentences.push_back(
+            batch.pass == 1 ? Text("Colour; the same sheets go through again, see below.")
+                            : Text("White toner, onto the sheets that were printed in colour: fed again the "
+                                   "same way up, the same edge first."));
+    return sentences;
 }
 
 /// The same job with what one printer prints alone.
@@ -76,7 +79,8 @@ Job onlyFor(const Job& job, int printer) {
     Job part = job;
     std::erase_if(part.pieces, [&](const Piece& piece) { return printerOf(job, piece).id != printer; });
     if (part.pieces.empty())
-        throw Error(Error::Kind::input, job.name, "nothing is printed there", "choose another printer");
+        throw Error(Error::Kind::input, job.name, Text("nothing is printed there"),
+                    Text("choose another printer"));
     return part;
 }
 
@@ -90,60 +94,64 @@ std::string shopsOf(const Job& job) {
 }
 
 /// How much of a roll is needed, of each width that is common; nothing where several kinds of paper are.
-std::vector<std::string> rollsFor(const Job& job, const Progress& progress) {
-    std::vector<std::string> lines;
+std::vector<Text> rollsFor(const Job& job, const Progress& progress) {
+    std::vector<Text> lines;
     for (const Piece& piece : job.pieces)
         if (piece.method->carrier.name != job.pieces.front().method->carrier.name) return lines;
     for (const double width : common_rolls_mm)
         if (const auto length = lengthOnRoll(job, width, {progress.stop, {}}))
-            lines.push_back(fmt::format("a roll of {:.0f} mm ({:.0f} in): {:.2f} m of it", width,
-                                        width / mm_per_inch, std::ceil(*length / 10) / 100));
+            lines.push_back(Text("a roll of {width} mm ({inches} in): {length} m of it",
+                                 {{"width", Rounded{width, 0}},
+                                  {"inches", Rounded{width / mm_per_inch, 0}},
+                                  {"length", Rounded{std::ceil(*length / 10) / 100, 2}}}));
     return lines;
 }
 
-void writeOrder(const std::filesystem::path& file, const std::string& sheets_name,
+void writeOrder(const Language& say, const std::filesystem::path& file, const std::string& sheets_name,
                 const std::string& checksum, const Job& job, const Imposition& sheets,
                 const Progress& progress) {
-    PdfFile pdf(file, job.name, job.created);
+    PdfFile pdf(say, file, job.name, job.created);
     const SizeMm page = proofPaper(job).size;
     SetPages order(pdf, page);
-    order.say("For the person at the printer", 7, true);
-    order.say(fmt::format("File: {}", sheets_name), 4.2);
-    if (const std::string shops = shopsOf(job); !shops.empty()) order.say("For: " + shops, 4.2);
-    order.say(fmt::format("{} page{}, each printed once, one side only", sheets.sheets.size(),
-                          sheets.sheets.size() == 1 ? "" : "s"),
+    order.say(Text("For the person at the printer"), 7, true);
+    order.say(Text("File: {name}", {{"name", sheets_name}}), 4.2);
+    if (const std::string shops = shopsOf(job); !shops.empty())
+        order.say(Text("For: {shops}", {{"shops", shops}}), 4.2);
+    order.say(Text("{count, plural, one {# page} other {# pages}}, each printed once, one side only",
+                   {{"count", sheets.sheets.size()}}),
               4.2);
-    for (const Batch& batch : batchesOf(job, sheets)) order.say(inWords(batch, job), 4.2);
+    for (const Batch& batch : batchesOf(job, sheets)) order.say(Text::listed(inWords(batch, job), " "), 4.2);
     order.space(3);
-    order.say("print at 100 %", 6, true);
-    order.say("do not fit to page", 6, true);
-    order.say("do not mirror", 6, true);
+    order.say(Text("print at 100 %"), 6, true);
+    order.say(Text("do not fit to page"), 6, true);
+    order.say(Text("do not mirror"), 6, true);
     const bool toner = std::any_of(job.pieces.begin(), job.pieces.end(),
                                    [](const Piece& piece) { return needsToner(*piece.method); });
-    if (toner) order.say("toner, not ink", 6, true);
+    if (toner) order.say(Text("toner, not ink"), 6, true);
     order.space(3);
-    order.say(std::string("On every printed page the small words beside the picture must read normally (\"") +
-                  tell_tale + "\"), and the bar must measure what it says.",
+    order.say(Text("On every printed page the small words beside the picture must read normally "
+                   "(\"{words}\"), and the bar must measure what it says.",
+                   {{"words", tellTale()}}),
               4.2);
-    order.say(
-        "The next pages show each picture as it will be printed, reduced where it is larger than they are, "
-        "so "
-        "that the result can be compared.",
-        4.2);
+    order.say(Text("The next pages show each picture as it will be printed, reduced where it is larger than "
+                   "they are, so that the result can be compared."),
+              4.2);
     if (const auto rolls = rollsFor(job, progress); !rolls.empty()) {
         order.space(2);
-        order.say("If you would rather print from a roll, ask for the file again, laid for it:", 4.2);
-        for (const std::string& line : rolls) order.say(line, 4.2);
+        order.say(Text("If you would rather print from a roll, ask for the file again, laid for it:"), 4.2);
+        for (const Text& line : rolls) order.say(line, 4.2);
     }
     order.space(2);
-    order.say("The file is as it should be when its SHA-256 begins with " + checksum.substr(0, 8) +
-                  " and ends with " + checksum.substr(checksum.size() - 8) + ".",
+    order.say(Text("The file is as it should be when its SHA-256 begins with {begin} and ends with {end}.",
+                   {{"begin", checksum.substr(0, 8)}, {"end", checksum.substr(checksum.size() - 8)}}),
               3.6);
     order.space(3);
-    order.say("Your answer, please:", 4.2, true);
-    for (const char* const question : {"printed with (laser, other toner, ink)", "paper, and its weight",
-                                       "price", "ready on", "what could not be done as asked"})
-        order.say(std::string(question) + ": ________________________________________", 4.2);
+    order.say(Text("Your answer, please:"), 4.2, true);
+    for (const Text& question :
+         {Text("printed with (laser, other toner, ink)"), Text("paper, and its weight"), Text("price"),
+          Text("ready on"), Text("what could not be done as asked")})
+        order.say(Text("{question}: ________________________________________", {{"question", question}}),
+                  4.2);
     order.end();
 
     for (std::size_t i = 0; i < job.pieces.size(); ++i) {
@@ -155,34 +163,38 @@ void writeOrder(const std::filesystem::path& file, const std::string& sheets_nam
 
 }  // namespace
 
-std::vector<std::filesystem::path> writeCopyShopSet(const std::filesystem::path& folder, const Job& whole,
-                                                    int printer, const Progress& progress) {
+std::vector<std::filesystem::path> writeCopyShopSet(const Language& say, const std::filesystem::path& folder,
+                                                    const Job& whole, int printer, const Progress& progress) {
     const Job job = onlyFor(whole, printer);
     std::error_code failed;
     std::filesystem::create_directories(folder, failed);
     if (failed)
         throw Error(Error::Kind::output, folder.string(),
-                    "the folder cannot be made (" + failed.message() + ")", "choose another place");
+                    Text("the folder cannot be made ({reason})", {{"reason", failed.message()}}),
+                    Text("choose another place"));
     const Imposition paper = impose(job, {}, {progress.stop, {}}), sheets = withPasses(paper);
     const std::string name = fileNameFor(job.name);
-    const std::string sheets_name = name + " - print at 100 percent.pdf";
-    std::vector<std::filesystem::path> files{folder / sheets_name, folder / (name + " - read me first.pdf")};
+    const auto named = [&](const Text& what) { return fileNameFor(say(what)); };
+    const std::string sheets_name = named(Text("{name} - print at 100 percent", {{"name", name}})) + ".pdf";
+    std::vector<std::filesystem::path> files{
+        folder / sheets_name, folder / (named(Text("{name} - read me first", {{"name", name}})) + ".pdf")};
     const auto part = [&](double fraction) {
         if (progress.sink) progress.sink(0.8 * fraction);
     };
-    writeSheets(files[0], job, sheets, {progress.stop, part});
+    writeSheets(say, files[0], job, sheets, {progress.stop, part});
     std::vector<std::string> checksums{sha256OfFile(files[0])};
-    writeOrder(files[1], sheets_name, checksums[0], job, sheets, progress);
-    if (needsTestSheet(paper)) {
-        files.push_back(folder / (name + " - test sheet for plain paper.pdf"));
-        writeTestSheet(files.back(), job, paper);
+    writeOrder(say, files[1], sheets_name, checksums[0], job, sheets, progress);
+    if (needsTestSheet(say, paper)) {
+        files.push_back(folder /
+                        (named(Text("{name} - test sheet for plain paper", {{"name", name}})) + ".pdf"));
+        writeTestSheet(say, files.back(), job, paper);
     }
     std::string sums;
     for (std::size_t i = 0; i < files.size(); ++i) {
         if (i >= checksums.size()) checksums.push_back(sha256OfFile(files[i]));
         sums += checksums[i] + "  " + files[i].filename().string() + "\n";
     }
-    files.push_back(folder / (name + " - checksums.txt"));
+    files.push_back(folder / (named(Text("{name} - checksums", {{"name", name}})) + ".txt"));
     writeText(files.back(), sums);
     return files;
 }

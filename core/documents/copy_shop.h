@@ -2,6 +2,7 @@
 #include <filesystem>
 #include <vector>
 
+#include "core/base/language.h"
 #include "core/base/progress.h"
 #include "core/layout/imposition.h"
 
@@ -12,7 +13,8 @@ namespace tympan {
 /// a proof of each picture at A4 as it will be printed; the test sheet when one is needed; and their
 /// checksums, as `sha256sum -c` reads them. `printer`: only what this printer of the job prints, by its id;
 /// 0: all. Returns the files. Throws Error (input) when that printer prints nothing; Error (stopped, output).
-std::vector<std::filesystem::path> writeCopyShopSet(const std::filesystem::path& folder, const Job& job,
-                                                    int printer = 0, const Progress& progress = {});
+std::vector<std::filesystem::path> writeCopyShopSet(const Language& say, const std::filesystem::path& folder,
+                                                    const Job& job, int printer = 0,
+                                                    const Progress& progress = {});
 
 }  // namespace tympan

@@ -27,24 +27,33 @@ std::vector<CornerPlace> cornerPlaces(const Job& job, const Piece& piece) {
     const auto fromSides = [&](const PointMm& at) {
         const double left = at.x - sides.x, right = sides.right() - at.x, top = at.y - sides.y,
                      bottom = sides.bottom() - at.y;
-        return fmt::format("{} from the object's {} side, {} from its {}", length(std::min(left, right)),
-                           left <= right ? "left" : "right", length(std::min(top, bottom)),
-                           top <= bottom ? "top" : "bottom");
+        const Argument across("across", length(std::min(left, right))),
+            down("down", length(std::min(top, bottom)));
+        if (left <= right && top <= bottom)
+            return Text("{across} from the object's left side, {down} from its top", {across, down});
+        if (left <= right)
+            return Text("{across} from the object's left side, {down} from its bottom", {across, down});
+        if (top <= bottom)
+            return Text("{across} from the object's right side, {down} from its top", {across, down});
+        return Text("{across} from the object's right side, {down} from its bottom", {across, down});
     };
-    const std::pair<const char*, PointMm> corners[] = {{"top left corner", {box.x, box.y}},
-                                                       {"top right corner", {box.right(), box.y}},
-                                                       {"bottom right corner", {box.right(), box.bottom()}},
-                                                       {"bottom left corner", {box.x, box.bottom()}}};
+    const std::pair<Text, PointMm> corners[] = {{Text("top left corner"), {box.x, box.y}},
+                                                {Text("top right corner"), {box.right(), box.y}},
+                                                {Text("bottom right corner"), {box.right(), box.bottom()}},
+                                                {Text("bottom left corner"), {box.x, box.bottom()}}};
     std::vector<CornerPlace> places;
     for (const auto& [name, at] : corners) places.push_back({name, landing.toObject(at), {}});
     for (std::size_t i = 0; i < places.size(); ++i) {
         const CornerPlace &before = places[(i + 3) % 4], &across = places[(i + 2) % 4];
-        places[i].where = fmt::format("{}; {} from the {}, {} from the {}", fromSides(places[i].at),
-                                      length(apart(places[i].at, before.at)), before.name,
-                                      length(apart(places[i].at, across.at)), across.name);
+        places[i].where = Text("{place}; {near} from the {before}, {far} from the {across}",
+                               {{"place", fromSides(places[i].at)},
+                                {"near", length(apart(places[i].at, before.at))},
+                                {"before", before.name},
+                                {"far", length(apart(places[i].at, across.at))},
+                                {"across", across.name}});
     }
     const PointMm centre = landing.toObject(middle(box));
-    places.push_back({"middle", centre, fromSides(centre)});
+    places.push_back({Text("middle"), centre, fromSides(centre)});
     return places;
 }
 

@@ -2,15 +2,16 @@
 #include <string>
 #include <vector>
 
+#include "core/base/text.h"
 #include "core/job/job.h"
 
 namespace tympan {
 
 /// Where a picture's corner, or its middle, comes to lie on the object.
 struct CornerPlace {
-    std::string name;   ///< "top left corner", "middle"
-    PointMm at;         ///< object frame
-    std::string where;  ///< how to find it with a tape measure
+    Text name;   ///< "top left corner", "middle"
+    PointMm at;  ///< object frame
+    Text where;  ///< how to find it with a tape measure
 };
 
 /// The four corners of a piece and its middle. `where` measures from the object's sides, as its box has them,

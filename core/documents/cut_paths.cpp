@@ -11,7 +11,8 @@
 
 namespace tympan {
 
-std::string cutPathsSvg(const Job& job, const Imposition& imposition, std::size_t number, CutFrom from) {
+std::string cutPathsSvg(const Language& say, const Job& job, const Imposition& imposition, std::size_t number,
+                        CutFrom from) {
     const Sheet& sheet = imposition.sheets.at(number);
     const double width = sheet.page.width, height = sheet.page.height;
     const auto seen = [&](Outline outline) {
@@ -43,7 +44,8 @@ std::string cutPathsSvg(const Job& job, const Imposition& imposition, std::size_
         "  <g id=\"cut\" fill=\"none\" stroke=\"#d01010\" stroke-width=\"0.1\">\n{6}  </g>\n"
         "  <g id=\"labels\" font-family=\"sans-serif\" font-size=\"3\" text-anchor=\"middle\">\n{7}  </g>\n"
         "</svg>\n",
-        width, height, escapedXml(sheetName(job, sheet)), escapedXml(sheet.label), keep, marks, cut, labels);
+        width, height, escapedXml(say(sheetName(job, sheet))), escapedXml(sheet.label), keep, marks, cut,
+        labels);
 }
 
 std::vector<std::size_t> sheetsToCut(const Imposition& imposition) {
@@ -54,19 +56,19 @@ std::vector<std::size_t> sheetsToCut(const Imposition& imposition) {
     return sheets;
 }
 
-std::vector<std::filesystem::path> writeCutPaths(const std::filesystem::path& file, const Job& job,
-                                                 const Imposition& imposition, CutFrom from) {
+std::vector<std::filesystem::path> writeCutPaths(const Language& say, const std::filesystem::path& file,
+                                                 const Job& job, const Imposition& imposition, CutFrom from) {
     const std::vector<std::size_t> sheets = sheetsToCut(imposition);
     if (sheets.empty())
-        throw Error(Error::Kind::input, job.name, "no sheet of it carries pieces to cut out",
-                    "pieces that are larger than a sheet are cut along their seams");
+        throw Error(Error::Kind::input, job.name, Text("no sheet of it carries pieces to cut out"),
+                    Text("pieces that are larger than a sheet are cut along their seams"));
     std::vector<std::filesystem::path> written;
     for (const std::size_t number : sheets) {
         std::filesystem::path each = file;
         if (sheets.size() > 1)
             each.replace_filename(
                 fmt::format("{}-{}{}", file.stem().string(), number + 1, file.extension().string()));
-        writeText(each, cutPathsSvg(job, imposition, number, from));
+        writeText(each, cutPathsSvg(say, job, imposition, number, from));
         written.push_back(each);
     }
     return written;

@@ -51,8 +51,9 @@ RectPx patchBox(const PrintGeometry& print, const PointMm& spot, double side_mm)
     return boxAbout(print.size, spot, {side, side});
 }
 
-void writePatch(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
-                std::size_t number, const PointMm& spot, double side_mm, const Progress& progress) {
+void writePatch(const Language& say, const std::filesystem::path& file, const Job& job,
+                const Imposition& imposition, std::size_t number, const PointMm& spot, double side_mm,
+                const Progress& progress) {
     const Piece& piece = job.pieces[number];
     const PixelGrid& grid = imposition.grid;
     const PrintGeometry& geometry = imposition.prints[number];
@@ -65,27 +66,29 @@ void writePatch(const std::filesystem::path& file, const Job& job, const Imposit
         {patch.x - around, patch.y - around, patch.width + 2 * around, patch.height + 2 * around});
     const RectPx area = areaFor(job, piece, Orientation::portrait);
     if (shown.width > area.width || shown.height + grid.firstAfter(head_mm) > area.height)
-        throw Error(Error::Kind::input, piece.name, "the paper is too small for a patch of this size",
-                    "choose a smaller patch or a larger paper");
+        throw Error(Error::Kind::input, piece.name, Text("the paper is too small for a patch of this size"),
+                    Text("choose a smaller patch or a larger paper"));
     cv::Mat ink = sent(renderRegion(print, shown, progress), sentLevels(job, piece, print));
     fadeAround(ink, cv::Rect(patch.x - shown.x, patch.y - shown.y, patch.width, patch.height));
 
     const int x = area.x + std::max(0, (area.width - shown.width) / 2), y = area.y + grid.firstAfter(head_mm);
-    PdfFile pdf(file, job.name, job.created);
+    PdfFile pdf(say, file, job.name, job.created);
     pdf.printedBy(printerOf(job, piece));
     pdf.beginPage(pageOf(job.sheets.paper, Orientation::portrait));
     pdf.picture(ink, x, y, grid);
     pdf.marks(
         cutTicks(grid.mm(RectPx{x + patch.x - shown.x, y + patch.y - shown.y, patch.width, patch.height})));
     const RectMm at = grid.mm(finished), page_area = grid.mm(area);
-    TextColumn column({page_area.x, page_area.y}, page_area.width);
-    column.say(fmt::format("A patch for {}: {} x {}, from {} from its left edge and {} from its top, as it "
-                           "looks when finished",
-                           piece.name, formatNumber(at.width, job.unit), formatLength(at.height, job.unit),
-                           formatLength(at.x, job.unit), formatLength(at.y, job.unit)),
+    TextColumn column(say, {page_area.x, page_area.y}, page_area.width);
+    column.say(Text("A patch for {piece}: {size}, from {x} from its left edge and {y} from its top, as it "
+                    "looks when finished",
+                    {{"piece", piece.name},
+                     {"size", formatSize(at.width, at.height, job.unit)},
+                     {"x", formatLength(at.x, job.unit)},
+                     {"y", formatLength(at.y, job.unit)}}),
                words_mm, true);
-    column.say(std::string("ink side, this way up · ") + tell_tale, words_mm * 0.9);
-    column.say("Line it up by its pale surroundings, then cut or tear it out between the short lines.",
+    column.say(Text::listed({inkSideUp(), tellTale()}, " · "), words_mm * 0.9);
+    column.say(Text("Line it up by its pale surroundings, then cut or tear it out between the short lines."),
                words_mm * 0.9);
     pdf.marks(column.marks());
     pdf.endPage();

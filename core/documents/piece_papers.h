@@ -2,6 +2,7 @@
 #include <filesystem>
 #include <opencv2/core.hpp>
 
+#include "core/base/language.h"
 #include "core/record/log_entry.h"
 #include "core/time/time_zone.h"
 
@@ -15,8 +16,8 @@ struct PiecePictures {
 };
 
 /// All that the logbook has of a piece, on a page (or several) of its own. Throws Error (output).
-void writePiecePage(const std::filesystem::path& file, const LogEntry& entry, const PiecePictures& pictures,
-                    const TimeZone& zone);
+void writePiecePage(const Language& say, const std::filesystem::path& file, const LogEntry& entry,
+                    const PiecePictures& pictures, const TimeZone& zone);
 
 /// A card of A6 for whoever gets a piece.
 struct ReceiverCard {
@@ -29,8 +30,9 @@ struct ReceiverCard {
 };
 
 /// What is known of a piece, with a care that the maker may change: ours, by what it is made of. No maker.
-ReceiverCard receiverCardOf(const LogEntry& entry, const TimeZone& zone);
+ReceiverCard receiverCardOf(const Language& say, const LogEntry& entry, const TimeZone& zone);
 
-void writeReceiverCard(const std::filesystem::path& file, const ReceiverCard& card, long long created);
+void writeReceiverCard(const Language& say, const std::filesystem::path& file, const ReceiverCard& card,
+                       long long created);
 
 }  // namespace tympan

@@ -52,8 +52,9 @@ Marks crossAt(const Landing& landing, double half_mm) {
 /// A page for each corner and one for the middle: each says which it is and how to check where it lies.
 void drawCorners(PdfFile& pdf, const Job& job, const Piece& piece) {
     const double side = cornerWindowMm(job, piece);
+    const Language& say = pdf.language();
     const Landing landing = landingOf(job, piece);
-    Marks marks = templateMarks(job, piece, TemplateKind::corners);
+    Marks marks = templateMarks(pdf.language(), job, piece, TemplateKind::corners);
     add(marks, crossAt(landing, side / 3));
     const PointMm centre = landing.toObject(middle(landing.box));
     const std::vector<CornerPlace> places = cornerPlaces(job, piece);
@@ -66,8 +67,8 @@ void drawCorners(PdfFile& pdf, const Job& job, const Piece& piece) {
         // Words stand on the picture's side of the corner, clear of the lines: that paper is cut away.
         const bool left = place.at.x <= centre.x, above = place.at.y <= centre.y;
         const double room = side / 2 - 2 * clear_mm;
-        std::vector<std::string> lines = brokenInto(room, place.where, template_words_mm);
-        lines.insert(lines.begin(), place.name);
+        std::vector<std::string> lines = brokenInto(room, say(place.where), template_words_mm);
+        lines.insert(lines.begin(), say(place.name));
         double y = above ? place.at.y + 2 * clear_mm + template_words_mm
                          : place.at.y - 2 * clear_mm - static_cast<double>(lines.size() - 1) * lead_mm;
         for (const std::string& line : lines) {
@@ -77,13 +78,15 @@ void drawCorners(PdfFile& pdf, const Job& job, const Piece& piece) {
         }
         shown.push_back(upArrow({left ? window.right() - 8 : window.x + 4, window.y + 6}, 4, 6));
         drawTrueSize(pdf, job.sheets.paper, bareEdges(printerOf(job, piece), job.sheets.paper.size), window,
-                     shown, fmt::format("{} of {} · {} · lay this way up", i + 1, places.size(), piece.name));
+                     shown,
+                     say(Text("{number} of {count} · {piece} · lay this way up",
+                              {{"number", i + 1}, {"count", places.size()}, {"piece", piece.name}})));
     }
 }
 
 }  // namespace
 
-Marks templateMarks(const Job& job, const Piece& piece, TemplateKind kind) {
+Marks templateMarks(const Language& say, const Job& job, const Piece& piece, TemplateKind kind) {
     const Object& object = objectOf(job, piece);
     const Landing landing = landingOf(job, piece);
     const Outline ink = inkOnObject(job, piece);
@@ -105,15 +108,14 @@ Marks templateMarks(const Job& job, const Piece& piece, TemplateKind kind) {
     add(marks, cornerTicks(landing, landing.box));
     if (kind == TemplateKind::corners) return marks;
     const PointMm middle_at = middle(bounds(ink));
-    const std::string up = "top";
+    const std::string up = say(Text("top"));
     marks.push_back(upArrow({middle_at.x - 2, middle_at.y - 14}, 4, 6));
     marks.push_back(Words{up, {middle_at.x - widthOf(up, 3) / 2, middle_at.y - 4}, 3, 0, true});
     double y = middle_at.y + 2;
-    std::vector<std::string> lines{piece.name, formatNumber(seenSizeOf(job, piece).width, job.unit) + " x " +
-                                                   formatLength(seenSizeOf(job, piece).height, job.unit)};
+    std::vector<std::string> lines{
+        piece.name, formatSize(seenSizeOf(job, piece).width, seenSizeOf(job, piece).height, job.unit)};
     for (const SpotDistance& each : piece.placement.distances)
-        lines.push_back(formatLength(each.mm, job.unit) + " from " +
-                        (each.from.empty() ? "the edge" : each.from));
+        lines.push_back(say(distanceText(each, job.unit)));
     for (const std::string& line : lines) {
         marks.push_back(Words{line, {middle_at.x - widthOf(line, 3.2) / 2, y}, 3.2, 0, false});
         y += 4.6;
@@ -127,22 +129,30 @@ RectMm templateArea(const Job& job, const Piece& piece, TemplateKind kind) {
     return grown(bounds(all), kind == TemplateKind::placement ? 2 : border_mm);
 }
 
-void writeTemplate(const std::filesystem::path& file, const Job& job, const Piece& piece, TemplateKind kind) {
-    PdfFile pdf(file, job.name, job.created);
+void writeTemplate(const Language& say, const std::filesystem::path& file, const Job& job, const Piece& piece,
+                   TemplateKind kind) {
+    PdfFile pdf(say, file, job.name, job.created);
     pdf.printedBy(printerOf(job, piece));
     if (kind == TemplateKind::corners) {
         drawCorners(pdf, job, piece);
         pdf.commit();
         return;
     }
-    const char* what =
-        kind == TemplateKind::placement      ? "placement: lay this way up, cut the dashed picture out"
-        : kind == TemplateKind::mask_outside ? "mask: cut the hatched picture out, keep what is round it"
-                                             : "mask: cut along the line, keep the inside";
+    const Text what = kind == TemplateKind::placement
+                          ? Text("placement: lay this way up, cut the dashed picture out")
+                      : kind == TemplateKind::mask_outside
+                          ? Text("mask: cut the hatched picture out, keep what is round it")
+                          : Text("mask: cut along the line, keep the inside");
     drawTrueSize(pdf, job.sheets.paper, bareEdges(printerOf(job, piece), job.sheets.paper.size),
-                 templateArea(job, piece, kind), templateMarks(job, piece, kind),
-                 fmt::format("{} · {}", piece.name, what));
+                 templateArea(job, piece, kind), templateMarks(pdf.language(), job, piece, kind),
+                 piece.name + " · " + say(what));
     pdf.commit();
+}
+
+Text distanceText(const SpotDistance& distance, Unit unit) {
+    const Argument length("length", formatLength(distance.mm, unit));
+    return distance.from.empty() ? Text("{length} from the edge", {length})
+                                 : Text("{length} from {place}", {length, {"place", distance.from}});
 }
 
 }  // namespace tympan

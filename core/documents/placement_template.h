@@ -1,6 +1,7 @@
 #pragma once
 #include <filesystem>
 
+#include "core/base/language.h"
 #include "core/job/job.h"
 #include "core/marks/marks.h"
 
@@ -18,10 +19,14 @@ enum class TemplateKind {
 };
 
 /// The marks of a template, object frame, and what must be shown of it.
-Marks templateMarks(const Job& job, const Piece& piece, TemplateKind kind);
+Marks templateMarks(const Language& say, const Job& job, const Piece& piece, TemplateKind kind);
 RectMm templateArea(const Job& job, const Piece& piece, TemplateKind kind);
 
 /// Throws Error (output).
-void writeTemplate(const std::filesystem::path& file, const Job& job, const Piece& piece, TemplateKind kind);
+void writeTemplate(const Language& say, const std::filesystem::path& file, const Job& job, const Piece& piece,
+                   TemplateKind kind);
+
+/// "120 mm from the left knob".
+Text distanceText(const SpotDistance& distance, Unit unit);
 
 }  // namespace tympan

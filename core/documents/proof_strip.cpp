@@ -19,16 +19,20 @@ namespace {
 
 constexpr double field_gap_mm = 4, field_head_mm = 9, field_words_mm = 3.2, least_mm = 20;
 
-std::string words(Engine engine, const Enlarged& made) {
-    const std::string by = engine == Engine::automatic ? fmt::format("by itself: {}", name(made.engine))
-                                                       : std::string(name(made.engine));
-    return made.doublings > 0 ? fmt::format("{}, {} times", by, 1 << made.doublings) : by;
+Text words(Engine engine, const Enlarged& made) {
+    const Text name_of = Text::catalogued(std::string(name(made.engine)));
+    const Text by =
+        engine == Engine::automatic ? Text("by itself: {engine}", {{"engine", name_of}}) : name_of;
+    return made.doublings > 0
+               ? Text("{engine}, {times} times", {{"engine", by}, {"times", 1 << made.doublings}})
+               : by;
 }
 
 }  // namespace
 
-void writeProofStrip(const std::filesystem::path& file, const Job& job, const Piece& piece,
-                     const PointMm& spot, const std::vector<Engine>& engines, const Progress& progress) {
+void writeProofStrip(const Language& say, const std::filesystem::path& file, const Job& job,
+                     const Piece& piece, const PointMm& spot, const std::vector<Engine>& engines,
+                     const Progress& progress) {
     const PixelGrid grid{job.sheets.ppi};
     const SheetRules& rules = job.sheets;
     const PageMargins margins = atLeast(bareEdges(printerOf(job, piece), job.sheets.paper.size), 3);
@@ -39,13 +43,14 @@ void writeProofStrip(const std::filesystem::path& file, const Job& job, const Pi
     const SizePx most{std::min(grid.firstAfter(proof_mm.width), (area.width - (count - 1) * gap) / count),
                       std::min(grid.firstAfter(proof_mm.height), area.height - 2 * head)};
     if (grid.mm(most.width) < least_mm || grid.mm(most.height) < least_mm)
-        throw Error(Error::Kind::input, piece.name, "the paper is too small for a proof",
-                    "choose a larger paper, or fewer ways to compare");
-    PdfFile pdf(file, job.name, job.created);
+        throw Error(Error::Kind::input, piece.name, Text("the paper is too small for a proof"),
+                    Text("choose a larger paper, or fewer ways to compare"));
+    PdfFile pdf(say, file, job.name, job.created);
     pdf.printedBy(printerOf(job, piece));
     const SizeMm page = rules.paper.size;
     pdf.beginPage({std::max(page.width, page.height), std::min(page.width, page.height)});
-    pdf.marks({Words{piece.name + ": a proof at true size, to be looked at; not for transfer",
+    pdf.marks({Words{say(Text("{piece}: a proof at true size, to be looked at; not for transfer",
+                              {{"piece", piece.name}})),
                      {grid.mm(area.x), grid.mm(area.y) + 4},
                      field_words_mm,
                      0,
@@ -59,7 +64,7 @@ void writeProofStrip(const std::filesystem::path& file, const Job& job, const Pi
         const int x = area.x + i * (most.width + gap), y = area.y + 2 * head;
         pdf.picture(sent(renderRegion(print, box, {progress.stop, {}}), sentLevels(job, as, print)), x, y,
                     grid);
-        pdf.marks({Words{words(as.enlarging.engine, print.enlarged),
+        pdf.marks({Words{say(words(as.enlarging.engine, print.enlarged)),
                          {grid.mm(x), grid.mm(y) - 2},
                          field_words_mm,
                          0,

@@ -20,10 +20,12 @@ constexpr double patch_mm = 10, patches_up_mm = 19,
                  patch_gap = 0.3;  // their top from the lower edge; of a patch
 
 // Full inks and two of their mixtures each, two greys and black: what shops differ in.
-constexpr std::pair<const char*, Rgb8> colours[] = {
-    {"black", {0, 0, 0}},         {"dark grey", {85, 85, 85}}, {"pale grey", {170, 170, 170}},
-    {"red", {210, 30, 35}},       {"yellow", {245, 210, 20}},  {"green", {40, 140, 60}},
-    {"sky blue", {40, 160, 215}}, {"blue", {35, 50, 145}},     {"magenta", {200, 30, 130}}};
+constexpr std::pair<Source, Rgb8> colours[] = {
+    {Source("black"), {0, 0, 0}},           {Source("dark grey"), {85, 85, 85}},
+    {Source("pale grey"), {170, 170, 170}}, {Source("red"), {210, 30, 35}},
+    {Source("yellow"), {245, 210, 20}},     {Source("green"), {40, 140, 60}},
+    {Source("sky blue"), {40, 160, 215}},   {Source("blue"), {35, 50, 145}},
+    {Source("magenta"), {200, 30, 130}}};
 
 Print proofPrint(const Job& job, const Piece& piece, double ppi) {
     return printOf(job, piece, std::max(1.0, ppi));
@@ -55,7 +57,7 @@ ProofLayout proofLayout(const Job& job, const Piece& piece) {
         patch_mm, (width - 2 * (mark_in_mm + proof_side_mm / 2)) / (count + patch_gap * (count - 1)));
     double x = (width - side * (count + patch_gap * (count - 1))) / 2;
     for (const auto& [name, colour] : colours) {
-        layout.patches.push_back({name, colour, {x, height - patches_up_mm, side, side}});
+        layout.patches.push_back({name.string(), colour, {x, height - patches_up_mm, side, side}});
         x += side * (1 + patch_gap);
     }
     return layout;
@@ -88,23 +90,28 @@ void drawReducedProof(PdfFile& pdf, const Job& job, const Imposition& imposition
     pdf.beginPage(layout.page);
     pdf.pictureIn(layout.picture,
                   sent(renderWhole(print, {progress.stop, {}}), sentLevels(job, piece, print)));
-    const std::string how = fmt::format(
-        "Proof of {}: {}, {}", piece.name, mirrored ? "mirrored" : "not mirrored",
-        layout.scale < 1 ? fmt::format("reduced to {:.0f} %", 100 * layout.scale) : "at true size");
-    const std::string true_size =
-        fmt::format("true size {} x {}; this page is for comparing, not for transfer",
-                    formatNumber(seenSizeOf(job, piece).width, job.unit),
-                    formatLength(seenSizeOf(job, piece).height, job.unit));
+    const Argument name("piece", piece.name), percent("percent", Rounded{100 * layout.scale, 0});
+    const Text how =
+        mirrored
+            ? (layout.scale < 1 ? Text("Proof of {piece}: mirrored, reduced to {percent} %", {name, percent})
+                                : Text("Proof of {piece}: mirrored, at true size", {name}))
+            : (layout.scale < 1
+                   ? Text("Proof of {piece}: not mirrored, reduced to {percent} %", {name, percent})
+                   : Text("Proof of {piece}: not mirrored, at true size", {name}));
+    const SizeMm seen = seenSizeOf(job, piece);
+    const Text true_size = Text("true size {size}; this page is for comparing, not for transfer",
+                                {{"size", formatSize(seen.width, seen.height, job.unit)}});
+    const Language& say = pdf.language();
     Marks marks = proofMarks(layout);
-    marks.push_back(Words{how, {proof_side_mm, proof_side_mm + 4}, 4.2, 0, true});
-    marks.push_back(Words{true_size, {proof_side_mm, proof_side_mm + 10}, 3.4, 0, false});
+    marks.push_back(Words{say(how), {proof_side_mm, proof_side_mm + 4}, 4.2, 0, true});
+    marks.push_back(Words{say(true_size), {proof_side_mm, proof_side_mm + 10}, 3.4, 0, false});
     pdf.marks(marks);
     pdf.endPage();
 }
 
-void writeReducedProof(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
-                       const Progress& progress) {
-    PdfFile pdf(file, job.name, job.created);
+void writeReducedProof(const Language& say, const std::filesystem::path& file, const Job& job,
+                       const Imposition& imposition, const Progress& progress) {
+    PdfFile pdf(say, file, job.name, job.created);
     for (std::size_t i = 0; i < job.pieces.size(); ++i) {
         progress.at(static_cast<double>(i) / static_cast<double>(job.pieces.size()));
         drawReducedProof(pdf, job, imposition, i, {progress.stop, {}});

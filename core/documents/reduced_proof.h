@@ -2,6 +2,7 @@
 #include <array>
 #include <filesystem>
 
+#include "core/base/language.h"
 #include "core/base/progress.h"
 #include "core/layout/imposition.h"
 #include "core/pdf/pdf_file.h"
@@ -41,7 +42,7 @@ void drawReducedProof(PdfFile& pdf, const Job& job, const Imposition& imposition
                       const Progress& progress = {});
 
 /// Such a page for each piece. Throws Error (stopped, output).
-void writeReducedProof(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
-                       const Progress& progress = {});
+void writeReducedProof(const Language& say, const std::filesystem::path& file, const Job& job,
+                       const Imposition& imposition, const Progress& progress = {});
 
 }  // namespace tympan

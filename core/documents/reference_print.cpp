@@ -1,5 +1,6 @@
 #include "core/documents/reference_print.h"
 
+#include "core/documents/placement_template.h"
 #include "core/job/landing.h"
 #include "core/measure/length.h"
 #include "core/pdf/pdf_file.h"
@@ -36,25 +37,26 @@ void drawPiece(PdfFile& pdf, const Job& job, const Piece& piece, const RectMm& c
     Print print = printOf(job, piece, std::max(1.0, reference_ppi * scale));
     print.mirrored = Mirrored::no;
     pdf.pictureIn({cell.x, cell.y, size.width * scale, size.height * scale}, renderWhole(print, progress));
+    const SizeMm seen = seenSizeOf(job, piece);
+    const Language& say = pdf.language();
     const double y = cell.y + size.height * scale + 5;
-    pdf.marks({Words{piece.name, {cell.x, y}, 3.4, 0, true},
-               Words{formatNumber(seenSizeOf(job, piece).width, job.unit) + " x " +
-                         formatLength(seenSizeOf(job, piece).height, job.unit) + " on the object",
-                     {cell.x, y + 4.4},
-                     3,
-                     0,
-                     false}});
-    std::string where;
-    for (const SpotDistance& each : piece.placement.distances)
-        where += (where.empty() ? "" : ", ") + formatLength(each.mm, job.unit) + " from " +
-                 (each.from.empty() ? "the edge" : each.from);
-    if (!where.empty()) pdf.marks({Words{where, {cell.x, y + 8.6}, 3, 0, false}});
+    pdf.marks(
+        {Words{piece.name, {cell.x, y}, 3.4, 0, true},
+         Words{say(Text("{size} on the object", {{"size", formatSize(seen.width, seen.height, job.unit)}})),
+               {cell.x, y + 4.4},
+               3,
+               0,
+               false}});
+    std::vector<Text> where;
+    for (const SpotDistance& each : piece.placement.distances) where.push_back(distanceText(each, job.unit));
+    if (!where.empty()) pdf.marks({Words{say(Text::listed(where)), {cell.x, y + 8.6}, 3, 0, false}});
 }
 
 }  // namespace
 
-void writeReferencePrint(const std::filesystem::path& file, const Job& job, const Progress& progress) {
-    PdfFile pdf(file, job.name, job.created);
+void writeReferencePrint(const Language& say, const std::filesystem::path& file, const Job& job,
+                         const Progress& progress) {
+    PdfFile pdf(say, file, job.name, job.created);
     const SizeMm page = job.sheets.paper.size;
     const Grid grid = gridFor(job.pieces.size(), page);
     const auto per_page = static_cast<std::size_t>(grid.columns * grid.rows);
@@ -63,12 +65,17 @@ void writeReferencePrint(const std::filesystem::path& file, const Job& job, cons
             if (i > 0) pdf.endPage();
             pdf.beginPage(page);
             pdf.marks(
-                {Words{"Reference: how it will look when finished", {reference_side_mm, 14}, 5, 0, true},
-                 Words{"the right way round, reduced where the page is too small; not for transfer",
-                       {reference_side_mm, 19.5},
-                       3.2,
+                {Words{say(Text("Reference: how it will look when finished")),
+                       {reference_side_mm, 14},
+                       5,
                        0,
-                       false}});
+                       true},
+                 Words{
+                     say(Text("the right way round, reduced where the page is too small; not for transfer")),
+                     {reference_side_mm, 19.5},
+                     3.2,
+                     0,
+                     false}});
         }
         const auto at = static_cast<int>(i % per_page);
         const RectMm cell{reference_side_mm + (at % grid.columns) * grid.cell.width,

@@ -106,13 +106,13 @@ PointMm finestSpot(const Job& job, const Piece& piece, const Progress& progress)
     return {(at.x + 0.5) / ink.cols, (at.y + 0.5) / ink.rows};
 }
 
-void writeSeamStrip(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
-                    std::size_t number, const Progress& progress) {
+void writeSeamStrip(const Language& say, const std::filesystem::path& file, const Job& job,
+                    const Imposition& imposition, std::size_t number, const Progress& progress) {
     const Piece& piece = job.pieces[number];
     const auto worst = worstStretch(job, imposition, number, {progress.stop, {}});
     if (!worst)
-        throw Error(Error::Kind::input, piece.name, "it lies on one sheet: there is no seam to try",
-                    "print the sheet itself, or a proof of all of it");
+        throw Error(Error::Kind::input, piece.name, Text("it lies on one sheet: there is no seam to try"),
+                    Text("print the sheet itself, or a proof of all of it"));
     const SeamPlan& plan = imposition.plans[number];
     const PixelGrid& grid = imposition.grid;
     const Print print = printIn(imposition, job, number, grid.ppi);
@@ -127,10 +127,10 @@ void writeSeamStrip(const std::filesystem::path& file, const Job& job, const Imp
     const double wide = std::max(long_mm, 2 * deep_mm + apart_mm) + 2 * (strip_tick_to_mm + 2);
     const double high = strip_head_mm + std::max(long_mm, 2 * deep_mm + apart_mm) + between_mm + detail_mm;
     if (grid.mm(area.width) < wide || grid.mm(area.height) < high)
-        throw Error(Error::Kind::input, piece.name, "the paper is too small for a strip to try",
-                    "choose A4, Letter or a larger paper");
+        throw Error(Error::Kind::input, piece.name, Text("the paper is too small for a strip to try"),
+                    Text("choose A4, Letter or a larger paper"));
     const auto levels = sentLevels(job, piece, print);
-    PdfFile pdf(file, job.name, job.created);
+    PdfFile pdf(say, file, job.name, job.created);
     pdf.printedBy(printerOf(job, piece));
     pdf.beginPage(pageOf(job.sheets.paper, Orientation::portrait));
     int below = top;
@@ -165,19 +165,24 @@ void writeSeamStrip(const std::filesystem::path& file, const Job& job, const Imp
     pdf.picture(sent(renderRegion(print, detail, {progress.stop, {}}), levels), left, below, grid);
 
     const RectMm page_area = grid.mm(area);
-    TextColumn column({page_area.x, page_area.y}, page_area.width);
-    column.say(fmt::format("{}: the seam that would be seen most ({} and {}, seam {}), and the finest detail",
-                           piece.name, plan.tiles[seam.before].label, plan.tiles[seam.after].label,
-                           seamLetter(worst->seam)),
+    TextColumn column(say, {page_area.x, page_area.y}, page_area.width);
+    column.say(Text("{piece}: the seam that would be seen most ({before} and {after}, seam {seam}), and the "
+                    "finest detail",
+                    {{"piece", piece.name},
+                     {"before", plan.tiles[seam.before].label},
+                     {"after", plan.tiles[seam.after].label},
+                     {"seam", seamLetter(worst->seam)}}),
                strip_words_mm, true);
-    column.say(std::string("ink side, this way up · ") + tell_tale, strip_words_mm * 0.9);
-    column.say(
-        "True size, as it will be printed. Cut from tick to tick, join the two, lay them as you will lay "
-        "the whole, and look from where people stand.",
-        strip_words_mm * 0.9);
+    column.say(Text::listed({inkSideUp(), tellTale()}, " · "), strip_words_mm * 0.9);
+    column.say(Text("True size, as it will be printed. Cut from tick to tick, join the two, lay them as you "
+                    "will lay the whole, and look from where people stand."),
+               strip_words_mm * 0.9);
     pdf.marks(column.marks());
-    pdf.marks(
-        {Words{"the finest detail", {grid.mm(left), grid.mm(below) - 2}, strip_words_mm * 0.9, 0, false}});
+    pdf.marks({Words{say(Text("the finest detail")),
+                     {grid.mm(left), grid.mm(below) - 2},
+                     strip_words_mm * 0.9,
+                     0,
+                     false}});
     pdf.endPage();
     pdf.commit(progress);
 }

@@ -1,6 +1,7 @@
 #pragma once
 #include <filesystem>
 
+#include "core/base/language.h"
 #include "core/base/progress.h"
 #include "core/layout/imposition.h"
 
@@ -24,7 +25,7 @@ PointMm finestSpot(const Job& job, const Piece& piece, const Progress& progress 
 /// most, on both sides of it, to be cut and joined; and the finest detail, whole. As they will be printed, at
 /// true size. Throws Error (input) for a print on one sheet, and for a paper too small; Error (stopped,
 /// output).
-void writeSeamStrip(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
-                    std::size_t print, const Progress& progress = {});
+void writeSeamStrip(const Language& say, const std::filesystem::path& file, const Job& job,
+                    const Imposition& imposition, std::size_t print, const Progress& progress = {});
 
 }  // namespace tympan

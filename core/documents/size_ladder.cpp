@@ -29,8 +29,8 @@ std::vector<double> ladder(double smallest_mm, double largest_mm, int count) {
     return widths;
 }
 
-void writeSizeLadder(const std::filesystem::path& file, const Job& job, const Piece& piece,
-                     const std::vector<double>& widths_mm, const Progress& progress) {
+void writeSizeLadder(const Language& say, const std::filesystem::path& file, const Job& job,
+                     const Piece& piece, const std::vector<double>& widths_mm, const Progress& progress) {
     const PixelGrid grid{job.sheets.ppi};
     const SheetRules& rules = job.sheets;
     const PageMargins margins = atLeast(bareEdges(printerOf(job, piece), job.sheets.paper.size), 3);
@@ -51,13 +51,14 @@ void writeSizeLadder(const std::filesystem::path& file, const Job& job, const Pi
     }
     const auto places = layInRows(items, area, grid.firstAfter(gap_mm));
     if (!places || std::any_of(places->begin(), places->end(), [](const RowPlace& p) { return p.turned; }))
-        throw Error(Error::Kind::input, piece.name, "the largest size does not fit a page",
-                    "choose smaller sizes or a larger paper");
-    PdfFile pdf(file, job.name, job.created);
+        throw Error(Error::Kind::input, piece.name, Text("the largest size does not fit a page"),
+                    Text("choose smaller sizes or a larger paper"));
+    PdfFile pdf(say, file, job.name, job.created);
     pdf.printedBy(printerOf(job, piece));
     for (int sheet = 0; sheet <= places->back().sheet; ++sheet) {
         pdf.beginPage(rules.paper.size);
-        pdf.marks({Words{piece.name + ": hold these against the object and choose; not for transfer",
+        pdf.marks({Words{say(Text("{piece}: hold these against the object and choose; not for transfer",
+                                  {{"piece", piece.name}})),
                          {grid.mm(area.x), grid.mm(area.y) - 4},
                          rung_words_mm,
                          0,

@@ -2,6 +2,7 @@
 #include <filesystem>
 #include <opencv2/core.hpp>
 
+#include "core/base/language.h"
 #include "core/marks/marks.h"
 #include "core/printer/paper.h"
 #include "core/printer/printer.h"
@@ -22,10 +23,10 @@ struct SwatchSheet {
     std::vector<Swatch> swatches;
     Marks marks;  ///< the lines and what is written
 };
-SwatchSheet swatchSheet(const Printer& printer, const SizeMm& page);
+SwatchSheet swatchSheet(const Language& say, const Printer& printer, const SizeMm& page);
 
 /// Throws Error (output; input for a paper too narrow for it).
-void writeSwatches(const std::filesystem::path& file, const Printer& printer, const Paper& paper,
-                   long long created);
+void writeSwatches(const Language& say, const std::filesystem::path& file, const Printer& printer,
+                   const Paper& paper, long long created);
 
 }  // namespace tympan

@@ -24,38 +24,41 @@ void corners(const RectMm& box_mm, Marks& marks) {
 
 }  // namespace
 
-Marks testSheetMarks(const Imposition& imposition) {
+Marks testSheetMarks(const Language& say, const Imposition& imposition) {
     const Sheet& first = imposition.sheets.front();
     const double left = imposition.grid.mm(first.printable.x) + 8,
                  top = imposition.grid.mm(first.printable.y) + 12;
     const double width = std::max(40.0, first.page.width - 2 * left);
     Marks marks;
     double y = top;
-    const auto say = [&](const std::string& text, double size, bool strong) {
-        for (const std::string& line : brokenInto(width, text, size, strong)) {
+    const auto line_up = [&](const Text& text, double size, bool strong) {
+        for (const std::string& line : brokenInto(width, say(text), size, strong)) {
             marks.push_back(Words{line, {left, y}, size, 0, strong});
             y += size * 1.4;
         }
     };
-    say("Test sheet: print this one on plain paper first", 5, true);
+    line_up(Text("Test sheet: print this one on plain paper first"), 5, true);
     y += 1;
-    say(tell_tale, 4, false);
+    line_up(tellTale(), 4, false);
     y += 2;
-    say("X marks the face that is printed, and the arrow the edge at the top. Lay the real sheets in the "
-        "printer the same way.",
-        3.4, false);
+    line_up(Text("X marks the face that is printed, and the arrow the edge at the top. Lay the real sheets "
+                 "in the printer the same way."),
+            3.4, false);
     marks.push_back(Words{"X", {left, y + 9}, 14, 0, true});
     marks.push_back(upArrow({left + 16, y}, 6, 9));
     y += 22;
     const bool room_for_100 = width >= 4 * mm_per_inch;
-    for (Mark& mark : placed(checkBar(room_for_100 ? BarKind::tall_100 : BarKind::tall_50), {left, y}, 0))
+    for (Mark& mark :
+         placed(checkBar(say, room_for_100 ? BarKind::tall_100 : BarKind::tall_50), {left, y}, 0))
         marks.push_back(std::move(mark));
     y += 9;
-    say("If the bar is not true, choose 100 % in the printer's dialog, and nothing that says fit or shrink.",
-        3.4, false);
-    if (first.laid_whole) {
-        say("The corner lines show where the picture will lie on the real sheet, which carries nothing else.",
+    line_up(Text("If the bar is not true, choose 100 % in the printer's dialog, and nothing that says fit or "
+                 "shrink."),
             3.4, false);
+    if (first.laid_whole) {
+        line_up(Text("The corner lines show where the picture will lie on the real sheet, which carries "
+                     "nothing else."),
+                3.4, false);
         corners(imposition.grid.mm(first.regions.front().placed), marks);
     }
     return marks;
@@ -63,6 +66,7 @@ Marks testSheetMarks(const Imposition& imposition) {
 
 namespace {
 
+// Of the title, the same in every language, so that such a file is known again.
 constexpr const char* title_begins = "Test sheet for plain paper: ";
 
 /// Whether a file is a test sheet that we wrote: by its title, which stands in plain letters near its
@@ -84,13 +88,14 @@ bool isOurs(const std::filesystem::path& file) {
 
 }  // namespace
 
-void writeTestSheet(const std::filesystem::path& file, const Job& job, const Imposition& imposition) {
-    PdfFile pdf(file, title_begins + job.name, job.created);
+void writeTestSheet(const Language& say, const std::filesystem::path& file, const Job& job,
+                    const Imposition& imposition) {
+    PdfFile pdf(say, file, title_begins + job.name, job.created);
     const Sheet& first = imposition.sheets.front();
     if (const Piece* piece = findPiece(job, first.regions.front().piece))
         pdf.printedBy(printerOf(job, *piece));
     pdf.beginPage(first.page);
-    pdf.marks(testSheetMarks(imposition));
+    pdf.marks(testSheetMarks(say, imposition));
     pdf.endPage();
     pdf.commit();
 }

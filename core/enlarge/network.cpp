@@ -23,8 +23,8 @@ Network::Network(Learned learned) : loaded_(std::make_unique<Loaded>()) {
         loaded_->net.setPreferableBackend(cv::dnn::DNN_BACKEND_OPENCV);
         loaded_->net.setPreferableTarget(cv::dnn::DNN_TARGET_CPU);
     } catch (const cv::Exception&) {
-        throw Error(Error::Kind::input, file, "what enlarges pictures cannot be read",
-                    "install the program anew");
+        throw Error(Error::Kind::input, file, Text("what enlarges pictures cannot be read"),
+                    Text("install the program anew"));
     }
 }
 

@@ -52,8 +52,9 @@ ArtworkPtr traced(const Artwork& picture, const Redrawing& how, const Progress& 
     const std::vector<unsigned char> bytes = answer.result.bytes();
     const std::string path(bytes.begin(), bytes.end());
     if (path.size() > most_path_bytes)
-        throw Error(Error::Kind::input, picture.name, "has too many outlines to be drawn again as curves",
-                    "leave out larger specks, or make it larger in another way");
+        throw Error(Error::Kind::input, picture.name,
+                    Text("has too many outlines to be drawn again as curves"),
+                    Text("leave out larger specks, or make it larger in another way"));
     progress.at(0.9);
     cv::Mat where;
     cv::resize(ink, where, picture.reduced.size(), 0, 0, cv::INTER_AREA);

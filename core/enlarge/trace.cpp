@@ -80,10 +80,10 @@ std::string traceMask(const std::vector<std::string>& arguments, std::span<const
     const potrace_bitmap_t bitmap{width, height, words, map.data()};
     const std::unique_ptr<potrace_state_t, Free> state(potrace_trace(param.get(), &bitmap));
     if (!state || state->status != POTRACE_STATUS_OK)
-        throw Error(Error::Kind::input, "", "too large to be drawn again", "crop it first");
+        throw Error(Error::Kind::input, "", Text("too large to be drawn again"), Text("crop it first"));
     const std::string path = pathOf(state->plist, scale, height);
     if (::pwrite(result, path.data(), path.size(), 0) != static_cast<ssize_t>(path.size()))
-        throw Error(Error::Kind::input, "", "too large to be drawn again", "crop it first");
+        throw Error(Error::Kind::input, "", Text("too large to be drawn again"), Text("crop it first"));
     return {};
 }
 

@@ -51,20 +51,21 @@ struct CrossesKeepOut {
 };
 struct UnsuitedMaterial {  ///< the method does not go with what the object is made of
     static constexpr std::string_view id = "unsuited-material";
-    std::string why;
+    Text why;
 };
 struct FinishOrder {  ///< something that is not printed, or a step, stands where it spoils or is spoiled
     static constexpr std::string_view id = "finish-order";
-    std::string what, why;
+    Text what, why;
     int layer = -1;  ///< of the object's, from 0; none: a step of the method
 };
 struct MaterialWithCare {  ///< the method goes with it, but for something that one must mind
     static constexpr std::string_view id = "material-with-care";
-    std::string why;
+    Text why;
 };
 struct UnsuitedPrinter {  ///< or with what the printer lays down
     static constexpr std::string_view id = "unsuited-printer";
-    std::string printer, why;
+    std::string printer;
+    Text why;
 };
 struct DarkGround {  ///< the ink is see-through and most of what is under it is dark
     static constexpr std::string_view id = "dark-ground";

@@ -230,16 +230,17 @@ bool ovenAndFinishApart(const Job& job, const Piece& piece) {
 std::vector<finding::FinishOrder> finishOrder(const Object& object, const Method& method) {
     std::vector<finding::FinishOrder> found;
     for (std::size_t i = 0; i < object.layers.size(); ++i)
-        if (const std::string why = contradiction(object.layers[i]); !why.empty())
-            found.push_back({object.layers[i].what.empty() ? std::string(name(object.layers[i].kind))
-                                                           : object.layers[i].what,
+        if (const Text why = contradiction(object.layers[i]); !why.empty())
+            found.push_back({object.layers[i].what.empty()
+                                 ? Text::catalogued(std::string(name(object.layers[i].kind)))
+                                 : Text::verbatim(object.layers[i].what),
                              why, static_cast<int>(i)});
     bool coated = false;
     for (const Step& step : method.steps) {
         if (coated && step.place == Place::oven)
-            found.push_back({step.words,
-                             "nothing that is varnished goes into an oven: put this step before the coat",
-                             -1});
+            found.push_back(
+                {Text::catalogued(step.words),
+                 Text("nothing that is varnished goes into an oven: put this step before the coat"), -1});
         coated = coated || step.work == Work::finish || step.work == Work::seal;
     }
     return found;
@@ -249,30 +250,29 @@ void lookAtObject(const Job& job, const Piece& piece, std::vector<Finding>& foun
     const Object& object = objectOf(job, piece);
     const Outline ink = inkOnObject(job, piece);
     // A reason that names the material says more than the colour does.
-    if (const std::string why = misfitOfMaterial(piece.method, object.material.id); !why.empty())
+    if (const Text why = misfitOfMaterial(piece.method, object.material.id); !why.empty())
         found.push_back({finding::UnsuitedMaterial{why}, Severity::warning, piece.id, {}});
     else if (auto dark = onDarkGround(job, piece))
         found.push_back(*dark);
     if (ovenAndFinishApart(job, piece))
         found.push_back(
-            {finding::FinishOrder{"the oven",
-                                  "all sides go through it before any side is varnished: the plan "
-                                  "keeps to that",
-                                  -1},
+            {finding::FinishOrder{
+                 Text("the oven"),
+                 Text("all sides go through it before any side is varnished: the plan keeps to that"), -1},
              Severity::note,
              piece.id,
              {}});
     for (const finding::FinishOrder& each : finishOrder(object, *piece.method))
         found.push_back({each, Severity::warning, piece.id, {}});
-    if (const std::string care = careOnMaterial(piece.method, object.material.id); !care.empty())
+    if (const Text care = careOnMaterial(piece.method, object.material.id); !care.empty())
         found.push_back({finding::MaterialWithCare{care}, Severity::note, piece.id, {}});
     else if (!liesOnPaint(job, piece) && nobodyHasSaid(*piece.method, object.material.id))
-        found.push_back(
-            {finding::MaterialWithCare{fmt::format(
-                 "Nobody has said how this goes on {}: try it on a scrap first.", object.material.name)},
-             Severity::note,
-             piece.id,
-             {}});
+        found.push_back({finding::MaterialWithCare{
+                             Text("Nobody has said how this goes on {material}: try it on a scrap first.",
+                                  {{"material", Text::catalogued(object.material.name)}})},
+                         Severity::note,
+                         piece.id,
+                         {}});
     if (object.spot()) return;
     const Outline visible = visibleOf(object);
     if (shared(ink, visible).empty()) {
@@ -347,7 +347,7 @@ std::vector<Finding> plainFindingsOf(const Job& job, const Piece& piece, const P
     };
     lookAtObject(job, piece, found);
     const Printer& printer = printerOf(job, piece);
-    if (const std::string why = misfit(piece.method, printer.kind); !why.empty())
+    if (const Text why = misfit(piece.method, printer.kind); !why.empty())
         add(Severity::warning, finding::UnsuitedPrinter{printer.name, why});
     if (printer.black_only && inkOf(piece) == Ink::colour) add(Severity::warning, finding::ColourWithout{});
     if (laidInOnePiece(*piece.method)) {

@@ -35,8 +35,8 @@ class Recogniser {
   public:
     Recogniser() {
         if (api_.Init(nullptr, "eng", tesseract::OEM_LSTM_ONLY) != 0)
-            throw Error(Error::Kind::input, "lettering", "what reads lettering is not installed",
-                        "install the English data of the recogniser");
+            throw Error(Error::Kind::input, "lettering", Text("what reads lettering is not installed"),
+                        Text("install the English data of the recogniser"));
         api_.SetPageSegMode(tesseract::PSM_SINGLE_LINE);
         api_.SetVariable("tessedit_do_invert", "0");
         api_.SetVariable("debug_file", "/dev/null");

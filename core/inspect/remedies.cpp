@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <map>
 
+#include "core/base/language.h"
 #include "core/base/overloaded.h"
 #include "core/inspect/findings.h"
 #include "core/inspect/mend.h"
@@ -33,12 +34,13 @@ std::pair<std::string, double> weighed(const Finding& found) {
     what += std::visit(Overloaded{[](const SeamCrosses& each) { return each.face ? " face" : " words"; },
                                   [](const auto&) { return ""; }},
                        found.what);
-    what += std::visit(Overloaded{[](const CrossesKeepOut& each) { return " " + each.zone; },
-                                  [](const EdgeInCareZone& each) { return " " + each.zone; },
-                                  [](const SeamInCareZone& each) { return " " + each.zone; },
-                                  [](const FinishOrder& each) { return " " + each.what; },
-                                  [](const auto&) { return std::string(); }},
-                       found.what);
+    what += std::visit(
+        Overloaded{[](const CrossesKeepOut& each) { return " " + each.zone; },
+                   [](const EdgeInCareZone& each) { return " " + each.zone; },
+                   [](const SeamInCareZone& each) { return " " + each.zone; },
+                   [](const FinishOrder& each) { return std::string(" ").append(inEnglish(each.what)); },
+                   [](const auto&) { return std::string(); }},
+        found.what);
     return {what, much};
 }
 

@@ -25,8 +25,8 @@ namespace {
 constexpr std::uint64_t most_unpacked = std::uint64_t{4} << 30;
 constexpr std::uint64_t most_entries = 10'000;
 
-[[noreturn]] void fail(const std::filesystem::path& file, const std::string& wrong) {
-    throw Error(Error::Kind::input, file.string(), wrong, "open another copy of it, if there is one");
+[[noreturn]] void fail(const std::filesystem::path& file, const Text& wrong) {
+    throw Error(Error::Kind::input, file.string(), wrong, Text("open another copy of it, if there is one"));
 }
 
 bool unsafe(const std::string& name) {
@@ -82,15 +82,18 @@ struct Container::State {
     }
     void check() const {
         const zip_int64_t count = zip_get_num_entries(zip, 0);
-        if (static_cast<std::uint64_t>(count) > most_entries) fail(file, "it holds more than 10,000 entries");
+        if (static_cast<std::uint64_t>(count) > most_entries)
+            fail(file, Text("it holds more than 10,000 entries"));
         std::uint64_t sum = 0;
         for (zip_int64_t i = 0; i < count; ++i) {
             zip_stat_t about;
             if (zip_stat_index(zip, static_cast<zip_uint64_t>(i), 0, &about) != 0) continue;
             if (unsafe(about.name))
-                fail(file, fmt::format("an entry has the unsafe name \"{}\"", about.name));
+                fail(file,
+                     Text("an entry has the unsafe name \"{name}\"", {{"name", std::string(about.name)}}));
             sum += about.size;
-            if (about.size > most_unpacked || sum > most_unpacked) fail(file, "it holds more than 4 GiB");
+            if (about.size > most_unpacked || sum > most_unpacked)
+                fail(file, Text("it holds more than 4 GiB"));
         }
     }
 };
@@ -99,7 +102,8 @@ Container::Container(const std::filesystem::path& file) : state_(std::make_uniqu
     state_->file = file;
     std::error_code none;
     if (!std::filesystem::is_regular_file(file, none))
-        throw Error(Error::Kind::input, file.string(), "cannot be read", "check that the file is there");
+        throw Error(Error::Kind::input, file.string(), Text("cannot be read"),
+                    Text("check that the file is there"));
     int error = 0;
     state_->zip = zip_open(file.c_str(), ZIP_RDONLY, &error);
     if (state_->zip) {
@@ -107,7 +111,8 @@ Container::Container(const std::filesystem::path& file) : state_(std::make_uniqu
         return;
     }
     state_->salvaged = foundInOrder(file);
-    if (state_->salvaged.empty()) fail(file, "it is not a Tympan job, or it is damaged from its beginning");
+    if (state_->salvaged.empty())
+        fail(file, Text("it is not a Tympan job, or it is damaged from its beginning"));
 }
 
 Container::~Container() = default;
@@ -121,8 +126,10 @@ bool Container::holds(const std::string& name) const {
 }
 
 Bytes Container::read(const std::string& name) const {
-    if (!holds(name)) fail(state_->file, fmt::format("\"{}\" is missing from it", name));
-    const auto damagedEntry = [&] { fail(state_->file, fmt::format("\"{}\" in it is damaged", name)); };
+    if (!holds(name)) fail(state_->file, Text("\"{name}\" is missing from it", {{"name", name}}));
+    const auto damagedEntry = [&] {
+        fail(state_->file, Text("\"{name}\" in it is damaged", {{"name", name}}));
+    };
     Bytes bytes;
     if (damaged()) {
         const SalvagedEntry& entry = state_->salvaged.at(name);
@@ -159,9 +166,9 @@ void writeContainer(const std::filesystem::path& file, const Entries& entries, l
     for (const auto& [name, bytes] : entries) sum += bytes.size();
     if (sum > most_unpacked || entries.size() > most_entries)
         throw Error(Error::Kind::output, file.string(),
-                    sum > most_unpacked ? "the job's pictures are more than 4 GiB together"
-                                        : "the job has more than 10,000 pictures",
-                    "divide it into two jobs, or use smaller picture files");
+                    sum > most_unpacked ? Text("the job's pictures are more than 4 GiB together")
+                                        : Text("the job has more than 10,000 pictures"),
+                    Text("divide it into two jobs, or use smaller picture files"));
     WriteAside aside(file);
     int reason = 0;
     zip_t* zip = zip_open(aside.path().c_str(), ZIP_CREATE | ZIP_TRUNCATE, &reason);

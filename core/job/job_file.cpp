@@ -24,26 +24,27 @@ std::span<const unsigned char> bytesOf(const std::string& text) {
 ArtworkPtr ArtworkShelf::get(const std::string& entry, const std::string& name) {
     if (const auto found = read_.find(entry); found != read_.end()) return found->second;
     const auto slash = entry.find('/'), dot = entry.rfind('.');
-    const auto fail = [&](const std::string& wrong) {
-        throw Error(Error::Kind::input, entry, fmt::format("the picture \"{}\" {}", name, wrong),
-                    "add the picture again");
+    const auto fail = [&](const Text& wrong) {
+        throw Error(Error::Kind::input, entry, wrong, Text("add the picture again"));
     };
+    const Argument picture("name", name);
     if (!entry.starts_with("artwork/") || dot == std::string::npos || entry.find("..") != std::string::npos)
-        fail("has no name that can be followed");
+        fail(Text("the picture \"{name}\" has no name that can be followed", {picture}));
     Bytes bytes;
     try {
         bytes = bytes_(entry);
     } catch (const Error& error) {
         if (error.kind() == Error::Kind::stopped) throw;
-        fail("is missing or damaged");
+        fail(Text("the picture \"{name}\" is missing or damaged", {picture}));
     }
-    if (sha256(bytes) != entry.substr(slash + 1, dot - slash - 1)) fail("is not the one that was saved");
+    if (sha256(bytes) != entry.substr(slash + 1, dot - slash - 1))
+        fail(Text("the picture \"{name}\" is not the one that was saved", {picture}));
     ArtworkPtr artwork;
     try {
         artwork = readPicture(std::move(bytes), name.empty() ? "picture" : name, progress_);
     } catch (const Error& error) {
         if (error.kind() == Error::Kind::stopped) throw;
-        fail("cannot be read: " + error.wrong());
+        fail(Text("the picture \"{name}\" cannot be read: {reason}", {picture, {"reason", error.wrong()}}));
     }
     return read_[entry] = artwork;
 }
@@ -65,7 +66,7 @@ ReadJob openJobFile(const std::filesystem::path& file, const Progress& progress)
         readJob({file.string(), {text.begin(), text.end()}},
                 [&](const std::string& entry, const std::string& name) { return shelf.get(entry, name); });
     if (container.damaged()) {
-        std::vector<std::string> faults{"the file is cut off or damaged at its end"};
+        std::vector<Text> faults{Text("the file is cut off or damaged at its end")};
         faults.insert(faults.end(), read.faults.begin(), read.faults.end());
         read.faults = std::move(faults);
     }

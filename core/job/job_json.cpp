@@ -65,8 +65,8 @@ ReadJob readJob(const JsonText& source, const ArtworkSource& artworks) {
     json rest;
     JsonReader reader = JsonReader::lenient(source, root, rest);
     if (!reader.has("format") || reader.text("format") != "tympan-job")
-        throw Error(Error::Kind::input, source.file, "it is not a Tympan job",
-                    "open a file that Tympan saved");
+        throw Error(Error::Kind::input, source.file, Text("it is not a Tympan job"),
+                    Text("open a file that Tympan saved"));
     ReadJob read;
     read.later = reader.integer("version", 1, 1'000'000) > job_version;
     Job& job = read.job;
@@ -78,7 +78,7 @@ ReadJob readJob(const JsonText& source, const ArtworkSource& artworks) {
     job.printers.clear();
     if (reader.has("printers")) {
         for (JsonReader& entry : reader.objects("printers")) job.printers.push_back(readPrinter(entry));
-        if (job.printers.empty()) reader.fail("printers", "must be at least one");
+        if (job.printers.empty()) reader.fail("printers", Text("must be at least one"));
     } else {
         job.printers.push_back(readPrinterOfVersion1(sheets));
     }
@@ -98,7 +98,7 @@ ReadJob readJob(const JsonText& source, const ArtworkSource& artworks) {
     for (JsonReader& entry : reader.objects("objects"))
         orNamed([&] {
             Object object = readObject(entry);
-            if (!taken.insert(object.id).second) entry.fail("id", "must be there once");
+            if (!taken.insert(object.id).second) entry.fail("id", Text("must be there once"));
             job.objects.push_back(std::move(object));
         });
     job = withFacesTidy(std::move(job));
@@ -106,9 +106,9 @@ ReadJob readJob(const JsonText& source, const ArtworkSource& artworks) {
         orNamed([&] {
             Piece piece = readPiece(entry, artworks);
             if (!findObject(job, piece.placement.object))
-                entry.fail("placement",
-                           fmt::format("\"{}\" lies on an object that could not be read", piece.name));
-            if (!taken.insert(piece.id).second) entry.fail("id", "must be there once");
+                entry.fail("placement", Text("\"{piece}\" lies on an object that could not be read",
+                                             {{"piece", piece.name}}));
+            if (!taken.insert(piece.id).second) entry.fail("id", Text("must be there once"));
             job.pieces.push_back(std::move(piece));
         });
     if (reader.has("sets"))

@@ -18,8 +18,8 @@ std::string entryOf(const Artwork& artwork);
 
 struct ReadJob {
     Job job;
-    std::vector<std::string> faults;  ///< what could not be read, each in a sentence
-    bool later = false;               ///< written by a later program: not to be saved over
+    std::vector<Text> faults;  ///< what could not be read
+    bool later = false;        ///< written by a later program: not to be saved over
 };
 
 /// Finds the artwork of an entry; throws Error (input) when it cannot be had. `name` is the artwork's for

@@ -36,7 +36,7 @@ Object readRecipeObject(JsonReader reader, const Job& job) {
         const std::string of = reader.text("face_of");
         const auto named = std::find_if(job.objects.begin(), job.objects.end(),
                                         [&](const Object& each) { return each.name == of; });
-        if (named == job.objects.end()) reader.fail("face_of", "names no object before it");
+        if (named == job.objects.end()) reader.fail("face_of", Text("names no object before it"));
         object.face_of = named->thing();
     }
     reader.finish();
@@ -61,7 +61,7 @@ Job withEntry(Job job, JsonReader& entry, const std::filesystem::path& folder, P
                         {artwork, readRecipeObject(entry.object("object"), job),
                          findMethod(shippedMethods(), entry.id("method")), size, copies, spares});
     } else {
-        if (job.pieces.empty()) entry.fail("object", "is missing");
+        if (job.pieces.empty()) entry.fail("object", Text("is missing"));
         job = withAnother(std::move(job), job.pieces.back().id, artwork, size);
     }
     const int id = job.pieces.back().id;
@@ -69,7 +69,7 @@ Job withEntry(Job job, JsonReader& entry, const std::filesystem::path& folder, P
         const std::string printer = entry.text("printer");
         const auto named = std::find_if(job.printers.begin(), job.printers.end(),
                                         [&](const Printer& each) { return each.name == printer; });
-        if (named == job.printers.end()) entry.fail("printer", "is not one of the recipe's printers");
+        if (named == job.printers.end()) entry.fail("printer", Text("is not one of the recipe's printers"));
         job = withPrinter(std::move(job), id, named->id);
     }
     job = withName(std::move(job), id, name);
@@ -104,7 +104,7 @@ Job jobFromRecipe(const std::filesystem::path& file) {
             job.printers.push_back(readPrinter(entry));
             job.printers.back().id = static_cast<int>(job.printers.size());
         }
-        if (job.printers.empty()) reader.fail("printers", "must be at least one");
+        if (job.printers.empty()) reader.fail("printers", Text("must be at least one"));
     }
     // The same recipe makes the same job, its identity among the rest.
     job.uuid = uuidOf(source.text);

@@ -18,7 +18,7 @@ json flat(const std::vector<PointMm>& points) {
 
 std::vector<PointMm> readPoints(JsonReader& reader, const std::string& field, double least, double most) {
     const std::vector<double> numbers = reader.numbers(field, least, most, 2 * most_points);
-    if (numbers.size() % 2 != 0) reader.fail(field, "must be pairs of numbers");
+    if (numbers.size() % 2 != 0) reader.fail(field, Text("must be pairs of numbers"));
     std::vector<PointMm> points;
     for (std::size_t i = 0; i < numbers.size(); i += 2) points.push_back({numbers[i], numbers[i + 1]});
     return points;
@@ -85,10 +85,10 @@ PictureEdit readPictureEdit(JsonReader reader) {
     edit.quarters = reader.integer("quarters", 0, 3, 0);
     if (reader.has("corners")) {
         const std::vector<PointMm> corners = readPoints(reader, "corners", 0, 1);
-        if (corners.size() != 4) reader.fail("corners", "must be four points");
+        if (corners.size() != 4) reader.fail("corners", Text("must be four points"));
         edit.corners = {corners[0], corners[1], corners[2], corners[3]};
         if (!makeSheet(*edit.corners))
-            reader.fail("corners", "must be those of a sheet, from its top left clockwise");
+            reader.fail("corners", Text("must be those of a sheet, from its top left clockwise"));
     }
     edit.straighten_deg = reader.number("straighten_deg", -most_straighten_deg, most_straighten_deg, 0);
     if (reader.has("crop")) {

@@ -36,7 +36,8 @@ Placement readPlacement(JsonReader reader) {
             placement.distances.push_back({each.note("from"), each.number("mm", limits::bare_mm)});
             each.finish();
         }
-    if (placement.distances.size() > limits::most_distances) reader.fail("distances", "can be two at most");
+    if (placement.distances.size() > limits::most_distances)
+        reader.fail("distances", Text("can be two at most"));
     reader.finish();
     return placement;
 }
@@ -64,7 +65,7 @@ DarkCloth readDarkCloth(JsonReader reader) {
 
 std::array<int, 3> readParts(JsonReader& reader, const std::string& field) {
     const std::vector<double> read = reader.numbers(field, limits::percent.least, limits::percent.most, 3);
-    if (read.size() != 3) reader.fail(field, "must be three numbers: of red, green and blue");
+    if (read.size() != 3) reader.fail(field, Text("must be three numbers: of red, green and blue"));
     std::array<int, 3> parts{};
     std::transform(read.begin(), read.end(), parts.begin(),
                    [](double part) { return static_cast<int>(std::lround(part)); });
@@ -94,7 +95,7 @@ Tone readTone(JsonReader reader) {
         tone.contrast.strength = reader.integer("contrast_strength", limits::percent);
     if (reader.has("shades")) {
         const std::vector<double> lift = reader.numbers("shades", -100, 100, tone.shades.lift.size());
-        if (lift.size() != tone.shades.lift.size()) reader.fail("shades", "must be eleven numbers");
+        if (lift.size() != tone.shades.lift.size()) reader.fail("shades", Text("must be eleven numbers"));
         std::transform(lift.begin(), lift.end(), tone.shades.lift.begin(),
                        [](double each) { return static_cast<int>(std::lround(each)); });
     }
@@ -214,7 +215,7 @@ Edge readEdge(JsonReader reader) {
     for (const Cut each : {Cut::object, Cut::silhouette, Cut::cell})
         if (name(each) == cut) edge.cut = each;
     if (reader.has("cell")) edge.cell = readOutline(reader, "cell", true);
-    if (edge.cut == Cut::cell && edge.cell.empty()) reader.fail("cell", "is missing");
+    if (edge.cut == Cut::cell && edge.cell.empty()) reader.fail("cell", Text("is missing"));
     edge.stop_mm = reader.number("stop_mm", limits::stop_mm, 0);
     const std::string rim = reader.oneOf("rim", {"sharp", "feathered", "torn", "worn"});
     edge.rim = rim == "feathered" ? Rim::feathered

@@ -41,8 +41,8 @@ Recovery::Recovery(const fs::path& root) {
     fs::create_directories(root, failed);
     std::string pattern = (root / "work-XXXXXX").string();
     if (failed || !::mkdtemp(pattern.data()))
-        throw Error(Error::Kind::output, root.string(), "work cannot be kept there",
-                    "make room, or give access to it");
+        throw Error(Error::Kind::output, root.string(), Text("work cannot be kept there"),
+                    Text("make room, or give access to it"));
     folder_ = pattern;
     lock_ = lockOf(folder_);
 }

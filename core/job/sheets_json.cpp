@@ -118,7 +118,7 @@ Joining readJoining(JsonReader reader) {
         seams.print = {entry.number("width_mm", limits::side_mm), entry.number("height_mm", limits::side_mm)};
         const auto lines = [](JsonReader& from, const std::string& field) {
             std::vector<double> at = from.numbers(field, 0, limits::side_mm.most, limits::most_seams);
-            if (!std::is_sorted(at.begin(), at.end())) from.fail(field, "must rise");
+            if (!std::is_sorted(at.begin(), at.end())) from.fail(field, Text("must rise"));
             return at;
         };
         seams.edges_mm = lines(entry, "edges_mm");
@@ -127,7 +127,7 @@ Joining readJoining(JsonReader reader) {
             band.finish();
         }
         if (seams.cuts_mm.size() != seams.edges_mm.size() + 1)
-            entry.fail("bands", "must be one more than there are edges");
+            entry.fail("bands", Text("must be one more than there are edges"));
         entry.finish();
         joining.seams = std::move(seams);
     }

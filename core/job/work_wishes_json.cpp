@@ -40,7 +40,7 @@ std::string wordsThatCanBeRead(JsonReader& reader, const std::string& field) {
         else
             TimeZone("Etc/UTC").read(words);
     } catch (const Error& error) {
-        reader.fail(field, fmt::format("{}; {}", error.wrong(), error.remedy()));
+        reader.fail(field, Text::listed({error.wrong(), error.remedy()}, "; "));
     }
     return words;
 }

@@ -21,11 +21,11 @@ namespace {
 [[noreturn]] void failToFit(const Job& job, const Piece& piece) {
     const std::optional<SizeMm> fits = largestOnOneSheet(job, piece);
     throw Error(Error::Kind::input, piece.name,
-                fmt::format("is laid in one piece ({}), and does not fit one sheet of {}", piece.method->name,
-                            job.sheets.paper.name),
-                fits ? fmt::format("make it {} wide, take larger paper, or part it on purpose",
-                                   formatLength(fits->width, job.unit))
-                     : "take larger paper, or part it on purpose");
+                Text("is laid in one piece ({method}), and does not fit one sheet of {paper}",
+                     {{"method", piece.method->name}, {"paper", job.sheets.paper.name}}),
+                fits ? Text("make it {width} wide, take larger paper, or part it on purpose",
+                            {{"width", formatLength(fits->width, job.unit)}})
+                     : Text("take larger paper, or part it on purpose"));
 }
 
 /// The pieces that share sheets with the one at `first`, itself among them; it alone where sheets are laid

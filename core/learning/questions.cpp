@@ -6,7 +6,8 @@
 #include <map>
 
 #include <fmt/format.h>
-#include <fmt/ranges.h>
+
+#include "core/base/language.h"
 
 namespace tympan {
 
@@ -17,30 +18,59 @@ constexpr double z_of_90_percent = 1.6449;
 constexpr double dry_below_percent = 40, damp_from_percent = 65;
 constexpr double short_below_min = 120, night_from_min = 480, long_from_min = 1440;
 
-std::string counted(int number, const char* one, const char* many) {
-    static constexpr std::array<const char*, 11> words{"no",  "one",   "two",   "three", "four", "five",
-                                                       "six", "seven", "eight", "nine",  "ten"};
-    const std::string figure =
-        number >= 0 && number < 11 ? words.at(static_cast<std::size_t>(number)) : fmt::format("{}", number);
-    return fmt::format("{} {}", figure, number == 1 ? one : many);
+/// How many, in words as far as ten: "no", "one" … "ten", 11.
+Text figure(int number) {
+    static const std::array words{Text("no"),    Text("one"),  Text("two"), Text("three"),
+                                  Text("four"),  Text("five"), Text("six"), Text("seven"),
+                                  Text("eight"), Text("nine"), Text("ten")};
+    return number >= 0 && number < 11 ? words.at(static_cast<std::size_t>(number))
+                                      : Text("{number}", {{"number", number}});
 }
 
 /// "4 of 5", "all 4", "none of 3".
-std::string heldOf(const Tally& tally) {
-    if (tally.held == tally.said()) return fmt::format("all {}", tally.said());
-    if (tally.held == 0) return fmt::format("none of {}", tally.said());
-    return fmt::format("{} of {}", tally.held, tally.said());
+Text heldOf(const Tally& tally) {
+    const Argument said("said", tally.said());
+    if (tally.held == tally.said()) return Text("all {said}", {said});
+    if (tally.held == 0) return Text("none of {said}", {said});
+    return Text("{held} of {said}", {{"held", tally.held}, said});
 }
 
-void differ(std::vector<Difference>& all, const std::string& what, const std::string& one,
-            const std::string& other) {
-    if (one != other) all.push_back({what, one.empty() ? "–" : one, other.empty() ? "–" : other});
+void differ(std::vector<Difference>& all, const Text& what, const Text& one, const Text& other) {
+    const Text none = Text::verbatim("–");
+    if (one != other) all.push_back({what, one.empty() ? none : one, other.empty() ? none : other});
 }
 
-std::string minutesText(double minutes) {
-    if (minutes < 90) return fmt::format("{:.0f} min", minutes);
-    return fmt::format("{} h {:02}", static_cast<int>(minutes) / 60, static_cast<int>(minutes) % 60);
+Text minutesText(double minutes) {
+    if (minutes < 90) return Text("{minutes} min", {{"minutes", Rounded{minutes, 0}}});
+    return Text("{hours} h {minutes}", {{"hours", static_cast<int>(minutes) / 60},
+                                        {"minutes", fmt::format("{:02}", static_cast<int>(minutes) % 60)}});
 }
+
+/// Where pieces part most clearly: said as counted, no more.
+Text clearestOf(const std::vector<LogLine>& lines) {
+    Text clearest;
+    double most_apart = 0.2;
+    for (const By by : {By::coats, By::wait, By::humidity, By::rounds, By::printer}) {
+        const std::vector<Group> groups = groupsOf(lines, by);
+        if (groups.size() < 2) continue;
+        std::vector<Text> said;
+        double least = 1, most = 0;
+        for (const Group& group : groups) {
+            if (group.tally.said() < 2) continue;
+            const double held = static_cast<double>(group.tally.held) / group.tally.said();
+            least = std::min(least, held);
+            most = std::max(most, held);
+            said.push_back(
+                Text("with {group} {tally}", {{"group", group.value}, {"tally", heldOf(group.tally)}}));
+        }
+        if (said.size() < 2 || most - least <= most_apart) continue;
+        most_apart = most - least;
+        clearest = Text::listed(std::move(said));
+    }
+    return clearest;
+}
+
+Text named(std::string_view words) { return Text::catalogued(std::string(words)); }
 
 }  // namespace
 
@@ -71,120 +101,127 @@ Tally tallyOf(const std::vector<LogLine>& lines) {
 }
 
 std::string_view name(By by) {
-    static constexpr std::array<std::string_view, 8> names{"way",   "material", "printer", "kind of printer",
-                                                           "coats", "rounds",   "wait",    "air"};
+    static constexpr std::array<std::string_view, 8> names{
+        Source("way").words(),     Source("material").words(),
+        Source("printer").words(), Source("kind of printer").words(),
+        Source("coats").words(),   Source("rounds").words(),
+        Source("wait").words(),    Source("air").words()};
     return names.at(static_cast<std::size_t>(by));
 }
 
-std::string groupOf(const LogLine& line, By by) {
+Text groupOf(const LogLine& line, By by) {
     switch (by) {
         case By::way:
-            return line.method_name;
+            return Text::catalogued(line.method_name);
         case By::material:
-            return line.material;
+            return Text::catalogued(line.material);
         case By::printer:
-            return line.printer;
+            return Text::verbatim(line.printer);
         case By::printer_kind:
-            return std::string(id(line.printer_kind));
+            return named(id(line.printer_kind));
         case By::coats:
-            return line.coats == 0 ? "" : counted(line.coats, "coat", "coats");
+            if (line.coats == 0) return {};
+            return line.coats == 1 ? Text("one coat")
+                                   : Text("{count} coats", {{"count", figure(line.coats)}});
         case By::rounds:
-            return line.rounds == 0 ? "" : counted(line.rounds, "round", "rounds");
+            if (line.rounds == 0) return {};
+            return line.rounds == 1 ? Text("one round")
+                                    : Text("{count} rounds", {{"count", figure(line.rounds)}});
         case By::wait:
-            return line.wait_min <= 0                ? ""
-                   : line.wait_min < short_below_min ? "a wait under two hours"
-                   : line.wait_min < night_from_min  ? "a wait of hours"
-                   : line.wait_min < long_from_min   ? "a wait of a night"
-                                                     : "a wait of a day or more";
+            return line.wait_min <= 0                ? Text()
+                   : line.wait_min < short_below_min ? Text("a wait under two hours")
+                   : line.wait_min < night_from_min  ? Text("a wait of hours")
+                   : line.wait_min < long_from_min   ? Text("a wait of a night")
+                                                     : Text("a wait of a day or more");
         case By::humidity:
-            return line.humidity_percent <= 0                  ? ""
-                   : line.humidity_percent < dry_below_percent ? "dry air"
-                   : line.humidity_percent < damp_from_percent ? "usual air"
-                                                               : "damp air";
+            return line.humidity_percent <= 0                  ? Text()
+                   : line.humidity_percent < dry_below_percent ? Text("dry air")
+                   : line.humidity_percent < damp_from_percent ? Text("usual air")
+                                                               : Text("damp air");
     }
     return {};
 }
 
 std::vector<Group> groupsOf(const std::vector<LogLine>& lines, By by) {
-    std::map<std::string, std::vector<LogLine>> parted;
+    std::map<std::string, std::pair<Text, std::vector<LogLine>>> parted;
     for (const LogLine& line : lines)
-        if (const std::string value = groupOf(line, by); !value.empty()) parted[value].push_back(line);
+        if (const Text value = groupOf(line, by); !value.empty()) {
+            auto& [text, of] = parted[inEnglish(value)];
+            text = value;
+            of.push_back(line);
+        }
     std::vector<Group> groups;
-    for (const auto& [value, of] : parted) groups.push_back({value, tallyOf(of)});
+    for (const auto& [key, group] : parted) groups.push_back({group.first, tallyOf(group.second)});
     std::stable_sort(groups.begin(), groups.end(),
                      [](const Group& a, const Group& b) { return a.tally.all() > b.tally.all(); });
     return groups;
 }
 
-std::string answerOf(const std::vector<LogLine>& lines, const std::string& about) {
+Text answerOf(const std::vector<LogLine>& lines, const Text& about) {
     const Tally tally = tallyOf(lines);
-    const std::string what = about.empty() ? "In all" : about;
-    if (lines.empty()) return fmt::format("{}: nothing yet.", what);
+    const Argument what("what", about.empty() ? Text("In all") : about);
+    if (lines.empty()) return Text("{what}: nothing yet.", {what});
     if (tally.said() == 0)
-        return fmt::format("{}: {}; of none it has been said how it went.", what,
-                           counted(tally.all(), "piece", "pieces"));
-    std::string text = fmt::format("{}: {} held", what, heldOf(tally));
-    if (tally.in_parts > 0) text += fmt::format(", {} in parts", tally.in_parts);
-    if (tally.spoiled > 0) text += fmt::format(", {} spoiled", tally.spoiled);
-    if (tally.unsaid > 0) text += fmt::format(", {} not said", tally.unsaid);
-    if (tally.said() < too_few) return text + "; too few to say more.";
-    const Share share = shareOf(tally.held, tally.said());
-    text += fmt::format("; in the long run {} to {} in ten, as far as these can say",
-                        std::floor(10 * share.least), std::ceil(10 * share.most));
-    // Where pieces part most clearly: said as counted, no more.
-    std::string clearest;
-    double most_apart = 0.2;
-    for (const By by : {By::coats, By::wait, By::humidity, By::rounds, By::printer}) {
-        const std::vector<Group> groups = groupsOf(lines, by);
-        if (groups.size() < 2) continue;
-        std::vector<std::string> said;
-        double least = 1, most = 0;
-        for (const Group& group : groups) {
-            if (group.tally.said() < 2) continue;
-            const double held = static_cast<double>(group.tally.held) / group.tally.said();
-            least = std::min(least, held);
-            most = std::max(most, held);
-            said.push_back(fmt::format("with {} {}", group.value, heldOf(group.tally)));
-        }
-        if (said.size() < 2 || most - least <= most_apart) continue;
-        most_apart = most - least;
-        clearest = fmt::format("{}", fmt::join(said, ", "));
+        return tally.all() == 1 ? Text("{what}: one piece; of none it has been said how it went.", {what})
+                                : Text("{what}: {count} pieces; of none it has been said how it went.",
+                                       {what, {"count", figure(tally.all())}});
+    std::vector<Text> counts{Text("{held} held", {{"held", heldOf(tally)}})};
+    if (tally.in_parts > 0) counts.push_back(Text("{count} in parts", {{"count", tally.in_parts}}));
+    if (tally.spoiled > 0) counts.push_back(Text("{count} spoiled", {{"count", tally.spoiled}}));
+    if (tally.unsaid > 0) counts.push_back(Text("{count} not said", {{"count", tally.unsaid}}));
+    std::vector<Text> clauses{Text::listed(std::move(counts))};
+    if (tally.said() < too_few) {
+        clauses.push_back(Text("too few to say more"));
+    } else {
+        const Share share = shareOf(tally.held, tally.said());
+        clauses.push_back(Text("in the long run {least} to {most} in ten, as far as these can say",
+                               {{"least", Rounded{std::floor(10 * share.least), 0}},
+                                {"most", Rounded{std::ceil(10 * share.most), 0}}}));
+        if (Text clearest = clearestOf(lines); !clearest.empty()) clauses.push_back(std::move(clearest));
     }
-    if (!clearest.empty()) text += "; " + clearest;
-    return text + ".";
+    return Text("{what}: {clauses}.", {what, {"clauses", Text::listed(std::move(clauses), "; ")}});
 }
 
 std::vector<Difference> differences(const LogEntry& one, const LogEntry& other) {
     std::vector<Difference> all;
-    differ(all, "way", one.method_name, other.method_name);
-    differ(all, "on", one.object, other.object);
-    differ(all, "material", one.material, other.material);
-    differ(all, "printer", one.printer, other.printer);
-    differ(all, "paper", one.carrier, other.carrier);
-    differ(all, "air", fmt::format("{:.0f} °C, {:.0f} %", one.temperature_c, one.humidity_percent),
-           fmt::format("{:.0f} °C, {:.0f} %", other.temperature_c, other.humidity_percent));
+    differ(all, Text("way"), named(one.method_name), named(other.method_name));
+    differ(all, Text("on"), named(one.object), named(other.object));
+    differ(all, Text("material"), named(one.material), named(other.material));
+    differ(all, Text("printer"), Text::verbatim(one.printer), Text::verbatim(other.printer));
+    differ(all, Text("paper"), named(one.carrier), named(other.carrier));
+    const auto airOf = [](const LogEntry& entry) {
+        return Text("{celsius} °C, {humidity} %", {{"celsius", Rounded{entry.temperature_c, 0}},
+                                                   {"humidity", Rounded{entry.humidity_percent, 0}}});
+    };
+    differ(all, Text("air"), airOf(one), airOf(other));
     for (const By by : {By::coats, By::rounds})
-        differ(all, std::string(name(by)), groupOf(lineOf(one), by), groupOf(lineOf(other), by));
+        differ(all, named(name(by)), groupOf(lineOf(one), by), groupOf(lineOf(other), by));
     const auto stepOf = [](const LogEntry& entry, const DoneStep& like) -> const DoneStep* {
         const auto found = std::find_if(entry.steps.begin(), entry.steps.end(), [&](const DoneStep& step) {
             return step.key == like.key && step.hands == like.hands && step.face == like.face;
         });
         return found == entry.steps.end() ? nullptr : &*found;
     };
+    const auto wordsOf = [](const DoneStep& step) {
+        return step.hands ? named(step.words) : Text("{step}, waiting", {{"step", named(step.words)}});
+    };
     for (const DoneStep& step : one.steps) {
         const DoneStep* twin = stepOf(other, step);
-        const std::string words = step.words + (step.hands ? "" : ", waiting");
+        const Text words = wordsOf(step);
         if (!twin)
-            differ(all, words, minutesText(step.real_min), "");
+            differ(all, words, minutesText(step.real_min), {});
         else if (std::abs(step.real_min - twin->real_min) > 0.1 * std::max(step.real_min, twin->real_min) + 1)
             differ(all, words, minutesText(step.real_min), minutesText(twin->real_min));
     }
     for (const DoneStep& step : other.steps)
-        if (!stepOf(one, step))
-            differ(all, step.words + (step.hands ? "" : ", waiting"), "", minutesText(step.real_min));
-    differ(all, "how it went", std::string(name(one.outcome)), std::string(name(other.outcome)));
-    differ(all, "what went wrong", fmt::format("{}", fmt::join(one.wrong, "; ")),
-           fmt::format("{}", fmt::join(other.wrong, "; ")));
+        if (!stepOf(one, step)) differ(all, wordsOf(step), {}, minutesText(step.real_min));
+    differ(all, Text("how it went"), named(name(one.outcome)), named(name(other.outcome)));
+    const auto wrongOf = [](const LogEntry& entry) {
+        std::vector<Text> said;
+        for (const std::string& each : entry.wrong) said.push_back(Text::verbatim(each));
+        return Text::listed(std::move(said), "; ");
+    };
+    differ(all, Text("what went wrong"), wrongOf(one), wrongOf(other));
     return all;
 }
 

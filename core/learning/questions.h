@@ -1,4 +1,5 @@
 #pragma once
+#include "core/base/text.h"
 #include "core/record/log_entry.h"
 #include "core/record/tally.h"
 
@@ -22,10 +23,10 @@ std::string_view name(By by);
 inline constexpr By all_bys[] = {By::way,   By::material, By::printer, By::printer_kind,
                                  By::coats, By::rounds,   By::wait,    By::humidity};
 /// What an entry is under it: "two coats", "damp air"; empty: not known.
-std::string groupOf(const LogLine& line, By by);
+Text groupOf(const LogLine& line, By by);
 
 struct Group {
-    std::string value;
+    Text value;
     Tally tally;
 };
 /// The groups of some entries, the largest first.
@@ -33,11 +34,11 @@ std::vector<Group> groupsOf(const std::vector<LogLine>& lines, By by);
 
 /// The answer, its count first: "gel on slate: 7 of 9 held; all 4 with two coats". `about`: what was asked,
 /// in words. Never a claim of cause: what is said is what was counted.
-std::string answerOf(const std::vector<LogLine>& lines, const std::string& about);
+Text answerOf(const std::vector<LogLine>& lines, const Text& about);
 
 /// What differs between two entries: the line's name, and how it was in each.
 struct Difference {
-    std::string what, one, other;
+    Text what, one, other;
 };
 std::vector<Difference> differences(const LogEntry& one, const LogEntry& other);
 

@@ -65,21 +65,22 @@ Marks drawn(const RegisterMarks& marks) {
     return all;
 }
 
-Marks wordsFor(const RegisterMarks& marks) {
+Marks wordsFor(const Language& say, const RegisterMarks& marks) {
     constexpr double size_mm = 2.4, leading_mm = 3.3;
-    std::vector<std::string> lines{
-        "colour first; then the same sheet again, this way up and this edge first, with white"};
+    std::vector<Text> lines{
+        Text("colour first; then the same sheet again, this way up and this edge first, with white")};
     if (marks.across && marks.down)
-        lines.push_back(fmt::format("from cross to cross as sent: {:.1f} mm across, {:.1f} mm down",
-                                    *marks.across, *marks.down));
+        lines.push_back(Text("from cross to cross as sent: {across} mm across, {down} mm down",
+                             {{"across", Rounded{*marks.across, 1}}, {"down", Rounded{*marks.down, 1}}}));
     else if (marks.across || marks.down)
-        lines.push_back(fmt::format("from cross to cross as sent: {:.1f} mm {}",
-                                    marks.across ? *marks.across : *marks.down,
-                                    marks.across ? "across" : "down"));
+        lines.push_back(marks.across ? Text("from cross to cross as sent: {across} mm across",
+                                            {{"across", Rounded{*marks.across, 1}}})
+                                     : Text("from cross to cross as sent: {down} mm down",
+                                            {{"down", Rounded{*marks.down, 1}}}));
     Marks words;
     double baseline = 0;
-    for (const std::string& line : lines) {
-        words.push_back(Words{line, {0, baseline}, size_mm, 0, false});
+    for (const Text& line : lines) {
+        words.push_back(Words{say(line), {0, baseline}, size_mm, 0, false});
         baseline += leading_mm;
     }
     return words;

@@ -1,6 +1,7 @@
 #pragma once
 #include <vector>
 
+#include "core/base/language.h"
 #include "core/layout/imposition.h"
 #include "core/marks/marks.h"
 
@@ -17,6 +18,6 @@ struct RegisterMarks {
 RegisterMarks registerMarks(const Imposition& imposition, const Sheet& sheet);
 Marks drawn(const RegisterMarks& marks);
 /// How the sheet is fed again, and what to measure in between; about the origin.
-Marks wordsFor(const RegisterMarks& marks);
+Marks wordsFor(const Language& say, const RegisterMarks& marks);
 
 }  // namespace tympan

@@ -12,7 +12,9 @@
 
 namespace tympan {
 
-const char* const tell_tale = "backwards here? the printer mirrored: stop";
+Text inkSideUp() { return Text("ink side, this way up"); }
+
+Text tellTale() { return Text("backwards here? the printer mirrored: stop"); }
 
 namespace {
 
@@ -41,10 +43,11 @@ Block settled(Marks marks) {
 }
 
 /// Label, arrow, words and tell-tale over `lines` lines.
-Block wordsBlock(const std::string& label, const std::string& name, const std::string& glue, int lines) {
+Block wordsBlock(const Language& say, const std::string& label, const std::string& name,
+                 const std::string& glue, int lines) {
     const double arrow_width = 2.2, arrow_height = 3,
                  after_label = widthOf(label + "  ", words_mm * 1.25, true);
-    std::vector<std::string> texts{"ink side, this way up" + (glue.empty() ? "" : " · " + glue), tell_tale,
+    std::vector<std::string> texts{say(inkSideUp()) + (glue.empty() ? "" : " · " + glue), say(tellTale()),
                                    name};
     if (lines == 2) texts = {texts[0] + " · " + texts[2], texts[1]};
     if (lines == 1) texts = {texts[0] + " · " + texts[1]};
@@ -83,16 +86,16 @@ bool put(const std::vector<Block>& blocks, const RectMm& area, std::vector<RectM
 }
 
 /// The outermost part of a tab, upright about the middle of its foot: its rim and what it says.
-Marks tabMarks(const Tab& tab) {
+Marks tabMarks(const Language& say, const Tab& tab) {
     const double half = tab.width_mm / 2, high = tab_outside_mm;
     Marks marks{box({-half, -high, mark_line_mm, high}),
                 box({half - mark_line_mm, -high, mark_line_mm, high}),
                 box({-half, -high, tab.width_mm, mark_line_mm})};
-    const char* const side = tab.side == Tab::Side::glued  ? "glue this side"
-                             : tab.side == Tab::Side::down ? "this side down"
-                                                           : "this side up";
+    const Text side = tab.side == Tab::Side::glued  ? Text("glue this side")
+                      : tab.side == Tab::Side::down ? Text("this side down")
+                                                    : Text("this side up");
     double baseline = -high + 2 + words_mm;
-    for (const std::string line : {"top", side}) {
+    for (const std::string& line : {say(Text("top")), say(side)}) {
         const double room = tab.width_mm - 2;
         const double size = std::min(words_mm, words_mm * room / widthOf(line, words_mm, true));
         marks.push_back(Words{line, {-widthOf(line, size, true) / 2, baseline}, size, 0, true});
@@ -102,11 +105,11 @@ Marks tabMarks(const Tab& tab) {
 }
 
 /// On the page: above the print's middle, as the print lies.
-Marks tabMarks(const PlacedRegion& part, const PixelGrid& grid) {
+Marks tabMarks(const Language& say, const PlacedRegion& part, const PixelGrid& grid) {
     const RectPx all = part.regionWithTab();
     const double px = grid.pixel_mm();
     const PointMm foot = part.toPage()({all.x + all.width / 2.0, all.y + tab_outside_mm / px});
-    return placed(tabMarks(part.tab), {foot.x * px, foot.y * px}, part.rotation_deg);
+    return placed(tabMarks(say, part.tab), {foot.x * px, foot.y * px}, part.rotation_deg);
 }
 
 /// An outline as boxes that hold it, of so many millimetres down.
@@ -156,7 +159,7 @@ void putLabels(const Imposition& imposition, const Sheet& sheet, const std::vect
 
 }  // namespace
 
-Marks checkBar(BarKind kind) {
+Marks checkBar(const Language& say, BarKind kind) {
     const bool large = kind == BarKind::tall_100 || kind == BarKind::low_100;
     const bool tall = kind == BarKind::tall_100 || kind == BarKind::tall_50;
     const int mm = large ? 100 : 50, inches = large ? 4 : 2;
@@ -177,17 +180,20 @@ Marks checkBar(BarKind kind) {
         marks.push_back(Words{above, {mm - widthOf(above, size), -long_mm - 0.6}, size, 0, false});
         marks.push_back(
             Words{below, {inches * mm_per_inch - widthOf(below, size), long_mm + 2.2}, size, 0, false});
-        marks.push_back(
-            Words{"measure this line: is the print true to size?", {0, -long_mm - 0.6}, size, 0, false});
+        marks.push_back(Words{
+            say(Text("measure this line: is the print true to size?")), {0, -long_mm - 0.6}, size, 0, false});
     } else {
-        marks.push_back(
-            Words{above + " above, " + below + " below", {inches * mm_per_inch + 1.5, 0.9}, size, 0, false});
+        marks.push_back(Words{say(Text("{above} above, {below} below", {{"above", above}, {"below", below}})),
+                              {inches * mm_per_inch + 1.5, 0.9},
+                              size,
+                              0,
+                              false});
     }
     return marks;
 }
 
-SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const std::string& name,
-                      const std::vector<std::string>& labels, const Marks& others,
+SheetMarks sheetMarks(const Language& say, const Imposition& imposition, const Sheet& sheet,
+                      const std::string& name, const std::vector<std::string>& labels, const Marks& others,
                       const std::vector<Marks>& patches) {
     SheetMarks result;
     if (sheet.laid_whole) return result;
@@ -205,32 +211,33 @@ SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const st
         for (const RectMm& mark : seams.taken) taken.push_back(grown(mark, clear_of_tick_mm));
         for (Mark& mark : seams.marks) result.marks.push_back(std::move(mark));
         if (part.tab_px > 0)
-            for (Mark& mark : tabMarks(part, imposition.grid)) result.marks.push_back(std::move(mark));
+            for (Mark& mark : tabMarks(say, part, imposition.grid)) result.marks.push_back(std::move(mark));
     }
     std::vector<Block> words, bars;
-    const std::string glue = sheet.printed_side == Tab::Side::glued ? "glue this side" : "";
-    for (int lines : {3, 2, 1}) words.push_back(wordsBlock(sheet.label, name, glue, lines));
+    const std::string glue = sheet.printed_side == Tab::Side::glued ? say(Text("glue this side")) : "";
+    for (int lines : {3, 2, 1}) words.push_back(wordsBlock(say, sheet.label, name, glue, lines));
     if (!glue.empty())  // a narrow band has no room for that, too
-        for (int lines : {3, 2, 1}) words.push_back(wordsBlock(sheet.label, name, "", lines));
+        for (int lines : {3, 2, 1}) words.push_back(wordsBlock(say, sheet.label, name, "", lines));
     for (BarKind kind : {BarKind::tall_100, BarKind::low_100, BarKind::tall_50, BarKind::low_50})
-        bars.push_back(settled(checkBar(kind)));
+        bars.push_back(settled(checkBar(say, kind)));
     result.words = put(words, area, taken, result.marks);
     result.check_bar = put(bars, area, taken, result.marks);
     putLabels(imposition, sheet, labels, area, taken, result.marks);
     for (const Marks& patch : patches) put({settled(patch)}, area, taken, result.marks);
     if (gauges)
-        put({settled({Words{"no room for marks at the seam's ends: cut 2.5 mm in from the short lines",
-                            {0, 0},
-                            words_mm,
-                            0,
-                            false}})},
+        put({settled(
+                {Words{say(Text("no room for marks at the seam's ends: cut 2.5 mm in from the short lines")),
+                       {0, 0},
+                       words_mm,
+                       0,
+                       false}})},
             area, taken, result.marks);
     return result;
 }
 
-bool needsTestSheet(const Imposition& imposition) {
+bool needsTestSheet(const Language& say, const Imposition& imposition) {
     return std::any_of(imposition.sheets.begin(), imposition.sheets.end(), [&](const Sheet& sheet) {
-        const SheetMarks marks = sheetMarks(imposition, sheet, "");
+        const SheetMarks marks = sheetMarks(say, imposition, sheet, "");
         return !marks.words || !marks.check_bar;
     });
 }

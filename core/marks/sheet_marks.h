@@ -1,4 +1,5 @@
 #pragma once
+#include "core/base/language.h"
 #include "core/layout/imposition.h"
 #include "core/marks/marks.h"
 
@@ -20,20 +21,22 @@ struct SheetMarks {
 /// order; where there is no room for one within a few millimetres of its part it is left out.
 /// `others` are drawn, too; words keep clear of them. `patches`: what else is printed in the waste, each
 /// about the origin, where there is room.
-SheetMarks sheetMarks(const Imposition& imposition, const Sheet& sheet, const std::string& name,
-                      const std::vector<std::string>& labels = {}, const Marks& others = {},
-                      const std::vector<Marks>& patches = {});
+SheetMarks sheetMarks(const Language& say, const Imposition& imposition, const Sheet& sheet,
+                      const std::string& name, const std::vector<std::string>& labels = {},
+                      const Marks& others = {}, const std::vector<Marks>& patches = {});
 
 /// The tell-tale, which reads normally on the printed sheet whatever the picture does.
-extern const char* const tell_tale;
+Text tellTale();
+/// Which way a sheet lies before who looks at it.
+Text inkSideUp();
 
 /// A bar to hold against a rule, about the origin: 100 mm and 4 in, or 50 mm and 2 in; the low one is a
 /// single line high.
 enum class BarKind { tall_100, low_100, tall_50, low_50 };
-Marks checkBar(BarKind kind);
+Marks checkBar(const Language& say, BarKind kind);
 
 /// True when some sheet of the imposition needs the separate test sheet: nothing may be inked beside the
 /// picture, or there is no room for the bar or the words.
-bool needsTestSheet(const Imposition& imposition);
+bool needsTestSheet(const Language& say, const Imposition& imposition);
 
 }  // namespace tympan

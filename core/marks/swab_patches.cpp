@@ -45,8 +45,8 @@ RunningInks runningInks(const Job& job, const Piece& piece, const Progress& prog
     return inks;
 }
 
-Marks swabPatches(const RunningInks& inks) {
-    Marks marks{Words{"a damp swab here: does it run?", {0, 0}, 2.2, 0, false}};
+Marks swabPatches(const Language& say, const RunningInks& inks) {
+    Marks marks{Words{say(Text("a damp swab here: does it run?")), {0, 0}, 2.2, 0, false}};
     const auto add = [&](double x, const Rgb8& colour) {
         FilledShape patch = box({x, 1, patch_mm, patch_mm});
         patch.colour = colour;

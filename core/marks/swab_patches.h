@@ -1,6 +1,7 @@
 #pragma once
 #include <optional>
 
+#include "core/base/language.h"
 #include "core/base/progress.h"
 #include "core/job/job.h"
 #include "core/marks/marks.h"
@@ -19,6 +20,6 @@ RunningInks runningInks(const Job& job, const Piece& piece, const Progress& prog
 bool isSwabbed(const Job& job, const Piece& piece);
 
 /// Both of them as patches about the origin, with what they are for; to be printed in the waste of the sheet.
-Marks swabPatches(const RunningInks& inks);
+Marks swabPatches(const Language& say, const RunningInks& inks);
 
 }  // namespace tympan

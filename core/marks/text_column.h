@@ -1,4 +1,5 @@
 #pragma once
+#include "core/base/language.h"
 #include "core/marks/marks.h"
 
 namespace tympan {
@@ -7,10 +8,11 @@ namespace tympan {
 class TextColumn {
   public:
     /// `at`: its upper left corner.
-    TextColumn(PointMm at, double width_mm) : at_(at), width_(width_mm) {}
+    TextColumn(const Language& language, PointMm at, double width_mm)
+        : language_(language), at_(at), width_(width_mm) {}
 
     /// A paragraph, broken into lines; half a line of air after it.
-    void say(const std::string& text, double size_mm, bool strong = false);
+    void say(const Text& text, double size_mm, bool strong = false);
     void space(double mm) { at_.y += mm; }
 
     /// Where the next paragraph begins.
@@ -18,6 +20,7 @@ class TextColumn {
     const Marks& marks() const { return marks_; }
 
   private:
+    Language language_;
     PointMm at_;
     double width_;
     Marks marks_;

@@ -146,6 +146,10 @@ std::optional<double> parseLength(std::string_view text, Unit bare) {
     return {};
 }
 
+std::string formatSize(double width_mm, double height_mm, Unit unit) {
+    return fmt::format("{} x {}", formatNumber(width_mm, unit), formatLength(height_mm, unit));
+}
+
 std::string formatNumber(double mm, Unit unit) {
     std::string text = fmt::format("{:.{}f}", mm / millimetresIn(unit), unit == Unit::mm ? 1 : 2);
     while (text.back() == '0') text.pop_back();

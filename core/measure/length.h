@@ -22,6 +22,9 @@ std::optional<double> parseLength(std::string_view text, Unit bare);
 /// end.
 std::string formatLength(double mm, Unit unit);
 
+/// "176 x 226 mm".
+std::string formatSize(double width_mm, double height_mm, Unit unit);
+
 /// As formatLength, without the unit's sign.
 std::string formatNumber(double mm, Unit unit);
 

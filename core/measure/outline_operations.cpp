@@ -19,7 +19,8 @@ constexpr double farthest_mm = 1e6;
 
 cInt toUnits(double mm) {
     if (!(std::abs(mm) <= farthest_mm))
-        throw Error(Error::Kind::input, "", "an outline reaches farther than 1 km", "draw it in millimetres");
+        throw Error(Error::Kind::input, "", Text("an outline reaches farther than 1 km"),
+                    Text("draw it in millimetres"));
     return static_cast<cInt>(std::llround(mm * units_mm));
 }
 

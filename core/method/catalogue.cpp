@@ -27,13 +27,15 @@ UserMethods readUserMethods(const std::filesystem::path& folder) {
         try {
             for (Method& method : readMethods(readJsonText(file))) {
                 if (!method.id.starts_with(user_prefix))
-                    throw Error(Error::Kind::input, file.string(),
-                                fmt::format("the method \"{}\" is not marked as a user's own", method.id),
-                                fmt::format("begin its id with \"{}\"", user_prefix));
+                    throw Error(
+                        Error::Kind::input, file.string(),
+                        Text("the method \"{method}\" is not marked as a user's own",
+                             {{"method", method.id}}),
+                        Text("begin its id with \"{prefix}\"", {{"prefix", std::string(user_prefix)}}));
                 found.methods.push_back(std::move(method));
             }
         } catch (const Error& error) {
-            found.faults.emplace_back(error.what());
+            found.faults.emplace_back(error.words());
         }
     }
     return found;
@@ -53,7 +55,9 @@ const std::vector<Method>& shippedMethods() {
 }
 
 const Method& findMethod(const std::vector<Method>& methods, const std::string& id) {
-    return entryWithId(methods, id, "method", Error::Kind::usage);
+    return entryWithId(methods, id, Error::Kind::usage, [](const std::string& name) {
+        return Text("there is no method \"{id}\"", {{"id", name}});
+    });
 }
 
 }  // namespace tympan

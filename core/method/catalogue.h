@@ -13,7 +13,7 @@ inline constexpr std::string_view user_prefix = "user:";
 
 struct UserMethods {
     std::vector<Method> methods;
-    std::vector<std::string> faults;  ///< files that were left out, each with line and reason
+    std::vector<Text> faults;  ///< files that were left out, each with line and reason
 };
 
 /// Every *.json of a folder, as catalogues. A faulty file is left out and named; a missing folder holds none.

@@ -79,22 +79,22 @@ Wait timeOf(const Method& method, PrinterKind printer) {
 
 namespace {
 
-std::string whyNot(const std::vector<Misfit>& misfits, std::string_view what) {
+Text whyNot(const std::vector<Misfit>& misfits, std::string_view what) {
     for (const Misfit& each : misfits)
-        if (each.what == what) return each.why;
+        if (each.what == what) return Text::catalogued(each.why);
     return {};
 }
 
 }  // namespace
 
-std::string misfit(const Method& method, PrinterKind printer) {
+Text misfit(const Method& method, PrinterKind printer) {
     if (std::find(method.printers.begin(), method.printers.end(), printer) != method.printers.end())
         return {};
-    const std::string why = whyNot(method.not_printers, id(printer));
-    return why.empty() ? "nobody has made it work with this kind of printer" : why;
+    const Text why = whyNot(method.not_printers, id(printer));
+    return why.empty() ? Text("nobody has made it work with this kind of printer") : why;
 }
 
-std::string misfitOfMaterial(const Method& method, const std::string& material) {
+Text misfitOfMaterial(const Method& method, const std::string& material) {
     return whyNot(method.not_materials, material);
 }
 
@@ -103,7 +103,7 @@ bool nobodyHasSaid(const Method& method, const std::string& material) {
            misfitOfMaterial(method, material).empty() && careOnMaterial(method, material).empty();
 }
 
-std::string careOnMaterial(const Method& method, const std::string& material) {
+Text careOnMaterial(const Method& method, const std::string& material) {
     return whyNot(method.with_care, material);
 }
 

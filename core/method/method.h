@@ -2,6 +2,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/text.h"
 #include "core/measure/frames.h"
 #include "core/method/step.h"
 
@@ -131,12 +132,12 @@ inline bool laidInOnePiece(const Method& method) {
 
 /// Why a printer or a material does not go with the method; empty when it does, or when nothing is known
 /// against it.
-std::string misfit(const Method& method, PrinterKind printer);
-std::string misfitOfMaterial(const Method& method, const std::string& material);
+Text misfit(const Method& method, PrinterKind printer);
+Text misfitOfMaterial(const Method& method, const std::string& material);
 /// Whether neither makers who did it nor a reason against it are known.
 bool nobodyHasSaid(const Method& method, const std::string& material);
 /// What one must mind on a material; empty when nothing is known.
-std::string careOnMaterial(const Method& method, const std::string& material);
+Text careOnMaterial(const Method& method, const std::string& material);
 
 /// The method with another of its carrier's mounts, and how far the ink then stays inside the page.
 Method withMount(Method method, const std::string& mount, double inset_mm);

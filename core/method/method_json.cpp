@@ -70,9 +70,11 @@ TransferCurve readTransferCurve(JsonReader& reader) {
         return values.size() >= 2 && values.front() == 0 && std::is_sorted(values.begin(), values.end()) &&
                values.back() > 0;
     };
-    if (curve.printed.size() != curve.arrives.size()) reader.fail("arrives", "must go with \"printed\"");
-    if (!rises(curve.printed) || curve.printed.back() != 1) reader.fail("printed", "must rise from 0 to 1");
-    if (!rises(curve.arrives)) reader.fail("arrives", "must rise from 0");
+    if (curve.printed.size() != curve.arrives.size())
+        reader.fail("arrives", Text("must go with \"printed\""));
+    if (!rises(curve.printed) || curve.printed.back() != 1)
+        reader.fail("printed", Text("must rise from 0 to 1"));
+    if (!rises(curve.arrives)) reader.fail("arrives", Text("must rise from 0"));
     curve.basis = reader.flag("measured", false) ? Basis::measured : readBasis(reader);
     reader.finish();
     return curve;
@@ -103,7 +105,7 @@ Method readMethod(JsonReader reader) {
                                       : method.id;
     if (bare.empty() ||
         bare.find_first_not_of("abcdefghijklmnopqrstuvwxyz0123456789-") != std::string_view::npos)
-        reader.fail("id", "may hold only small letters, figures and hyphens");
+        reader.fail("id", Text("may hold only small letters, figures and hyphens"));
     method.revision = reader.integer("revision", 1, 100000);
     method.name = reader.text("name");
     method.summary = reader.text("summary");

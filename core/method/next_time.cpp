@@ -61,7 +61,7 @@ bool canTake(const Method& method, const NextTime& next) {
 Method withNextTime(Method method, const NextTime& next) {
     if (!canTake(method, next)) return method;
     Step& step = *stepOf(method, next.step);
-    step.caution = "Next time, you wrote: " + next.words + (step.caution.empty() ? "" : "\n" + step.caution);
+    step.noted = next.words + (step.noted.empty() ? "" : "\n" + step.noted);
     switch (next.change) {
         case Change::said:
             break;

@@ -154,6 +154,7 @@ struct Step {
     /// The last moment when something can still be mended: looked at and ticked, in no time of its own.
     bool gate = false;
     std::string caution;
+    std::string noted;  ///< what the maker wrote down for the next time
     bool operator==(const Step&) const = default;
 };
 

@@ -40,10 +40,11 @@ std::vector<PrinterKind> readPrinters(JsonReader& reader, const std::string& fie
     for (const std::string& name : reader.texts(field)) {
         const auto found =
             std::find_if(printer_ids.begin(), printer_ids.end(), [&](auto& p) { return p.second == name; });
-        if (found == printer_ids.end()) reader.fail(field, "\"" + name + "\" is not a kind of printer");
+        if (found == printer_ids.end())
+            reader.fail(field, Text("\"{name}\" is not a kind of printer", {{"name", name}}));
         kinds.push_back(found->first);
     }
-    if (kinds.empty()) reader.fail(field, "must name at least one kind");
+    if (kinds.empty()) reader.fail(field, Text("must name at least one kind"));
     return kinds;
 }
 
@@ -170,15 +171,15 @@ void checkNames(JsonReader& reader, const std::vector<Step>& steps) {
                                             [&](const Step& step) { return step.id == id; });
     };
     for (const std::string& id : last.after.value_or(std::vector<std::string>{}))
-        if (!known(id, false)) reader.fail("after", "\"" + id + "\" is no step before it");
+        if (!known(id, false)) reader.fail("after", Text("\"{id}\" is no step before it", {{"id", id}}));
     if (last.rounds && !known(last.rounds->from, true))
-        reader.fail("rounds", "\"" + last.rounds->from + "\" is no step before it");
+        reader.fail("rounds", Text("\"{id}\" is no step before it", {{"id", last.rounds->from}}));
     if (last.rounds && !last.rounds->first.empty()) {
         const auto at = [&](const std::string& id) {
             return std::find_if(steps.begin(), steps.end(), [&](const Step& step) { return step.id == id; });
         };
         if (at(last.rounds->first) == steps.end() || at(last.rounds->first) < at(last.rounds->from))
-            reader.fail("rounds", "\"" + last.rounds->first + "\" is no step of the round");
+            reader.fail("rounds", Text("\"{id}\" is no step of the round", {{"id", last.rounds->first}}));
     }
 }
 
@@ -217,6 +218,7 @@ Step readStep(JsonReader& reader, std::size_t number) {
     step.good = reader.note("good");
     step.gate = reader.flag("gate", false);
     step.caution = reader.note("caution");
+    step.noted = reader.note("noted");
     reader.finish();
     return step;
 }
@@ -226,7 +228,7 @@ std::vector<Step> readSteps(std::vector<JsonReader> entries) {
     for (JsonReader& entry : entries) {
         Step step = readStep(entry, steps.size() + 1);
         for (const Step& earlier : steps)
-            if (earlier.id == step.id) entry.fail("id", "must be there once");
+            if (earlier.id == step.id) entry.fail("id", Text("must be there once"));
         steps.push_back(std::move(step));
         checkNames(entry, steps);
     }
@@ -273,6 +275,7 @@ nlohmann::json toJson(const Step& step) {
     if (!step.good.empty()) value["good"] = step.good;
     if (step.gate) value["gate"] = true;
     if (!step.caution.empty()) value["caution"] = step.caution;
+    if (!step.noted.empty()) value["noted"] = step.noted;
     return value;
 }
 

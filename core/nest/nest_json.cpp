@@ -40,31 +40,35 @@ int crossings(const Ring& ring) {
     return count;
 }
 
+/// A field of the file, as it is written there.
+Text key(const char* name) { return Text::verbatim(name); }
+
 /// Reads one problem; remembers where it is, so that a fault can be named.
 class Reader {
   public:
     explicit Reader(std::string file) : file_(std::move(file)) {}
 
-    [[noreturn]] void fail(const std::string& where, const std::string& wrong,
-                           const std::string& remedy = "correct the file") const {
-        throw Error(Error::Kind::input, file_, where + ": " + wrong, remedy);
+    [[noreturn]] void fail(const Text& where, const Text& wrong,
+                           const Text& remedy = Text("correct the file")) const {
+        throw Error(Error::Kind::input, file_, Text::listed({where, wrong}, ": "), remedy);
     }
-    const json& field(const json& in, const char* name, const std::string& where) const {
+    const json& field(const json& in, const char* name, const Text& where) const {
         const auto found = in.find(name);
-        if (found == in.end()) fail(where, fmt::format("\"{}\" is missing", name));
+        if (found == in.end()) fail(where, Text("\"{name}\" is missing", {{"name", std::string(name)}}));
         return *found;
     }
-    double length(const json& in, const char* name, const std::string& where) const {
+    double length(const json& in, const char* name, const Text& where) const {
         const auto found = in.find(name);
         if (found == in.end() || found->is_null()) return 0;
         if (!found->is_number() || !(found->get<double>() >= 0) || found->get<double>() > most_mm)
-            fail(where, fmt::format("\"{}\" must be a length from 0 to {} mm", name, most_mm));
+            fail(where, Text("\"{name}\" must be a length from 0 to {most} mm",
+                             {{"name", std::string(name)}, {"most", most_mm}}));
         return found->get<double>();
     }
-    Ring ring(const json& in, const std::string& where) const {
-        if (!in.is_array() || in.size() < 3) fail(where, "an outline needs at least three points");
+    Ring ring(const json& in, const Text& where) const {
+        if (!in.is_array() || in.size() < 3) fail(where, Text("an outline needs at least three points"));
         if (in.size() > most_points)
-            fail(where, fmt::format("more than {} points", most_points), "draw it with fewer");
+            fail(where, Text("more than {most} points", {{"most", most_points}}), Text("draw it with fewer"));
         Ring ring;
         ring.reserve(in.size());
         for (const json& point : in) {
@@ -72,47 +76,49 @@ class Reader {
                 point.is_array() && point.size() == 2 && point[0].is_number() && point[1].is_number();
             const PointMm at = two ? PointMm{point[0].get<double>(), point[1].get<double>()} : PointMm{};
             if (!two || !(std::abs(at.x) <= most_mm) || !(std::abs(at.y) <= most_mm))
-                fail(where,
-                     fmt::format("point {} is not a pair of numbers up to {} mm", ring.size() + 1, most_mm));
+                fail(where, Text("point {number} is not a pair of numbers up to {most} mm",
+                                 {{"number", ring.size() + 1}, {"most", most_mm}}));
             ring.push_back(at);
         }
         if (ring.size() > 1'000) ring = withoutStraight(ring, straight_mm);
         if (ring.size() > most_corners)
-            fail(where, fmt::format("it has more than {} corners", most_corners), "draw it with fewer");
+            fail(where, Text("it has more than {most} corners", {{"most", most_corners}}),
+                 Text("draw it with fewer"));
         if (crossings(ring) > most_crossings)
-            fail(where, fmt::format("its outline crosses itself more than {} times", most_crossings),
-                 "draw it again, as one line round it");
+            fail(where, Text("its outline crosses itself more than {most} times", {{"most", most_crossings}}),
+                 Text("draw it again, as one line round it"));
         return ring;
     }
     /// A shape with holes; what is wrong with how it was drawn is mended and noted.
-    Outline outline(const json& in, const std::string& where) {
+    Outline outline(const json& in, const Text& where) {
         const Ring outer = ring(field(in, "outline", where), where);
         Outline shape = tidied({outer}, FillRule::non_zero);
         const double drawn = std::abs(area(outer)), kept = area(shape);
         if (shape.rings.size() != 1 || std::abs(drawn - kept) > 1e-3 * kept + 0.01)
-            notes.push_back(where + ": its outline crossed itself");
+            notes.push_back(Text::listed({where, Text("its outline crossed itself")}, ": "));
         if (const auto holes = in.find("holes"); holes != in.end() && !holes->is_null()) {
-            if (!holes->is_array()) fail(where, "\"holes\" must be a list of outlines");
+            if (!holes->is_array()) fail(where, Text("\"holes\" must be a list of outlines"));
             std::vector<Ring> rings;
             for (const json& hole : *holes)
-                for (Ring& part : tidied({ring(hole, where + ", a hole")}, FillRule::non_zero).rings)
+                for (Ring& part :
+                     tidied({ring(hole, Text::listed({where, Text("a hole")}))}, FillRule::non_zero).rings)
                     rings.push_back(std::move(part));
             const Outline all = tidied(rings, FillRule::non_zero);
             if (area(shared(shape, all)) < area(all) - 0.01)
-                notes.push_back(where + ": a hole reached beyond it");
+                notes.push_back(Text::listed({where, Text("a hole reached beyond it")}, ": "));
             shape = without(shape, all);
         }
         std::size_t corners = 0;
         for (const Ring& part : shape.rings) corners += part.size();
         if (corners > most_corners)
-            fail(where, fmt::format("with its holes it has more than {} corners", most_corners),
-                 "draw it with fewer");
+            fail(where, Text("with its holes it has more than {most} corners", {{"most", most_corners}}),
+                 Text("draw it with fewer"));
         if (area(shape) < least_area_mm2)
-            fail(where, "its outline encloses no area", "take it out, or draw it anew");
+            fail(where, Text("its outline encloses no area"), Text("take it out, or draw it anew"));
         return shape;
     }
 
-    std::vector<std::string> notes;
+    std::vector<Text> notes;
 
   private:
     std::string file_;
@@ -124,7 +130,7 @@ Turning turningOf(const Reader& reader, const json& root) {
     if (name == "none" && (found == root.end() || found->is_string())) return Turning::none;
     if (name == "quarter") return Turning::quarter;
     if (name == "free") return Turning::free;
-    reader.fail("rotations", "must be \"none\", \"quarter\" or \"free\"");
+    reader.fail(key("rotations"), Text("must be \"none\", \"quarter\" or \"free\""));
 }
 
 /// "locked": a list of containers, each a list of places as a layout has them.
@@ -132,39 +138,40 @@ void readLocked(const Reader& reader, const json& root, NestProblem& problem) {
     const auto locked = root.find("locked");
     if (locked == root.end() || locked->is_null()) return;
     if (!locked->is_array() || locked->size() > most_nest_items)
-        reader.fail("locked", "must be a list of lists");
+        reader.fail(key("locked"), Text("must be a list of lists"));
     std::set<std::pair<std::size_t, int>> met;
     for (const json& container : *locked) {
-        if (!container.is_array()) reader.fail("locked", "must be a list of lists");
+        if (!container.is_array()) reader.fail(key("locked"), Text("must be a list of lists"));
         problem.locked.emplace_back();
         for (const json& each : container) {
-            const std::string where = fmt::format("locked piece {}", met.size() + 1);
-            if (!each.is_object()) reader.fail(where, "must be an object");
+            const Text where = Text("locked piece {number}", {{"number", met.size() + 1}});
+            if (!each.is_object()) reader.fail(where, Text("must be an object"));
             NestPlace place;
             const json& id = reader.field(each, "piece", where);
             while (place.piece < problem.pieces.size() && problem.pieces[place.piece].id != id) ++place.piece;
-            if (place.piece == problem.pieces.size()) reader.fail(where, "names no piece");
+            if (place.piece == problem.pieces.size()) reader.fail(where, Text("names no piece"));
             const json& copy = reader.field(each, "copy", where);
             if (!copy.is_number_integer() || copy.get<long>() < 0 ||
                 copy.get<long>() >= problem.pieces[place.piece].copies)
-                reader.fail(where, "\"copy\" must be one of the piece's copies, from 0");
+                reader.fail(where, Text("\"copy\" must be one of the piece's copies, from 0"));
             place.copy = copy.get<int>();
             const auto number = [&](const char* name) {
                 const json& value = reader.field(each, name, where);
                 if (!value.is_number() || !(std::abs(value.get<double>()) <= most_mm))
-                    reader.fail(where, fmt::format("\"{}\" must be a number up to {}", name, most_mm));
+                    reader.fail(where, Text("\"{name}\" must be a number up to {most}",
+                                            {{"name", std::string(name)}, {"most", most_mm}}));
                 return value.get<double>();
             };
             place.rotation_deg = number("rotation_deg");
             place.at = {number("x_mm"), number("y_mm")};
-            if (!met.insert({place.piece, place.copy}).second) reader.fail(where, "is locked twice");
+            if (!met.insert({place.piece, place.copy}).second) reader.fail(where, Text("is locked twice"));
             const Outline there =
                 moved(rotated(problem.pieces[place.piece].outline, place.rotation_deg), place.at);
             if (area(without(there, problem.container)) > 0.01)
-                reader.fail(
-                    where,
-                    fmt::format("\"{}\" reaches out of the container there", problem.pieces[place.piece].id),
-                    "lock it elsewhere, or leave it free");
+                reader.fail(where,
+                            Text("\"{piece}\" reaches out of the container there",
+                                 {{"piece", problem.pieces[place.piece].id}}),
+                            Text("lock it elsewhere, or leave it free"));
             problem.locked.back().push_back(place);
         }
     }
@@ -175,56 +182,56 @@ void readLocked(const Reader& reader, const json& root, NestProblem& problem) {
 ReadNestProblem readNestProblem(const std::string& file, const std::string& text) {
     Reader reader(file);
     const json root = parseJson({file, text});
-    if (!root.is_object()) reader.fail("the file", "is not a JSON object");
+    if (!root.is_object()) reader.fail(Text("the file"), Text("is not a JSON object"));
     ReadNestProblem read;
     NestProblem& problem = read.problem;
-    const json& container = reader.field(root, "container", "the file");
-    if (!container.is_object()) reader.fail("container", "must be an object");
-    problem.container = reader.outline(container, "container");
+    const json& container = reader.field(root, "container", Text("the file"));
+    if (!container.is_object()) reader.fail(key("container"), Text("must be an object"));
+    problem.container = reader.outline(container, key("container"));
     if (const auto most = root.find("max_containers"); most != root.end() && !most->is_null()) {
         if (!most->is_number_integer() || most->get<long>() < 1 || most->get<long>() > most_copies)
-            reader.fail("max_containers",
-                        fmt::format("must be a whole number from 1 to {}, or null", most_copies));
+            reader.fail(key("max_containers"),
+                        Text("must be a whole number from 1 to {most}, or null", {{"most", most_copies}}));
         problem.most_containers = most->get<int>();
     }
-    problem.gap_mm = reader.length(root, "gap_mm", "the file");
-    problem.edge_gap_mm = reader.length(root, "edge_gap_mm", "the file");
+    problem.gap_mm = reader.length(root, "gap_mm", Text("the file"));
+    problem.edge_gap_mm = reader.length(root, "edge_gap_mm", Text("the file"));
     problem.turning = turningOf(reader, root);
-    const json& pieces = reader.field(root, "pieces", "the file");
-    if (!pieces.is_array()) reader.fail("pieces", "must be a list");
+    const json& pieces = reader.field(root, "pieces", Text("the file"));
+    if (!pieces.is_array()) reader.fail(key("pieces"), Text("must be a list"));
     std::set<std::string> ids;
     std::size_t items = 0;
     for (const json& each : pieces) {
-        const std::string number = fmt::format("piece {}", problem.pieces.size() + 1);
-        if (!each.is_object()) reader.fail(number, "must be an object");
+        const Text number = Text("piece {number}", {{"number", problem.pieces.size() + 1}});
+        if (!each.is_object()) reader.fail(number, Text("must be an object"));
         NestPiece piece;
         const json& id = reader.field(each, "id", number);
-        if (!id.is_string()) reader.fail(number, "\"id\" must be words");
+        if (!id.is_string()) reader.fail(number, Text("\"id\" must be words"));
         piece.id = id.get<std::string>();
-        const std::string where = fmt::format("piece \"{}\"", piece.id);
+        const Text where = Text("piece \"{piece}\"", {{"piece", piece.id}});
         if (!ids.insert(piece.id).second)
-            reader.fail(where, "is there twice", "give each piece an id of its own");
+            reader.fail(where, Text("is there twice"), Text("give each piece an id of its own"));
         piece.outline = reader.outline(each, where);
         if (const auto copies = each.find("copies"); copies != each.end()) {
             if (!copies->is_number_integer() || copies->get<long>() < 0 || copies->get<long>() > most_copies)
-                reader.fail(where,
-                            fmt::format("\"copies\" must be a whole number from 0 to {}", most_copies));
+                reader.fail(where, Text("\"copies\" must be a whole number from 0 to {most}",
+                                        {{"most", most_copies}}));
             piece.copies = copies->get<int>();
         }
         if (const auto first = each.find("first"); first != each.end()) {
-            if (!first->is_boolean()) reader.fail(where, "\"first\" must be true or false");
+            if (!first->is_boolean()) reader.fail(where, Text("\"first\" must be true or false"));
             piece.first = first->get<bool>();
         }
         if (const auto spares = each.find("spares"); spares != each.end()) {
             if (!spares->is_number_integer() || spares->get<long>() < 0 || spares->get<long>() > most_spares)
-                reader.fail(where,
-                            fmt::format("\"spares\" must be a whole number from 0 to {}", most_spares));
+                reader.fail(where, Text("\"spares\" must be a whole number from 0 to {most}",
+                                        {{"most", most_spares}}));
             piece.spares = spares->get<int>();
         }
         items += static_cast<std::size_t>(piece.copies + piece.spares);
         if (items > most_nest_items)
-            reader.fail(where, fmt::format("more than {} pieces in all", most_nest_items),
-                        "nest them in several files");
+            reader.fail(where, Text("more than {most} pieces in all", {{"most", most_nest_items}}),
+                        Text("nest them in several files"));
         problem.pieces.push_back(std::move(piece));
     }
     readLocked(reader, root, problem);

@@ -2,13 +2,14 @@
 #include <string>
 #include <vector>
 
+#include "core/base/text.h"
 #include "core/nest/problem.h"
 
 namespace tympan {
 
 struct ReadNestProblem {
     NestProblem problem;
-    std::vector<std::string> notes;  ///< what was mended: "piece \"a\": its outline crossed itself"
+    std::vector<Text> notes;  ///< what was mended: "piece \"a\": its outline crossed itself"
 };
 
 /// Reads `{"container":{"outline":[[x,y],…],"holes":[…]},"max_containers":N|null,"gap_mm","edge_gap_mm",

@@ -29,19 +29,20 @@ NestSearch::NestSearch(const NestProblem& problem, const NestLimits& limits, con
       random_(limits.seed),
       cut_(first_cut) {
     if (room_.empty())
-        throw Error(Error::Kind::input, "container", "the edge gap leaves no room in it",
-                    "make the gap smaller or the container larger");
+        throw Error(Error::Kind::input, "container", Text("the edge gap leaves no room in it"),
+                    Text("make the gap smaller or the container larger"));
     std::size_t items = 0;
     for (const NestPiece& piece : problem.pieces)
         items += static_cast<std::size_t>(piece.copies) + static_cast<std::size_t>(piece.spares);
     if (items > most_nest_items)
-        throw Error(Error::Kind::input, "pieces", fmt::format("there are more than {}", most_nest_items),
-                    "nest them in several parts");
+        throw Error(Error::Kind::input, "pieces",
+                    Text("there are more than {most}", {{"most", most_nest_items}}),
+                    Text("nest them in several parts"));
     if (problem.most_containers && problem.locked.size() > static_cast<std::size_t>(*problem.most_containers))
         throw Error(Error::Kind::input, "locked",
-                    fmt::format("a piece is locked in container {}, and there may be only {}",
-                                problem.locked.size(), *problem.most_containers),
-                    "unlock it, or allow more containers");
+                    Text("a piece is locked in container {number}, and there may be only {most}",
+                         {{"number", problem.locked.size()}, {"most", *problem.most_containers}}),
+                    Text("unlock it, or allow more containers"));
     for (const NestPiece& piece : problem.pieces) {
         shapes_.push_back(shapeOf(piece.outline, problem.gap_mm));
         shapes_.back().most_turn = piece.most_turn_deg;

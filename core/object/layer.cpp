@@ -32,15 +32,16 @@ LayerWhen usualWhen(LayerKind kind) {
     return LayerWhen::under_coat;
 }
 
-std::string contradiction(const Layer& layer) {
+Text contradiction(const Layer& layer) {
     if (layer.when == LayerWhen::over_coat) {
         if (layer.kind == LayerKind::oven)
-            return "nothing that is varnished goes into an oven: warm it before the coat";
-        if (layer.kind == LayerKind::pencil_off) return "pencil under a coat stays: rub it off before";
-        if (layer.kind == LayerKind::ageing) return "sanding and ageing go through the coat: do them before";
+            return Text("nothing that is varnished goes into an oven: warm it before the coat");
+        if (layer.kind == LayerKind::pencil_off) return Text("pencil under a coat stays: rub it off before");
+        if (layer.kind == LayerKind::ageing)
+            return Text("sanding and ageing go through the coat: do them before");
     }
     if (layer.kind == LayerKind::stain && layer.when == LayerWhen::under_coat)
-        return "rims are stained once the coat is wiped off them: after the coat";
+        return Text("rims are stained once the coat is wiped off them: after the coat");
     return {};
 }
 

@@ -3,6 +3,8 @@
 #include <string_view>
 #include <vector>
 
+#include "core/base/text.h"
+
 namespace tympan {
 
 /// What is on a finished object and was not printed, or is done to it besides the picture.
@@ -43,6 +45,6 @@ struct Layer {
 
 /// What contradicts the order in which things can be finished (pencil and ageing before the coat, stain once
 /// rims are wiped, nothing into an oven that is varnished); empty: nothing.
-std::string contradiction(const Layer& layer);
+Text contradiction(const Layer& layer);
 
 }  // namespace tympan

@@ -14,7 +14,7 @@ const std::vector<std::string>& textures() {
 
 Rgb8 readColour(JsonReader& reader, const std::string& field) {
     const auto colour = parseColour(reader.text(field));
-    if (!colour) reader.fail(field, "must be a colour such as \"#e8dfc8\"");
+    if (!colour) reader.fail(field, Text("must be a colour such as \"#e8dfc8\""));
     return *colour;
 }
 
@@ -30,7 +30,9 @@ const std::vector<Material>& shippedMaterials() {
 }
 
 const Material& findMaterial(const std::vector<Material>& materials, const std::string& id) {
-    return entryWithId(materials, id, "material", Error::Kind::input);
+    return entryWithId(materials, id, Error::Kind::input, [](const std::string& name) {
+        return Text("there is no material \"{id}\"", {{"id", name}});
+    });
 }
 
 }  // namespace tympan

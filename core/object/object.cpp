@@ -34,7 +34,7 @@ Outline less(Outline outline, const Object& object, ZoneKind kind) {
 
 std::string calledBy(const Object& object) {
     if (!object.name.empty()) return object.name;
-    return object.material.name.empty() ? "the object" : object.material.name;
+    return object.material.name.empty() ? Source("the object").string() : object.material.name;
 }
 
 Outline outlineOf(const Zone& zone) { return moved(outlineOf(zone.shape), zone.at); }

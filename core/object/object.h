@@ -4,6 +4,7 @@
 #include <vector>
 
 #include "core/artwork/colour.h"
+#include "core/base/text.h"
 #include "core/object/face.h"
 #include "core/object/layer.h"
 #include "core/object/shape.h"
@@ -17,7 +18,7 @@ namespace tympan {
 /// `core/render/ground` draws.
 struct Material {
     std::string id = "pale-wood";  ///< the catalogue's first, until something else is said
-    std::string name = "bare pale wood";
+    std::string name = Source("bare pale wood").string();
     Rgb8 ground{236, 217, 180};  ///< its usual colour
     std::string texture =
         "none";  ///< "none", "wood", "canvas", "cloth", "slate", "metal", "glass", "paper", "cork", "skin"

@@ -40,7 +40,7 @@ Outline readOutline(JsonReader& reader, const std::string& field, bool closed) {
     for (JsonReader& entry : reader.objects(field)) {
         const std::vector<double> v =
             entry.numbers("points", -farthest_mm, farthest_mm, 2 * most_outline_points);
-        if (v.size() % 2 != 0) entry.fail("points", "must be pairs of numbers");
+        if (v.size() % 2 != 0) entry.fail("points", Text("must be pairs of numbers"));
         Ring& ring = outline.rings.emplace_back();
         for (std::size_t i = 0; i < v.size(); i += 2) ring.push_back({v[i], v[i + 1]});
         entry.finish();
@@ -74,10 +74,11 @@ Shape readShape(JsonReader reader) {
     Shape shape = shapeOf(kind, std::move(measures));
     if (reader.has("outline")) {
         if (kind != ShapeKind::drawn && kind != ShapeKind::plank)
-            reader.fail("outline", fmt::format("a {} has no drawn outline", name(kind)));
+            reader.fail("outline", Text("a {kind} has no drawn outline", {{"kind", name(kind)}}));
         shape.outline = readOutline(reader, "outline", kind == ShapeKind::drawn);
     }
-    if (kind == ShapeKind::drawn && shape.outline.empty()) reader.fail("outline", "must enclose something");
+    if (kind == ShapeKind::drawn && shape.outline.empty())
+        reader.fail("outline", Text("must enclose something"));
     reader.finish();
     return shape;
 }

@@ -7,6 +7,7 @@
 #include "core/base/error.h"
 #include "core/base/helper.h"
 #include "core/base/read_text.h"
+#include "core/base/text_json.h"
 
 namespace tympan {
 
@@ -42,7 +43,8 @@ SvgOutline readOutlineFile(const std::filesystem::path& file, const Progress& pr
         runHelper({"outline"}, {reinterpret_cast<const unsigned char*>(text.data()), text.size()},
                   NamelessFile::make(), file.string(), {.silent_seconds = most_seconds}, progress);
     const json read = json::parse(answer.result.bytes());
-    SvgOutline outline{outlineOf(read["outline"]), {}, read["left_out"]};
+    SvgOutline outline{outlineOf(read["outline"]), {}, {}};
+    for (const json& each : read["left_out"]) outline.left_out.push_back(textFrom(each));
     for (const json& each : read["keep_outs"]) outline.keep_outs.push_back(outlineOf(each));
     return outline;
 }
@@ -52,11 +54,13 @@ std::string readOutlineTask(const std::vector<std::string>&, std::span<const uns
     const SvgOutline read =
         readSvgOutline({reinterpret_cast<const char*>(text.data()), text.size()}, std::string());
     json made{
-        {"outline", pointsJson(read.outline)}, {"keep_outs", json::array()}, {"left_out", read.left_out}};
+        {"outline", pointsJson(read.outline)}, {"keep_outs", json::array()}, {"left_out", json::array()}};
+    for (const Text& each : read.left_out) made["left_out"].push_back(toJson(each));
     for (const Outline& each : read.keep_outs) made["keep_outs"].push_back(pointsJson(each));
     const std::string words = made.dump(-1, ' ', false, json::error_handler_t::replace);
     if (::pwrite(result, words.data(), words.size(), 0) != static_cast<ssize_t>(words.size()))
-        throw Error(Error::Kind::input, "", "has more corners than there is room for", "make it simpler");
+        throw Error(Error::Kind::input, "", Text("has more corners than there is room for"),
+                    Text("make it simpler"));
     return {};
 }
 

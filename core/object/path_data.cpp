@@ -37,23 +37,23 @@ class Scanner {
         if (!rest_.empty() && rest_.front() == '+') rest_.remove_prefix(1);
         double value = 0;
         const auto [end, fault] = std::from_chars(rest_.data(), rest_.data() + rest_.size(), value);
-        if (fault != std::errc{} || !std::isfinite(value)) fail("a number");
+        if (fault != std::errc{} || !std::isfinite(value)) fail(Text("a number"));
         rest_.remove_prefix(static_cast<std::size_t>(end - rest_.data()));
         return value;
     }
     /// Flags of an arc may stand without a gap: "a1 1 0 0110 10".
     bool flag() {
         skip();
-        if (rest_.empty() || (rest_.front() != '0' && rest_.front() != '1')) fail("0 or 1");
+        if (rest_.empty() || (rest_.front() != '0' && rest_.front() != '1')) fail(Text("0 or 1"));
         const bool set = rest_.front() == '1';
         rest_.remove_prefix(1);
         return set;
     }
-    [[noreturn]] void fail(const char* expected) const {
+    [[noreturn]] void fail(const Text& expected) const {
         throw Error(Error::Kind::input, "",
-                    fmt::format("path data, character {}: {} is expected there",
-                                all_.size() - rest_.size() + 1, expected),
-                    "save the outline again from the program that drew it");
+                    Text("path data, character {number}: {expected} is expected there",
+                         {{"number", all_.size() - rest_.size() + 1}, {"expected", expected}}),
+                    Text("save the outline again from the program that drew it"));
     }
 
   private:
@@ -139,8 +139,8 @@ class Pen {
     void add(const PointMm& point) {
         if (rings.empty()) rings.emplace_back();
         if (++points_ > most_points)
-            throw Error(Error::Kind::input, "", "the outline has more than two million points",
-                        "draw it with fewer");
+            throw Error(Error::Kind::input, "", Text("the outline has more than two million points"),
+                        Text("draw it with fewer"));
         rings.back().push_back(to_mm_(point));
         at = point;
     }
@@ -160,7 +160,7 @@ class PathReader {
             if (const auto next = scan_.command())
                 command_ = *next;
             else if (command_ == 0 || command_ == 'Z' || command_ == 'z')
-                scan_.fail("a command");
+                scan_.fail(Text("a command"));
             step();
             if (command_ == 'M') command_ = 'L';
             if (command_ == 'm') command_ = 'l';
@@ -181,7 +181,7 @@ class PathReader {
     void step() {
         from_ = pen_.at;
         const char kind = static_cast<char>(command_ & ~0x20);
-        if (kind != 'M' && kind != 'Z' && pen_.rings.empty()) scan_.fail("M, to begin with");
+        if (kind != 'M' && kind != 'Z' && pen_.rings.empty()) scan_.fail(Text("M, to begin with"));
         if (closed_ && kind != 'M' && kind != 'Z') pen_.move(from_);
         closed_ = kind == 'Z';
         switch (kind) {

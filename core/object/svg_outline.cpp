@@ -28,8 +28,8 @@ std::string_view localName(const pugi::xml_node& node) {
     return colon == std::string_view::npos ? full : full.substr(colon + 1);
 }
 
-[[noreturn]] void fail(const std::string& wrong) {
-    throw Error(Error::Kind::input, "", wrong, "save it as a plain SVG drawing in millimetres");
+[[noreturn]] void fail(const Text& wrong) {
+    throw Error(Error::Kind::input, "", wrong, Text("save it as a plain SVG drawing in millimetres"));
 }
 
 /// A length with its unit, in px.
@@ -40,12 +40,13 @@ double lengthPx(std::string_view text, double hundred_percent) {
     while (!text.empty() && text.front() <= ' ') text.remove_prefix(1);
     while (!text.empty() && text.back() <= ' ') text.remove_suffix(1);
     const auto [end, fault] = std::from_chars(text.data(), text.data() + text.size(), value);
-    if (fault != std::errc{} || !std::isfinite(value)) fail(fmt::format("\"{}\" is not a length", text));
+    if (fault != std::errc{} || !std::isfinite(value))
+        fail(Text("\"{text}\" is not a length", {{"text", text}}));
     const std::string_view unit = text.substr(static_cast<std::size_t>(end - text.data()));
     if (unit == "%") return value / 100 * hundred_percent;
     for (const auto& [sign, px] : units)
         if (unit == sign) return value * px;
-    fail(fmt::format("\"{}\" is not a length", text));
+    fail(Text("\"{text}\" is not a length", {{"text", text}}));
 }
 
 double lengthOf(const pugi::xml_node& node, const char* attribute, double otherwise = 0, double hundred = 0) {
@@ -55,7 +56,8 @@ double lengthOf(const pugi::xml_node& node, const char* attribute, double otherw
 
 Affine oneTransform(std::string_view name, const std::vector<double>& v) {
     const auto count = [&](std::size_t least, std::size_t most) {
-        if (v.size() < least || v.size() > most) fail(fmt::format("{}() has {} numbers", name, v.size()));
+        if (v.size() < least || v.size() > most)
+            fail(Text("{name}() has {count} numbers", {{"name", name}, {"count", v.size()}}));
     };
     const auto radians = [](double degrees) { return degrees * std::numbers::pi / 180; };
     if (name == "matrix") return count(6, 6), Affine{v[0], v[1], v[2], v[3], v[4], v[5]};
@@ -70,7 +72,7 @@ Affine oneTransform(std::string_view name, const std::vector<double>& v) {
         if (v.size() < 3) return turn;
         return Affine{1, 0, 0, 1, v[1], v[2]}.after(turn).after(Affine{1, 0, 0, 1, -v[1], -v[2]});
     }
-    fail(fmt::format("\"{}\" is not a transform", name));
+    fail(Text("\"{name}\" is not a transform", {{"name", name}}));
 }
 
 Affine transformOf(const pugi::xml_node& node) {
@@ -81,7 +83,7 @@ Affine transformOf(const pugi::xml_node& node) {
         if (text.empty()) return all;
         const std::size_t open = text.find('('), close = text.find(')');
         if (open == std::string_view::npos || close == std::string_view::npos || close < open)
-            fail(fmt::format("\"{}\" is not a transform", text));
+            fail(Text("\"{text}\" is not a transform", {{"text", text}}));
         std::string_view name = text.substr(0, open);
         while (!name.empty() && name.back() <= ' ') name.remove_suffix(1);
         all = all.after(oneTransform(name, numbersIn(text.substr(open + 1, close - open - 1))));
@@ -93,13 +95,13 @@ Affine transformOf(const pugi::xml_node& node) {
 Affine rootTransform(const pugi::xml_node& root) {
     const std::vector<double> box = numbersIn(root.attribute("viewBox").value());
     if (!box.empty() && (box.size() != 4 || !(box[2] > 0) || !(box[3] > 0)))
-        fail("its viewBox is not four numbers");
+        fail(Text("its viewBox is not four numbers"));
     const double box_width = box.empty() ? 0 : box[2], box_height = box.empty() ? 0 : box[3];
     const double width = lengthOf(root, "width", box_width, box_width);
     const double height =
         lengthOf(root, "height", box.empty() ? 0 : width * box_height / box_width, box_height);
     if (box.empty()) return {px_mm, 0, 0, px_mm, 0, 0};
-    if (!(width > 0) || !(height > 0)) fail("its width and height must be more than nothing");
+    if (!(width > 0) || !(height > 0)) fail(Text("its width and height must be more than nothing"));
     // preserveAspectRatio: the drawing is shown whole and in the middle unless it says "none".
     double across = width / box[2], down = height / box[3];
     if (std::string_view(root.attribute("preserveAspectRatio").value()) != "none")
@@ -112,14 +114,14 @@ class Reader {
     explicit Reader(std::string_view text) : text_(text) {}
 
     void children(const pugi::xml_node& parent, const Affine& to_mm, bool keep_out, int depth) {
-        if (depth > deepest) fail("its groups are nested too deeply");
+        if (depth > deepest) fail(Text("its groups are nested too deeply"));
         for (const pugi::xml_node& node : parent.children())
             if (node.type() == pugi::node_element) element(node, to_mm, keep_out, depth);
     }
 
     std::vector<Ring> plate;
     std::vector<std::vector<Ring>> keep_outs;
-    std::vector<std::string> left_out;
+    std::vector<Text> left_out;
 
   private:
     void element(const pugi::xml_node& node, const Affine& outer, bool keep_out, int depth) {
@@ -154,7 +156,8 @@ class Reader {
         }
         if (name == "polygon" || name == "polyline") {
             const std::vector<double> v = numbersIn(node.attribute("points").value());
-            if (v.size() % 2 != 0 || v.size() < 6) fail("its points are not at least three pairs of numbers");
+            if (v.size() % 2 != 0 || v.size() < 6)
+                fail(Text("its points are not at least three pairs of numbers"));
             Ring ring;
             for (std::size_t i = 0; i < v.size(); i += 2) ring.push_back(to_mm({v[i], v[i + 1]}));
             return {ring};
@@ -164,19 +167,19 @@ class Reader {
             const double r = lengthOf(node, "r"), rx = name == "circle" ? r : lengthOf(node, "rx", r),
                          ry = name == "circle" ? r : lengthOf(node, "ry", r);
             const double cx = lengthOf(node, "cx"), cy = lengthOf(node, "cy");
-            if (!(rx > 0) || !(ry > 0)) fail("its radius must be more than nothing");
+            if (!(rx > 0) || !(ry > 0)) fail(Text("its radius must be more than nothing"));
             return ringsOfPath(fmt::format("M{} {}a{} {} 0 1 0 {} 0a{} {} 0 1 0 {} 0Z", cx - rx, cy, rx, ry,
                                            2 * rx, rx, ry, -2 * rx),
                                to_mm);
         }
-        leaveOut(node, name == "line" ? "has no inside" : "is not an outline");
+        leaveOut(node, name == "line" ? Text("has no inside") : Text("is not an outline"));
         return {};
     }
 
     static std::string rectPath(const pugi::xml_node& node) {
         const double x = lengthOf(node, "x"), y = lengthOf(node, "y");
         const double w = lengthOf(node, "width"), h = lengthOf(node, "height");
-        if (!(w > 0) || !(h > 0)) fail("its width and height must be more than nothing");
+        if (!(w > 0) || !(h > 0)) fail(Text("its width and height must be more than nothing"));
         double rx = lengthOf(node, "rx", -1), ry = lengthOf(node, "ry", -1);
         if (rx < 0) rx = std::max(ry, 0.0);
         if (ry < 0) ry = rx;
@@ -188,12 +191,13 @@ class Reader {
             -ry, -(h - 2 * ry), rx, ry, rx, -ry);
     }
 
-    void leaveOut(const pugi::xml_node& node, const std::string& why) {
+    void leaveOut(const pugi::xml_node& node, const Text& why) {
         if (left_out.size() > 20) return;
         const auto at = static_cast<std::size_t>(std::max<std::ptrdiff_t>(node.offset_debug(), 0));
         const auto line =
             1 + std::count(text_.begin(), text_.begin() + static_cast<std::ptrdiff_t>(at), '\n');
-        left_out.push_back(fmt::format("<{}> (line {}): {}", node.name(), line, why));
+        left_out.push_back(Text("<{element}> (line {line}): {why}",
+                                {{"element", std::string(node.name())}, {"line", line}, {"why", why}}));
     }
 
     std::string_view text_;
@@ -216,31 +220,34 @@ Outline bounded(Outline outline) {
         if (corners() > most_corners) outline = simplified(outline, by_mm);
     if (corners() > most_corners)
         throw Error(Error::Kind::input, "",
-                    fmt::format("it has {} corners; at most {} can be handled", corners(), most_corners),
-                    "make it simpler in a drawing program");
+                    Text("it has {corners} corners; at most {most} can be handled",
+                         {{"corners", corners()}, {"most", most_corners}}),
+                    Text("make it simpler in a drawing program"));
     return outline;
 }
 
 SvgOutline readNamed(std::string_view svg) {
-    if (svg.size() > most_bytes) fail("it is larger than 64 MB");
+    if (svg.size() > most_bytes) fail(Text("it is larger than 64 MB"));
     pugi::xml_document document;
     const pugi::xml_parse_result parsed = document.load_buffer(svg.data(), svg.size());
     const pugi::xml_node root = document.document_element();
     if (!parsed) {
         const auto at = static_cast<std::ptrdiff_t>(
             std::clamp<std::ptrdiff_t>(parsed.offset, 0, static_cast<std::ptrdiff_t>(svg.size())));
-        fail(fmt::format("line {}: not well-formed ({})", 1 + std::count(svg.begin(), svg.begin() + at, '\n'),
-                         parsed.description()));
+        fail(Text("line {line}: not well-formed ({description})",
+                  {{"line", 1 + std::count(svg.begin(), svg.begin() + at, '\n')},
+                   {"description", std::string(parsed.description())}}));
     }
-    if (localName(root) != "svg") fail("it is not an SVG drawing");
+    if (localName(root) != "svg") fail(Text("it is not an SVG drawing"));
     Reader reader(svg);
     reader.children(root, rootTransform(root), false, 0);
     SvgOutline read;
     read.left_out = std::move(reader.left_out);
     read.outline = bounded(tidiedTwice(reader.plate));
     if (read.outline.empty())
-        fail(read.left_out.empty() ? "there is no outline in it"
-                                   : "no outline in it can be used: " + read.left_out[0]);
+        fail(read.left_out.empty()
+                 ? Text("there is no outline in it")
+                 : Text("no outline in it can be used: {reason}", {{"reason", read.left_out[0]}}));
     const PointMm at = middle(bounds(read.outline));
     read.outline = moved(std::move(read.outline), {-at.x, -at.y});
     for (const auto& rings : reader.keep_outs)

@@ -4,6 +4,7 @@
 #include <string_view>
 #include <vector>
 
+#include "core/base/text.h"
 #include "core/measure/outline.h"
 
 namespace tympan {
@@ -13,7 +14,7 @@ struct SvgOutline {
     Outline outline;                 ///< tidy; inner loops are holes
     std::vector<Outline> keep_outs;  ///< elements with data-role="keep-out", in the same frame
     /// Elements that were left out, each with the reason: "<text> (line 12): is not an outline".
-    std::vector<std::string> left_out;
+    std::vector<Text> left_out;
 };
 
 /// Reads `path`, `rect`, `circle`, `ellipse`, `polygon` and `polyline` (closed) with nested transforms, in mm

@@ -64,7 +64,9 @@ struct PdfFile::State {
         if (status == CAIRO_STATUS_NO_MEMORY) throw std::bad_alloc();
         if (status != CAIRO_STATUS_SUCCESS)
             throw Error(Error::Kind::output, "",
-                        std::string("the PDF cannot be made (") + cairo_status_to_string(status) + ")", "");
+                        Text("the PDF cannot be made ({reason})",
+                             {{"reason", std::string(cairo_status_to_string(status))}}),
+                        {});
     }
     /// `where`: points of the page, y down.
     void place(std::size_t stored, const RectMm& where, const Outline& clip = {}) {
@@ -75,8 +77,9 @@ struct PdfFile::State {
     }
 };
 
-PdfFile::PdfFile(const std::filesystem::path& target, const std::string& title, long long created)
-    : state_(std::make_unique<State>(target)) {
+PdfFile::PdfFile(const Language& language, const std::filesystem::path& target, const std::string& title,
+                 long long created)
+    : language_(language), state_(std::make_unique<State>(target)) {
     state_->surface = cairo_pdf_surface_create_for_stream(&State::write, state_.get(), 100, 100);
     const std::time_t seconds = static_cast<std::time_t>(created);
     std::tm when{};

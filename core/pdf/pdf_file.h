@@ -3,6 +3,7 @@
 #include <memory>
 #include <opencv2/core.hpp>
 
+#include "core/base/language.h"
 #include "core/base/progress.h"
 #include "core/marks/marks.h"
 #include "core/measure/outline.h"
@@ -17,9 +18,12 @@ namespace tympan {
 /// document of any length takes no more memory than one of them.
 class PdfFile {
   public:
-    /// `created`: seconds since 1970, written as the document's date.
-    PdfFile(const std::filesystem::path& target, const std::string& title, long long created);
+    /// `language`: what its words are in. `created`: seconds since 1970, written as the document's date.
+    PdfFile(const Language& language, const std::filesystem::path& target, const std::string& title,
+            long long created);
     ~PdfFile();
+
+    const Language& language() const { return language_; }
 
     /// The pages that are begun from now on are printed by this: what is drawn at a place is sent to where
     /// the printer must be told for it to lie there.
@@ -46,6 +50,7 @@ class PdfFile {
 
   private:
     struct State;
+    Language language_;
     std::unique_ptr<State> state_;
 };
 

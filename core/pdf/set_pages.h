@@ -9,7 +9,7 @@ class SetPages {
   public:
     SetPages(PdfFile& pdf, SizeMm page) : pdf_(pdf), page_(page), column_(fresh()) { pdf_.beginPage(page_); }
 
-    void say(const std::string& text, double size, bool strong = false) {
+    void say(const Text& text, double size, bool strong = false) {
         // A heading does not stand alone at the foot.
         if (column_.below() > page_.height - top_mm - (strong ? 24 : 10)) turn();
         column_.say(text, size, strong);
@@ -27,7 +27,9 @@ class SetPages {
   private:
     static constexpr double side_mm = 18, top_mm = 16;
 
-    TextColumn fresh() const { return TextColumn({side_mm, top_mm}, page_.width - 2 * side_mm); }
+    TextColumn fresh() const {
+        return TextColumn(pdf_.language(), {side_mm, top_mm}, page_.width - 2 * side_mm);
+    }
     void turn() {
         end();
         pdf_.beginPage(page_);

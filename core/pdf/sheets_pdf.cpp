@@ -51,13 +51,16 @@ SheetTitle sheetTitle(const Job& job, const Sheet& sheet) {
     return {piece->name, sheet.regions.front().copy + 1, printed(*piece)};
 }
 
-std::string sheetName(const Job& job, const Sheet& sheet) {
+Text sheetName(const Job& job, const Sheet& sheet) {
     const SheetTitle title = sheetTitle(job, sheet);
-    return title.copy ? fmt::format("{}, copy {} of {}", title.name, *title.copy, title.of) : title.name;
+    if (!title.copy) return Text::verbatim(title.name);
+    return Text("{name}, copy {copy} of {copies}",
+                {{"name", title.name}, {"copy", *title.copy}, {"copies", title.of}});
 }
 
-std::string sheetLabel(const Job& job, const Sheet& sheet) {
-    return sheet.label.empty() ? sheetName(job, sheet) : sheet.label + " · " + sheetName(job, sheet);
+Text sheetLabel(const Job& job, const Sheet& sheet) {
+    if (sheet.label.empty()) return sheetName(job, sheet);
+    return Text::listed({Text::verbatim(sheet.label), sheetName(job, sheet)}, " · ");
 }
 
 std::string dateOf(const Job& job) {
@@ -71,9 +74,9 @@ std::string dateOf(const Job& job) {
 namespace {
 
 /// What a sheet's words say beside its label.
-std::string wordsOn(const Job& job, const Sheet& sheet) {
+std::string wordsOn(const Language& say, const Job& job, const Sheet& sheet) {
     const std::string date = dateOf(job);
-    return sheetName(job, sheet) + (date.empty() ? "" : " · " + date);
+    return say(sheetName(job, sheet)) + (date.empty() ? "" : " · " + date);
 }
 
 }  // namespace
@@ -99,6 +102,8 @@ std::vector<std::string> labelsOn(const Job& job, const Sheet& sheet) {
 /// The patches to swab, by piece, each looked for once.
 class Patches {
   public:
+    explicit Patches(const Language& language) : language_(language) {}
+
     std::vector<Marks> on(const Job& job, const Sheet& sheet, const Progress& progress) {
         std::vector<Marks> patches;
         std::set<int> met;
@@ -106,27 +111,29 @@ class Patches {
             const Piece* piece = findPiece(job, part.piece);
             if (!piece || !isSwabbed(job, *piece) || !met.insert(piece->id).second) continue;
             if (!known_.contains(piece->id))
-                known_[piece->id] = swabPatches(runningInks(job, *piece, {progress.stop, {}}));
+                known_[piece->id] = swabPatches(language_, runningInks(job, *piece, {progress.stop, {}}));
             patches.push_back(known_[piece->id]);
         }
         return patches;
     }
 
   private:
+    const Language& language_;
     std::map<int, Marks> known_;
 };
 
 /// All that lies on a sheet beside pictures.
-Marks marksOn(const Job& job, const Imposition& imposition, const Sheet& sheet, Patches& patches,
-              const Progress& progress) {
+Marks marksOn(const Language& say, const Job& job, const Imposition& imposition, const Sheet& sheet,
+              Patches& patches, const Progress& progress) {
     const RegisterMarks fit = registerMarks(imposition, sheet);
     if (sheet.pass > 1) return drawn(fit);
     Marks others = drawn(cornerMarks(job, imposition, sheet));
     for (Mark& mark : drawn(fit)) others.push_back(std::move(mark));
     std::vector<Marks> waste = patches.on(job, sheet, progress);
-    if (sheet.passes > 1) waste.push_back(wordsFor(fit));
+    if (sheet.passes > 1) waste.push_back(wordsFor(say, fit));
     Marks marks =
-        sheetMarks(imposition, sheet, wordsOn(job, sheet), labelsOn(job, sheet), others, waste).marks;
+        sheetMarks(say, imposition, sheet, wordsOn(say, job, sheet), labelsOn(job, sheet), others, waste)
+            .marks;
     for (Mark& mark : cutLines(job, imposition, sheet)) marks.push_back(std::move(mark));
     return marks;
 }
@@ -219,11 +226,12 @@ Outline clipOf(const Job& job, const Imposition& imposition, const Sheet& sheet,
 
 }  // namespace
 
-void writeSheets(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
-                 const Progress& progress) {
+void writeSheets(const Language& say, const std::filesystem::path& file, const Job& job,
+                 const Imposition& imposition, const Progress& progress) {
     if (imposition.sheets.empty())
-        throw Error(Error::Kind::input, job.name, "there is no picture in it to print", "add a picture");
-    PdfFile pdf(file, job.name, job.created);
+        throw Error(Error::Kind::input, job.name, Text("there is no picture in it to print"),
+                    Text("add a picture"));
+    PdfFile pdf(say, file, job.name, job.created);
     std::vector<Print> prints;
     for (std::size_t i = 0; i < job.pieces.size(); ++i)
         prints.push_back(printIn(imposition, job, i, imposition.grid.ppi));
@@ -240,7 +248,7 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
     MadeAhead<PackedInk> inks(std::move(makers));
     std::map<SameInk, std::vector<std::size_t>> stored;
     double made = 0;
-    Patches patches;
+    Patches patches(say);
     for (const Sheet& sheet : imposition.sheets) {
         if (const Piece* piece = findPiece(job, sheet.regions.front().piece))
             pdf.printedBy(printerOf(job, *piece), sheet.pass);
@@ -256,15 +264,15 @@ void writeSheets(const std::filesystem::path& file, const Job& job, const Imposi
             for (std::size_t i = 0; i < pictures.size(); ++i)
                 pdf.place(numbers[i], pictures[i].at.x, pictures[i].at.y, imposition.grid, clip);
         }
-        pdf.marks(marksOn(job, imposition, sheet, patches, progress));
+        pdf.marks(marksOn(say, job, imposition, sheet, patches, progress));
         pdf.endPage();
     }
     const auto rest = [&](double part) { progress.at(all_stored + (1 - all_stored) * part); };
     pdf.commit({progress.stop, rest});
 }
 
-cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t number, double ppi,
-                     const Progress& progress) {
+cv::Mat sheetPicture(const Language& say, const Job& job, const Imposition& imposition, std::size_t number,
+                     double ppi, const Progress& progress) {
     const Sheet& sheet = imposition.sheets.at(number);
     const PixelGrid screen{ppi};
     cv::Mat picture(screen.printPixels(sheet.page.height), screen.printPixels(sheet.page.width), CV_8UC4,
@@ -309,8 +317,8 @@ cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t n
         cv::Mat under = picture(there);
         cv::min(under, ink(there - at), under);
     }
-    Patches patches;
-    const Marks marks = marksOn(job, imposition, sheet, patches, progress);
+    Patches patches(say);
+    const Marks marks = marksOn(say, job, imposition, sheet, patches, progress);
     cairo_surface_t* surface = cairo_image_surface_create_for_data(
         picture.data, CAIRO_FORMAT_RGB24, picture.cols, picture.rows, static_cast<int>(picture.step));
     cairo_t* page = cairo_create(surface);

@@ -1,6 +1,7 @@
 #pragma once
 #include <filesystem>
 
+#include "core/base/language.h"
 #include "core/base/progress.h"
 #include "core/layout/imposition.h"
 #include "core/render/print.h"
@@ -10,13 +11,13 @@ namespace tympan {
 /// Writes the sheets of a job, one a page, at true size. Pictures are rendered and packed in parts on both
 /// cores, never a whole page at once. Throws Error (input) for a job without a sheet; Error (stopped,
 /// output).
-void writeSheets(const std::filesystem::path& file, const Job& job, const Imposition& imposition,
-                 const Progress& progress = {});
+void writeSheets(const Language& say, const std::filesystem::path& file, const Job& job,
+                 const Imposition& imposition, const Progress& progress = {});
 
 /// A sheet as it leaves the printer, for the screen: CV_8UC4 in cairo's order (BGRx), at `ppi`. Draws the
 /// same regions and marks as the PDF does.
-cv::Mat sheetPicture(const Job& job, const Imposition& imposition, std::size_t sheet, double ppi,
-                     const Progress& progress = {});
+cv::Mat sheetPicture(const Language& say, const Job& job, const Imposition& imposition, std::size_t sheet,
+                     double ppi, const Progress& progress = {});
 
 /// What is rendered of a piece: its print at a resolution, mirrored as this output is. `print`: which of
 /// Imposition::prints.
@@ -42,9 +43,9 @@ struct SheetTitle {
 };
 SheetTitle sheetTitle(const Job& job, const Sheet& sheet);
 /// The same in words: "Comet, copy 1 of 2".
-std::string sheetName(const Job& job, const Sheet& sheet);
+Text sheetName(const Job& job, const Sheet& sheet);
 /// What it is called where sheets are counted and printed: "A1 · Star chart".
-std::string sheetLabel(const Job& job, const Sheet& sheet);
+Text sheetLabel(const Job& job, const Sheet& sheet);
 /// The job's date, "2026-09-20"; empty when it has none.
 std::string dateOf(const Job& job);
 

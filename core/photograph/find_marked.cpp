@@ -305,11 +305,14 @@ double densityAt(const cv::Matx33d& to_photo, const PointMm& at) {
 }  // namespace
 
 FoundSheet findMarked(const cv::Mat& grey, const std::string& name, const MarkedSheet& sheet) {
+    const auto otherwise = [&](const Text& remedy) {
+        return sheet.else_do.empty() ? remedy : Text::listed({remedy, sheet.else_do}, "; ");
+    };
     if (std::min(grey.cols, grey.rows) < least_px)
         throw Error(Error::Kind::input, name,
-                    fmt::format("is only {} x {} pixels: no {} can be read in it", grey.cols, grey.rows,
-                                sheet.called),
-                    fmt::format("photograph or scan all of the {}{}", sheet.called, sheet.else_do));
+                    Text("is only {cols} x {rows} pixels: no {sheet} can be read in it",
+                         {{"cols", grey.cols}, {"rows", grey.rows}, {"sheet", sheet.called}}),
+                    otherwise(Text("photograph or scan all of the {sheet}", {{"sheet", sheet.called}})));
     const double shrink = std::min(1.0, 1.0 * looked_at_px / std::max(grey.cols, grey.rows));
     cv::Mat small;
     cv::resize(grey, small, {}, shrink, shrink, cv::INTER_AREA);
@@ -320,16 +323,17 @@ FoundSheet findMarked(const cv::Mat& grey, const std::string& name, const Marked
             std::count_if(peaks.begin(), peaks.end(), [](const Peak& p) { return p.score > 0.7; });
         return Error(
             Error::Kind::input, name,
-            fmt::format(fmt::runtime(strong >= 4 ? "what lies between the round marks does not look like a {}"
-                                                 : "the {}'s four round corner marks are not all to be seen"),
-                        sheet.called),
-            fmt::format("photograph all of the {} from above in even light, larger and sharper{}",
-                        sheet.called, sheet.else_do));
+            strong >= 4 ? Text("what lies between the round marks does not look like a {sheet}",
+                               {{"sheet", sheet.called}})
+                        : Text("the {sheet}'s four round corner marks are not all to be seen",
+                               {{"sheet", sheet.called}}),
+            otherwise(Text("photograph all of the {sheet} from above in even light, larger and sharper",
+                           {{"sheet", sheet.called}})));
     };
     if (best.likeness < least_likeness) throw notAll();
     if (hasAnother(small, peaks, best.quad, sheet))
-        throw Error(Error::Kind::input, name, fmt::format("shows more than one {}", sheet.called),
-                    fmt::format("photograph each {} by itself, or cut the picture", sheet.called));
+        throw Error(Error::Kind::input, name, Text("shows more than one {sheet}", {{"sheet", sheet.called}}),
+                    Text("photograph each {sheet} by itself, or cut the picture", {{"sheet", sheet.called}}));
     for (cv::Point2d& corner : best.quad) corner /= shrink;
     std::array<double, 4> alike{};
     for (int i = 0; i < 2; ++i) alike = refine(grey, best.quad, sheet);

@@ -3,6 +3,7 @@
 #include <opencv2/core.hpp>
 #include <string>
 
+#include "core/base/text.h"
 #include "core/measure/geometry.h"
 
 namespace tympan {
@@ -10,9 +11,8 @@ namespace tympan {
 /// What is looked for in a photograph: a sheet with a round mark (output/round_mark.h) near each of its
 /// corners.
 struct MarkedSheet {
-    std::string called;  ///< "test strip"
-    std::string
-        else_do;  ///< what to do when it cannot be found, besides a better photograph: "say by hand …"
+    Text called;   ///< "test strip"
+    Text else_do;  ///< what to do when it cannot be found, besides a better photograph: "say by hand …"
     SizeMm size;
     std::array<PointMm, 4> corners;  ///< the middles of its marks, clockwise from the top left
     cv::Mat ideal;                   ///< what is printed, CV_8UC1, at `ideal_px_per_mm`

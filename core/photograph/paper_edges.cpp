@@ -21,7 +21,19 @@ constexpr double apart_mm = 1.0;                 // of the profiles
 constexpr double least_step = 0.07;              // between paper and what it lies on, of white
 constexpr double near_line_mm = 0.15, least_share = 0.4;
 
-const char* const names[] = {"left", "upper", "right", "lower"};
+/// That one edge cannot be found.
+Text lost(std::size_t side) {
+    switch (side) {
+        case 0:
+            return Text("the left edge of the paper is not to be told from what it lies on");
+        case 1:
+            return Text("the upper edge of the paper is not to be told from what it lies on");
+        case 2:
+            return Text("the right edge of the paper is not to be told from what it lies on");
+        default:
+            return Text("the lower edge of the paper is not to be told from what it lies on");
+    }
+}
 
 /// A line n.x = d with a unit normal.
 struct Line {
@@ -152,9 +164,8 @@ std::array<cv::Point2d, 4> paperCorners(const cv::Mat& grey, const cv::Matx33d& 
         if (points.size() > 20) line = commonLine(points, std::max(1.0, near_line_mm * density));
         if (!line)
             throw Error(
-                Error::Kind::input, name,
-                fmt::format("the {} edge of the paper is not to be told from what it lies on", names[side]),
-                "lay it on something darker, all of it in the picture; or measure it with a ruler");
+                Error::Kind::input, name, lost(static_cast<std::size_t>(side)),
+                Text("lay it on something darker, all of it in the picture; or measure it with a ruler"));
         lines[static_cast<std::size_t>(side)] = *line;
     }
     std::array<cv::Point2d, 4> corners;

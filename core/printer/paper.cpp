@@ -29,8 +29,8 @@ Paper readPaper(JsonReader& entry) {
 }
 
 [[noreturn]] void fail(const std::string& text) {
-    throw Error(Error::Kind::usage, "", fmt::format("\"{}\" is not a paper", text),
-                "use A4, A3, Letter, Legal, Tabloid or a size such as 300x400 (50 mm to 5 m a side)");
+    throw Error(Error::Kind::usage, "", Text("\"{text}\" is not a paper", {{"text", text}}),
+                Text("use A4, A3, Letter, Legal, Tabloid or a size such as 300x400 (50 mm to 5 m a side)"));
 }
 
 }  // namespace

@@ -33,7 +33,7 @@ std::pair<double, double> readPair(JsonReader& reader, const std::string& field,
                                    double otherwise) {
     if (!reader.has(field)) return {otherwise, otherwise};
     const auto both = reader.numbers(field, range.least, range.most, 2);
-    if (both.size() != 2) reader.fail(field, "must be two numbers");
+    if (both.size() != 2) reader.fail(field, Text("must be two numbers"));
     return {both[0], both[1]};
 }
 
@@ -105,7 +105,7 @@ Printer readPrinterFields(JsonReader& reader) {
     printer.mirrors = reader.flag("mirrors", false);
     if (reader.has("margins_mm")) {
         const std::vector<double> m = reader.numbers("margins_mm", 0, most_margin_mm, 4);
-        if (m.size() != 4) reader.fail("margins_mm", "must be four numbers: left, top, right, bottom");
+        if (m.size() != 4) reader.fail("margins_mm", Text("must be four numbers: left, top, right, bottom"));
         printer.margins = {m[0], m[1], m[2], m[3]};
     }
     Registration& r = printer.registration;
@@ -126,7 +126,7 @@ Printer readPrinterFields(JsonReader& reader) {
         }
     for (const std::vector<double>& step : reader.rows("curve", 0, 1, 2, most_steps)) {
         if (!printer.curve.empty() && step[0] <= printer.curve.back().first)
-            reader.fail("curve", "what is asked must grow from step to step");
+            reader.fail("curve", Text("what is asked must grow from step to step"));
         printer.curve.emplace_back(step[0], step[1]);
     }
     printer.notes = reader.note("notes");
@@ -143,7 +143,8 @@ Printer readProfile(const fs::path& file) {
     json rest;
     JsonReader reader = JsonReader::lenient(source, root, rest);
     if (reader.note("schema") != schema)
-        reader.fail("schema", fmt::format("must be \"{}\": this is no profile of a printer", schema));
+        reader.fail("schema", Text("must be \"{schema}\": this is no profile of a printer",
+                                   {{"schema", std::string(schema)}}));
     Printer printer = readPrinterFields(reader);
     reader.finish();
     return printer;
@@ -202,8 +203,9 @@ void keepPrinter(const fs::path& folder, const Printer& printer) {
     std::error_code failed;
     fs::create_directories(folder, failed);
     if (failed)
-        throw Error(Error::Kind::output, folder.string(), "cannot be made (" + failed.message() + ")",
-                    "look whether the folder above it may be written to");
+        throw Error(Error::Kind::output, folder.string(),
+                    Text("cannot be made ({reason})", {{"reason", failed.message()}}),
+                    Text("look whether the folder above it may be written to"));
     const std::string stem = fileNameFor(printer.name);
     for (int number = 1;; ++number) {
         const fs::path file =

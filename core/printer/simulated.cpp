@@ -128,7 +128,7 @@ SimulatedPrinter readSimulated(const fs::path& file) {
     simulated.faults.noise_mm = faults.number("noise", 0, most_noise_mm, 0);
     if (faults.has("tissue_mm")) {
         const auto tissue = faults.numbers("tissue_mm", 1, 10'000, 2);
-        if (tissue.size() != 2) faults.fail("tissue_mm", "must be two numbers: width and height");
+        if (tissue.size() != 2) faults.fail("tissue_mm", Text("must be two numbers: width and height"));
         simulated.faults.tissue = SizeMm{tissue[0], tissue[1]};
     }
     faults.finish();
@@ -229,7 +229,8 @@ std::map<int, TraySheet> sheetsIn(const fs::path& folder) {
     nlohmann::json rest;
     JsonReader reader = JsonReader::lenient(source, root, rest);
     if (reader.note("schema") != tray_schema)
-        reader.fail("schema", fmt::format("must be \"{}\": this is no tray", tray_schema));
+        reader.fail("schema",
+                    Text("must be \"{schema}\": this is no tray", {{"schema", std::string(tray_schema)}}));
     std::map<int, TraySheet> sheets;
     for (JsonReader& each : reader.objects("sheets")) {
         TraySheet sheet;
@@ -237,10 +238,10 @@ std::map<int, TraySheet> sheetsIn(const fs::path& folder) {
         if (each.flag("jammed", false)) continue;
         const std::string picture = each.text("picture");
         if (fs::path(picture).filename() != picture)
-            each.fail("picture", "must be a file in the tray's folder");
+            each.fail("picture", Text("must be a file in the tray's folder"));
         sheet.picture = readPicture(folder / picture)->pixels;
         const auto paper = each.numbers("paper_mm", 1, 10'000, 2);
-        if (paper.size() != 2) each.fail("paper_mm", "must be two numbers");
+        if (paper.size() != 2) each.fail("paper_mm", Text("must be two numbers"));
         sheet.paper = {paper[0], paper[1]};
         sheet.mirrored = each.flag("mirrored_by_driver", false);
         sheets.emplace(sheet.number, std::move(sheet));
@@ -255,13 +256,14 @@ int printInto(const fs::path& folder, const SimulatedPrinter& printer, const fs:
     const std::map<int, TraySheet> fed = onto.empty() ? std::map<int, TraySheet>{} : sheetsIn(onto);
     const ArtworkPtr read = readPicture(document, {progress.stop, {}});
     if (read->format != "pdf")
-        throw Error(Error::Kind::input, document.string(), "is not a PDF",
-                    "print the sheets that `sheets` writes");
+        throw Error(Error::Kind::input, document.string(), Text("is not a PDF"),
+                    Text("print the sheets that `sheets` writes"));
     std::error_code failed;
     fs::create_directories(folder, failed);
     if (failed)
-        throw Error(Error::Kind::output, folder.string(), "cannot be made (" + failed.message() + ")",
-                    "look whether the folder above it may be written to");
+        throw Error(Error::Kind::output, folder.string(),
+                    Text("cannot be made ({reason})", {{"reason", failed.message()}}),
+                    Text("look whether the folder above it may be written to"));
     nlohmann::json tray{{"schema", tray_schema},
                         {"printer", printer.printer.name},
                         {"document", document.filename().string()},

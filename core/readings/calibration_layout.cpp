@@ -93,10 +93,11 @@ PointMm onPage(const SizeMm& page, PageSide side, double inwards, double along) 
 
 CalibrationLayout calibrationLayout(const SizeMm& paper) {
     if (paper.width < least.width || paper.height < least.height)
-        throw Error(
-            Error::Kind::input, "",
-            fmt::format("a measuring page has no room on {:.0f} x {:.0f} mm", paper.width, paper.height),
-            fmt::format("take a paper of {:.0f} x {:.0f} mm or larger", least.width, least.height));
+        throw Error(Error::Kind::input, "",
+                    Text("a measuring page has no room on {width} x {height} mm",
+                         {{"width", Rounded{paper.width, 0}}, {"height", Rounded{paper.height, 0}}}),
+                    Text("take a paper of {width} x {height} mm or larger",
+                         {{"width", Rounded{least.width, 0}}, {"height", Rounded{least.height, 0}}}));
     const double w = paper.width, h = paper.height;
     CalibrationLayout layout;
     layout.page = paper;
@@ -118,7 +119,7 @@ CalibrationLayout calibrationLayout(const SizeMm& paper) {
     return layout;
 }
 
-Marks calibrationMarks(const CalibrationLayout& layout) {
+Marks calibrationMarks(const Language& say, const CalibrationLayout& layout) {
     Marks marks;
     for (const PointMm& corner : layout.corners)
         for (Mark& mark : roundMark(corner)) marks.push_back(std::move(mark));
@@ -128,7 +129,7 @@ Marks calibrationMarks(const CalibrationLayout& layout) {
     addRuler(marks, layout.zero, layout.down_mm, false);
     for (const GreyPatch& grey : layout.greys) marks.push_back(box(grey.at, 1 - grey.printed));
     for (Mark& mark : frame(layout.card, line_mm)) marks.push_back(std::move(mark));
-    marks.push_back(Words{"a bank card fits in here exactly when the size is right",
+    marks.push_back(Words{say(Text("a bank card fits in here exactly when the size is right")),
                           {layout.card.x + 3, layout.card.y + 6},
                           2.6,
                           0,

@@ -2,6 +2,7 @@
 #include <array>
 #include <vector>
 
+#include "core/base/language.h"
 #include "core/marks/marks.h"
 
 namespace tympan {
@@ -45,6 +46,6 @@ PointMm onPage(const SizeMm& page, PageSide side, double inwards, double along);
 CalibrationLayout calibrationLayout(const SizeMm& paper);
 
 /// Everything that is printed but for the words to the maker.
-Marks calibrationMarks(const CalibrationLayout& layout);
+Marks calibrationMarks(const Language& say, const CalibrationLayout& layout);
 
 }  // namespace tympan

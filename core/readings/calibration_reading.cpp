@@ -67,12 +67,12 @@ constexpr double rim_mm = 12;
 
 MarkedSheet sheetOf(const CalibrationLayout& layout) {
     MarkedSheet sheet;
-    sheet.called = "measuring page";
-    sheet.else_do = "; or measure it with a ruler";
+    sheet.called = Text("measuring page");
+    sheet.else_do = Text("or measure it with a ruler");
     sheet.size = {layout.page.width - 2 * rim_mm, layout.page.height - 2 * rim_mm};
     for (std::size_t i = 0; i < 4; ++i)
         sheet.corners[i] = {layout.corners[i].x - rim_mm, layout.corners[i].y - rim_mm};
-    const Marks marks = placed(calibrationMarks(layout), {-rim_mm, -rim_mm}, 0);
+    const Marks marks = placed(calibrationMarks(Language{}, layout), {-rim_mm, -rim_mm}, 0);
     cv::cvtColor(drawn(marks, sheet.size, ideal_px_per_mm), sheet.ideal, cv::COLOR_RGB2GRAY);
     return sheet;
 }
@@ -141,8 +141,8 @@ Calibration readCalibration(const cv::Mat& photo, const std::string& name, const
         if (seen) sent.push_back(spot), laid.push_back(*seen);
     }
     if (sent.size() < layout.spots.size() / 2)
-        throw Error(Error::Kind::input, name, "most of the sheet's round spots are not to be seen",
-                    "photograph it larger and sharper, in even light; or measure it with a ruler");
+        throw Error(Error::Kind::input, name, Text("most of the sheet's round spots are not to be seen"),
+                    Text("photograph it larger and sharper, in even light; or measure it with a ruler"));
     auto [affine, left_over] = commonAffine(sent, laid);
 
     Calibration calibration;
@@ -164,16 +164,20 @@ Calibration calibrationBy(const RulerMeasures& m, const SizeMm& paper) {
     Registration& r = found.registration;
     r.scale_x = m.across / layout.across_mm, r.scale_y = m.down / layout.down_mm;
     r.skew_deg = -std::asin(std::clamp((m.left_at_bottom - m.left_at_top) / m.down, -1.0, 1.0)) / degrees;
-    for (const auto& [scale, length, what] :
-         {std::tuple{r.scale_x, layout.across_mm, "across"}, std::tuple{r.scale_y, layout.down_mm, "down"}})
+    const Argument across("length", Rounded{layout.across_mm, 0}), down("length", Rounded{layout.down_mm, 0});
+    for (const auto& [scale, wrong] :
+         {std::pair{
+              r.scale_x,
+              Text("the ruler that runs across cannot be that long: it was sent as {length} mm", {across})},
+          std::pair{
+              r.scale_y,
+              Text("the ruler that runs down cannot be that long: it was sent as {length} mm", {down})}})
         if (!limits::printer_scale.holds(scale))
-            throw Error(Error::Kind::input, "",
-                        fmt::format("the ruler that runs {} cannot be that long: it was sent as {:.0f} mm",
-                                    what, length),
-                        "measure it from its first to its last long stroke, in millimetres");
+            throw Error(Error::Kind::input, "", wrong,
+                        Text("measure it from its first to its last long stroke, in millimetres"));
     if (!limits::printer_skew_deg.holds(r.skew_deg))
-        throw Error(Error::Kind::input, "", "the two distances from the left edge are too far apart",
-                    "measure both to the line of the ruler that runs down, in millimetres");
+        throw Error(Error::Kind::input, "", Text("the two distances from the left edge are too far apart"),
+                    Text("measure both to the line of the ruler that runs down, in millimetres"));
     r.offset = {};
     const PointMm zero = laidBy(r, paper)(layout.zero);
     r.offset = {m.left_at_top - zero.x, m.top - zero.y};
@@ -194,7 +198,8 @@ RulerMeasures readMeasures(const JsonText& source) {
     m.top = reader.number("top_mm", -most, most);
     if (reader.has("margins_mm")) {
         const auto four = reader.numbers("margins_mm", 0, most_margin_mm, 4);
-        if (four.size() != 4) reader.fail("margins_mm", "must be four numbers: left, top, right, bottom");
+        if (four.size() != 4)
+            reader.fail("margins_mm", Text("must be four numbers: left, top, right, bottom"));
         m.margins = {four[0], four[1], four[2], four[3]};
     }
     m.mirrored = reader.flag("mirrored", false);

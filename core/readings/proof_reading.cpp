@@ -49,8 +49,8 @@ class Page {
         findSlope();
         const auto card = greyCardIn(photo, found_, layout.page, paper_);
         if (!card)
-            throw Error(Error::Kind::input, name, "there is no grey card to be seen beside the proof",
-                        "lay an even grey card beside it, all of it in the picture, in the same light");
+            throw Error(Error::Kind::input, name, Text("there is no grey card to be seen beside the proof"),
+                        Text("lay an even grey card beside it, all of it in the picture, in the same light"));
         const cv::Vec3d mm = found_.to_photo.inv() * cv::Vec3d(card->at.x, card->at.y, 1);
         const double light = slope_.at(mm[0] / mm[2], mm[1] / mm[2]);
         for (int c = 0; c < 3; ++c) gain_[c] = card_reflects * light / std::max(1e-4, card->light[c]);
@@ -125,7 +125,7 @@ class Page {
 };
 
 MarkedSheet markedProof(const Job& job, const Piece& piece, const ProofLayout& layout) {
-    MarkedSheet sheet{"proof", ", with the grey card beside it", layout.page, layout.corners, {}};
+    MarkedSheet sheet{Text("proof"), Text("with the grey card beside it"), layout.page, layout.corners, {}};
     const cv::Mat page = drawn(proofMarks(layout), layout.page, ideal_px_per_mm);
     cv::cvtColor(page, sheet.ideal, cv::COLOR_RGB2GRAY);
     cv::Mat picture = proofPicture(job, piece, ideal_px_per_mm);
@@ -229,41 +229,48 @@ ReadProof readProof(const cv::Mat& photo, const std::string& name, const Job& jo
     return read;
 }
 
-std::string comparedIn(const std::string& one_shop, const ProofReading& one, const std::string& other_shop,
-                       const ProofReading& other, const std::vector<ProofPatch>& patches) {
-    std::string text;
-    const auto say = [&](std::string sentence) {
-        sentence[0] = static_cast<char>(
-            std::toupper(static_cast<unsigned char>(sentence[0])));  // a shop's name may be "the hill"
-        text += (text.empty() ? "" : " ") + sentence;
-    };
-    const auto more = [&](double a, double b, double least, const std::string& what, const std::string& alike,
-                          int digits) {
+Text comparedIn(const std::string& one_shop, const ProofReading& one, const std::string& other_shop,
+                const ProofReading& other, const std::vector<ProofPatch>& patches) {
+    std::vector<Text> sentences;
+    const auto more = [&](double a, double b, double least, int digits, const auto& better,
+                          const Text& alike) {
         if (a <= 0 || b <= 0) return;
-        if (std::abs(a - b) < least) return say(alike);
-        say(fmt::format("{} {} ({:.{}f} beside {:.{}f}).", a > b ? one_shop : other_shop, what,
-                        std::max(a, b), digits, std::min(a, b), digits));
+        if (std::abs(a - b) < least)
+            sentences.push_back(alike);
+        else
+            sentences.push_back(better({{"shop", a > b ? one_shop : other_shop},
+                                        {"more", Rounded{std::max(a, b), digits}},
+                                        {"less", Rounded{std::min(a, b), digits}}}));
     };
-    more(one.vivid, other.vivid, std::max(chroma_least, chroma_part * std::max(one.vivid, other.vivid)),
-         "is more vivid", "They are equally vivid.", 0);
-    more(one.contrast(), other.contrast(), contrast_least, "has more contrast", "Their contrast is alike.",
-         0);
-    more(one.sharp, other.sharp, sharp_part * std::max(one.sharp, other.sharp), "is sharper",
-         "They are equally sharp.", 2);
+    more(
+        one.vivid, other.vivid, std::max(chroma_least, chroma_part * std::max(one.vivid, other.vivid)), 0,
+        [](std::vector<Argument> with) {
+            return Text("More vivid: {shop} ({more} beside {less}).", std::move(with));
+        },
+        Text("They are equally vivid."));
+    more(
+        one.contrast(), other.contrast(), contrast_least, 0,
+        [](std::vector<Argument> with) {
+            return Text("More contrast: {shop} ({more} beside {less}).", std::move(with));
+        },
+        Text("Their contrast is alike."));
+    more(
+        one.sharp, other.sharp, sharp_part * std::max(one.sharp, other.sharp), 2,
+        [](std::vector<Argument> with) {
+            return Text("Sharper: {shop} ({more} beside {less}).", std::move(with));
+        },
+        Text("They are equally sharp."));
     std::vector<std::pair<double, std::string>> parted;
     for (std::size_t i = 0; i < patches.size() && i < one.patches.size() && i < other.patches.size(); ++i)
         if (const double far = apart(one.patches[i], other.patches[i]); far >= colour_least)
             parted.emplace_back(far, patches[i].name);
     std::sort(parted.rbegin(), parted.rend());
-    if (parted.empty()) {
-        say("No colour differs much.");
-    } else {
-        std::string names;
-        for (std::size_t i = 0; i < std::min<std::size_t>(3, parted.size()); ++i)
-            names += (i == 0 ? "" : ", ") + parted[i].second;
-        say(fmt::format("Most different: {}.", names));
-    }
-    return text;
+    std::vector<Text> names;
+    for (std::size_t i = 0; i < std::min<std::size_t>(3, parted.size()); ++i)
+        names.push_back(Text::catalogued(parted[i].second));
+    sentences.push_back(names.empty() ? Text("No colour differs much.")
+                                      : Text("Most different: {names}.", {{"names", Text::listed(names)}}));
+    return Text::listed(std::move(sentences), " ");
 }
 
 }  // namespace tympan

@@ -3,6 +3,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/text.h"
 #include "core/documents/reduced_proof.h"
 #include "core/printer/shop_proof.h"
 
@@ -22,7 +23,7 @@ ReadProof readProof(const cv::Mat& photo, const std::string& name, const Job& jo
 
 /// One beside the other, in sentences: which is more vivid, has more contrast, is sharper, and where colours
 /// part. What differs too little to be told from one photograph to the next is said to be alike.
-std::string comparedIn(const std::string& one_shop, const ProofReading& one, const std::string& other_shop,
-                       const ProofReading& other, const std::vector<ProofPatch>& patches);
+Text comparedIn(const std::string& one_shop, const ProofReading& one, const std::string& other_shop,
+                const ProofReading& other, const std::vector<ProofPatch>& patches);
 
 }  // namespace tympan

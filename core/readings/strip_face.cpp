@@ -103,7 +103,8 @@ cv::Mat reduced(const cv::Mat& photo, double px_per_mm, double& scale) {
 const MarkedSheet& markedStrip() {
     static const MarkedSheet sheet = [] {
         const StripLayout& strip = stripLayout();
-        MarkedSheet made{"test strip", ", or say by hand what stayed", strip.size, strip.corners, {}};
+        MarkedSheet made{
+            Text("test strip"), Text("or say by hand what stayed"), strip.size, strip.corners, {}};
         cv::cvtColor(drawn(stripMarks(""), strip.size, ideal_px_per_mm), made.ideal, cv::COLOR_RGB2GRAY);
         return made;
     }();

@@ -1,6 +1,7 @@
 #pragma once
 #include <filesystem>
 
+#include "core/base/language.h"
 #include "core/printer/paper.h"
 #include "core/printer/printer.h"
 
@@ -18,6 +19,6 @@ struct StripPrint {
 /// The strip as it is printed, turned over where its method and printer ask for it, and what to do with it:
 /// in the waste below, or on a page of its own where nothing else may be inked. Throws Error (input) when the
 /// paper has no room for it, (output).
-void writeStrip(const std::filesystem::path& file, const StripPrint& print);
+void writeStrip(const Language& say, const std::filesystem::path& file, const StripPrint& print);
 
 }  // namespace tympan

@@ -93,34 +93,36 @@ bool hasItsTables(SQLite::Database& record) {
     return true;
 }
 
-Error recordError(const std::filesystem::path& file, const char* was, const SQLite::Exception& fault) {
-    std::string why = fault.what(), remedy = "look whether the disk is full and the folder may be written to";
+Error recordError(const std::filesystem::path& file, const Text& wrong, const SQLite::Exception& fault) {
+    Text why = Text::verbatim(fault.what()),
+         remedy = Text("look whether the disk is full and the folder may be written to");
     switch (fault.getErrorCode() & 0xff) {  // without the extended part
         case SQLITE_BUSY:
         case SQLITE_LOCKED:
-            why = "another window or program is writing to it";
-            remedy = "try again in a moment";
+            why = Text("another window or program is writing to it");
+            remedy = Text("try again in a moment");
             break;
         case SQLITE_FULL:
-            why = "the disk is full";
-            remedy = "make room";
+            why = Text("the disk is full");
+            remedy = Text("make room");
             break;
         case SQLITE_READONLY:
         case SQLITE_PERM:
         case SQLITE_CANTOPEN:
-            why = "it may not be written to";
-            remedy = "look whose its folder is, and whether it may be written to";
+            why = Text("it may not be written to");
+            remedy = Text("look whose its folder is, and whether it may be written to");
             break;
         case SQLITE_ERROR:
         case SQLITE_CORRUPT:
         case SQLITE_NOTADB:
-            remedy = "start the program again: it looks for damage and saves what can be read";
+            remedy = Text("start the program again: it looks for damage and saves what can be read");
             break;
         default:
             break;
     }
-    return Error(Error::Kind::output, file.string(), fmt::format("the record cannot be {} ({})", was, why),
-                 remedy + "; what was there before is still there");
+    return Error(Error::Kind::output, file.string(),
+                 Text("{wrong} ({why})", {{"wrong", wrong}, {"why", why}}),
+                 Text("{remedy}; what was there before is still there", {{"remedy", remedy}}));
 }
 
 SQLite::Database openRecord(const std::filesystem::path& file) {
@@ -133,11 +135,11 @@ SQLite::Database openRecord(const std::filesystem::path& file) {
         record.exec("PRAGMA synchronous = FULL");
         const int version = record.execAndGet("PRAGMA user_version").getInt();
         if (version < 0)
-            throw Error(Error::Kind::input, file.string(), "the record is damaged",
-                        "start the program again: it saves what can be read");
+            throw Error(Error::Kind::input, file.string(), Text("the record is damaged"),
+                        Text("start the program again: it saves what can be read"));
         if (version > newest)
-            throw Error(Error::Kind::input, file.string(), "a later version of this program wrote it",
-                        "use that one; nothing was changed");
+            throw Error(Error::Kind::input, file.string(), Text("a later version of this program wrote it"),
+                        Text("use that one; nothing was changed"));
         for (int next = version; next < newest; ++next) {
             SQLite::Transaction all(record);
             // Another window may have been quicker.
@@ -149,7 +151,7 @@ SQLite::Database openRecord(const std::filesystem::path& file) {
         }
         return record;
     } catch (const SQLite::Exception& fault) {
-        throw recordError(file, "opened", fault);
+        throw recordError(file, Text("the record cannot be opened"), fault);
     }
 }
 

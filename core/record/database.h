@@ -17,9 +17,9 @@ SQLite::Database openRecord(const std::filesystem::path& file);
 /// version are there. Throws SQLite::Exception.
 bool hasItsTables(SQLite::Database& record);
 
-/// What the database says against something, as a person is told: what `was` meant to be done ("kept"), why
-/// it was not, what to do.
-Error recordError(const std::filesystem::path& file, const char* was, const SQLite::Exception& fault);
+/// What the database says against something, as a person is told: what is wrong ("the record cannot be
+/// kept"), why it was not, what to do.
+Error recordError(const std::filesystem::path& file, const Text& wrong, const SQLite::Exception& fault);
 
 /// Does something with a record; what the database says against it becomes an Error (output).
 template <class Work>
@@ -27,7 +27,7 @@ auto keeping(const std::filesystem::path& file, Work work) {
     try {
         return work();
     } catch (const SQLite::Exception& fault) {
-        throw recordError(file, "kept", fault);
+        throw recordError(file, Text("the record cannot be kept"), fault);
     }
 }
 

@@ -86,7 +86,7 @@ Photograph readPhotograph(JsonReader& reader) {
     // It becomes the name of a file.
     if (photograph.sha256.size() != 64 ||
         photograph.sha256.find_first_not_of("0123456789abcdef") != std::string::npos)
-        reader.fail("sha256", "must be 64 digits from 0 to f");
+        reader.fail("sha256", Text("must be 64 digits from 0 to f"));
     reader.finish();
     return photograph;
 }

@@ -52,7 +52,7 @@ bool isSound(const fs::path& file) {
         // One that another window holds, or that may not be read, is not damaged.
         const int code = fault.getErrorCode();
         if (code == SQLITE_CORRUPT || code == SQLITE_NOTADB) return false;
-        throw recordError(file, "looked at", fault);
+        throw recordError(file, Text("the record cannot be looked at"), fault);
     }
 }
 
@@ -153,9 +153,9 @@ std::optional<MendedRecord> mendRecord(const fs::path& file) {
         return built(file);
     } catch (const fs::filesystem_error& fault) {
         throw Error(Error::Kind::output, file.string(),
-                    fmt::format("the record is damaged and cannot be mended ({}); nothing was changed",
-                                fault.code().message()),
-                    "make room on the disk, and look whether the folder may be written to");
+                    Text("the record is damaged and cannot be mended ({reason}); nothing was changed",
+                         {{"reason", fault.code().message()}}),
+                    Text("make room on the disk, and look whether the folder may be written to"));
     }
 }
 

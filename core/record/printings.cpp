@@ -44,7 +44,8 @@ std::vector<Printing> readEarlier(const fs::path& file) {
     const json root = parseJson(source);
     json rest;
     JsonReader reader = JsonReader::lenient(source, root, rest);
-    if (reader.note("schema") != earlier_schema) reader.fail("schema", "this is no list of what was printed");
+    if (reader.note("schema") != earlier_schema)
+        reader.fail("schema", Text("this is no list of what was printed"));
     std::vector<Printing> all;
     for (JsonReader& each : reader.objects("printings")) all.push_back(readPrinting(each));
     return all;

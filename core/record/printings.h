@@ -13,7 +13,7 @@ struct Printing {
     std::string title, printer;
     long long begun = 0;  ///< seconds since 1970
     int pass = 1;
-    std::vector<std::string> sheets;          ///< their labels, in the order in which they come out
+    std::vector<std::string> sheets;  ///< their labels in English, in the order in which they come out
     std::optional<std::vector<int>> missing;  ///< which of them did not, from 1; none: nobody has said
     bool operator==(const Printing&) const = default;
 };

@@ -123,7 +123,7 @@ MendedRecord readOutOfDamaged(const fs::path& damaged_file, const fs::path& fres
         try {
             return work();
         } catch (const SQLite::Exception& fault) {
-            throw recordError(fresh_file, "mended", fault);
+            throw recordError(fresh_file, Text("the record cannot be mended"), fault);
         }
     };
     std::optional<SQLite::Database> damaged;

@@ -27,7 +27,7 @@ std::string textOf(const RunStart& start) {
                      {"wishes", toJson(start.wishes)}});
 }
 
-RunStart readStart(const std::string& id, const std::string& text, std::vector<std::string>& left_out) {
+RunStart readStart(const std::string& id, const std::string& text, std::vector<Text>& left_out) {
     const JsonText source{"run " + id, text};
     const json root = parseJson(source);
     json rest;
@@ -154,8 +154,8 @@ WorkRun RunStore::read(const std::string& id) const {
         return query.executeStep() ? query.getColumn(0).getString() : std::string();
     });
     if (start.empty())
-        throw Error(Error::Kind::input, data_->file.string(), "there is no run " + id,
-                    "choose one that is there");
+        throw Error(Error::Kind::input, data_->file.string(), Text("there is no run {id}", {{"id", id}}),
+                    Text("choose one that is there"));
     run.start = readStart(id, start, run.left_out);
     for (const std::string& text : data_->tried([&] {
              std::vector<std::string> texts;

@@ -16,8 +16,8 @@ struct RunStart {
 
 struct WorkRun {
     RunStart start;
-    std::vector<Event> events;               ///< in the order in which they happened
-    std::vector<std::string> left_out = {};  ///< what of it could not be read, as sentences
+    std::vector<Event> events;        ///< in the order in which they happened
+    std::vector<Text> left_out = {};  ///< what of it could not be read
 };
 
 /// Something that went wrong, or was noted.

@@ -264,6 +264,7 @@ Task Chain::made(const Step& step, const std::vector<WorkUnit>& units, const std
     task.words = step.words;
     task.good = step.good;
     task.caution = step.caution;
+    task.noted = step.noted;
     task.heat = step.heat;
     if (object_here_) task.face = faceName(order_, *object_here_);
     if (!face_.empty()) task.face = face_;

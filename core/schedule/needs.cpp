@@ -3,8 +3,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include <fmt/format.h>
-
 namespace tympan {
 
 namespace {
@@ -62,28 +60,38 @@ Needs needsOf(const Job& printed, const Imposition* imposition, const Plan& plan
     return needs;
 }
 
-std::vector<std::string> inLines(const Needs& needs, const WorkOrder& order) {
-    std::vector<std::string> lines;
-    for (const Needs::Printing& each : needs.printings)
-        lines.push_back(fmt::format("{}: {}{}: {}.", each.printer,
-                                    each.sheets == 0   ? ""
-                                    : each.sheets == 1 ? "one sheet, "
-                                                       : fmt::format("{} sheets, ", each.sheets),
-                                    each.carrier, fmt::join(each.pieces, ", ")));
+std::vector<Text> inLines(const Needs& needs, const WorkOrder& order) {
+    std::vector<Text> lines;
+    for (const Needs::Printing& each : needs.printings) {
+        const Argument printer("printer", each.printer), paper("paper", Text::catalogued(each.carrier)),
+            pieces("pieces", Text::names(each.pieces));
+        lines.push_back(
+            each.sheets == 0
+                ? Text("{printer}: {paper}: {pieces}.", {printer, paper, pieces})
+                : Text("{printer}: {count, plural, one {one sheet} other {# sheets}}, {paper}: {pieces}.",
+                       {printer, {"count", each.sheets}, paper, pieces}));
+    }
     if (!needs.at_hand.empty()) {
-        std::string line = fmt::format("At hand: {}.", fmt::join(needs.at_hand, ", "));
-        std::replace(line.begin(), line.end(), '-', ' ');
-        lines.push_back(std::move(line));
+        std::vector<Text> words;
+        for (std::string need : needs.at_hand) {
+            std::replace(need.begin(), need.end(), '-', ' ');
+            words.push_back(Text::catalogued(need));
+        }
+        lines.push_back(Text("At hand: {things}.", {{"things", Text::listed(std::move(words))}}));
     }
     for (const Needs::Coating& coating : needs.coatings) {
-        std::vector<std::string> areas;
+        std::vector<Text> areas;
         for (const CoatArea& area : coating.areas)
-            areas.push_back(fmt::format("{}, {}: {:.0f} cm²{}", findObject(order, area.object)->name,
-                                        area.face, std::ceil(area.cm2),
-                                        area.coats > 1 ? fmt::format(", {} times", area.coats) : ""));
-        lines.push_back(fmt::format(
-            "{}: {}{}.", coating.words, fmt::join(areas, "; "),
-            coating.ml ? fmt::format("; {:.0f} ml in all by your coverage", std::ceil(*coating.ml)) : ""));
+            areas.push_back(Text("{object}, {face}: {area} cm²{coats, plural, =1 {} other {, # times}}",
+                                 {{"object", Text::catalogued(findObject(order, area.object)->name)},
+                                  {"face", Text::catalogued(area.face)},
+                                  {"area", Rounded{std::ceil(area.cm2), 0}},
+                                  {"coats", area.coats}}));
+        const Argument step("step", Text::catalogued(firstWords(coating.words))),
+            where("areas", Text::listed(std::move(areas), "; "));
+        lines.push_back(coating.ml ? Text("{step}: {areas}; {ml} ml in all by your coverage.",
+                                          {step, where, {"ml", Rounded{std::ceil(*coating.ml), 0}}})
+                                   : Text("{step}: {areas}.", {step, where}));
     }
     return lines;
 }

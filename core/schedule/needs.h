@@ -15,7 +15,7 @@ struct Needs {
     };
     struct Coating {
         std::string key;            ///< by method and step: what coverage is kept by
-        std::string method, words;  ///< what makers call it; nothing: the object's own. The step's, in short
+        std::string method, words;  ///< what makers call it; nothing: the object's own. The step's
         std::vector<CoatArea> areas;
         double cm2 = 0;            ///< of all coats
         std::optional<double> ml;  ///< where a coverage has been typed or measured
@@ -33,6 +33,6 @@ std::vector<Needs::Printing> printingsOf(const Job& printed, const Imposition* i
 Needs needsOf(const Job& printed, const Imposition* imposition, const Plan& plan, const WorkOrder& order);
 
 /// A line for each thing, for paper and for a list to take along.
-std::vector<std::string> inLines(const Needs& needs, const WorkOrder& order);
+std::vector<Text> inLines(const Needs& needs, const WorkOrder& order);
 
 }  // namespace tympan

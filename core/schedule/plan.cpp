@@ -20,10 +20,9 @@ TimeSpans freeSeconds(const Conditions& conditions, Moment origin) {
 }
 
 /// What of its ties a plan does not keep: those of a method that somebody changed may contradict each other.
-std::vector<std::string> brokenTies(const Plan& plan, const WorkOrder& order,
-                                    const std::vector<bool>& fixed) {
+std::vector<Text> brokenTies(const Plan& plan, const WorkOrder& order, const std::vector<bool>& fixed) {
     constexpr double rounding_min = 0.02;
-    std::vector<std::string> broken;
+    std::vector<Text> broken;
     for (std::size_t i = 0; i < plan.tasks.size(); ++i) {
         if (fixed[i]) continue;
         for (const Tie& tie : plan.tasks[i].after) {
@@ -35,35 +34,43 @@ std::vector<std::string> brokenTies(const Plan& plan, const WorkOrder& order,
             const bool too_late = tie.most_min && lag > *tie.most_min + rounding_min;
             if (too_late && fixed[tie.task])
                 broken.push_back(
-                    fmt::format("{}: \"{}\" should have come within {:.0f} min of \"{}\": look whether "
-                                "it still can",
-                                nameOf(task, order), task.step, *tie.most_min, before.step));
+                    Text("{name}: \"{step}\" should have come within {minutes} min of \"{before}\": look "
+                         "whether it still can",
+                         {{"name", nameOf(task, order)},
+                          {"step", task.step},
+                          {"minutes", Rounded{*tie.most_min, 0}},
+                          {"before", before.step}}));
             else if (too_late || lag < tie.least_min - rounding_min)
-                broken.push_back(fmt::format(
-                    "{}: \"{}\" cannot come after \"{}\" when it must: look at its way of transfer",
-                    nameOf(task, order), task.step, before.step));
+                broken.push_back(
+                    Text("{name}: \"{step}\" cannot come after \"{before}\" when it must: look at its way of "
+                         "transfer",
+                         {{"name", nameOf(task, order)}, {"step", task.step}, {"before", before.step}}));
         }
     }
     return broken;
 }
 
 /// What the conditions do not allow, whatever the times.
-std::vector<std::string> impossible(const Plan& plan, const WorkOrder& order, const Conditions& conditions,
-                                    const std::vector<bool>& fixed) {
-    std::vector<std::string> cannot;
+std::vector<Text> impossible(const Plan& plan, const WorkOrder& order, const Conditions& conditions,
+                             const std::vector<bool>& fixed) {
+    std::vector<Text> cannot;
     const Weather& weather = conditions.waits.weather;
     if (!dries(weather))
         cannot.push_back(
-            fmt::format("at {:.0f} °C ({:.0f} °F) and {:.0f} % media do not dry as they should: do it where "
-                        "it is at least 10 °C (50 °F) and at most 85 % humid",
-                        weather.temperature_c, weather.temperature_c * 1.8 + 32, weather.humidity_percent));
+            Text("at {celsius} °C ({fahrenheit} °F) and {humidity} % media do not dry as they should: do it "
+                 "where it is at least 10 °C (50 °F) and at most 85 % humid",
+                 {{"celsius", Rounded{weather.temperature_c, 0}},
+                  {"fahrenheit", Rounded{weather.temperature_c * 1.8 + 32, 0}},
+                  {"humidity", Rounded{weather.humidity_percent, 0}}}));
     for (const auto& [place, room] : conditions.room) {
         if (room > 0) continue;
         for (std::size_t i = 0; i < plan.tasks.size(); ++i)
             if (plan.tasks[i].place == place && !fixed[i]) {
-                cannot.push_back(fmt::format("{}: \"{}\" needs a place that is not there ({})",
-                                             nameOf(plan.tasks[i], order), plan.tasks[i].step,
-                                             placeNames()[static_cast<std::size_t>(place)]));
+                cannot.push_back(
+                    Text("{name}: \"{step}\" needs a place that is not there ({place})",
+                         {{"name", nameOf(plan.tasks[i], order)},
+                          {"step", plan.tasks[i].step},
+                          {"place", Text::catalogued(placeNames()[static_cast<std::size_t>(place)])}}));
                 break;
             }
     }
@@ -73,16 +80,15 @@ std::vector<std::string> impossible(const Plan& plan, const WorkOrder& order, co
 /// Later than a year nothing is put off: the rest must follow within `farthest`.
 constexpr Seconds latest_put_off = farthest / 2;
 
-/// Tasks that are put off for longer, as sentences.
-std::vector<std::string> putOffTooFar(const Plan& plan, const WorkOrder& order,
-                                      const Conditions& conditions) {
-    std::vector<std::string> cannot;
+/// Tasks that are put off for longer, and what is said of it.
+std::vector<Text> putOffTooFar(const Plan& plan, const WorkOrder& order, const Conditions& conditions) {
+    std::vector<Text> cannot;
     for (const Task& task : plan.tasks)
         if (const auto put_off = conditions.not_before.find(task.id);
             put_off != conditions.not_before.end() &&
             (put_off->second - conditions.start).count() > latest_put_off)
-            cannot.push_back(fmt::format("{}: \"{}\" is put off for more than a year; it is planned earlier",
-                                         nameOf(task, order), task.step));
+            cannot.push_back(Text("{name}: \"{step}\" is put off for more than a year; it is planned earlier",
+                                  {{"name", nameOf(task, order)}, {"step", task.step}}));
     return cannot;
 }
 
@@ -178,24 +184,25 @@ class Together {
     Given given_;
 };
 
-void sayOnce(std::vector<std::string>& sentences) {
-    std::vector<std::string> once;
-    for (std::string& each : sentences)
+void sayOnce(std::vector<Text>& sentences) {
+    std::vector<Text> once;
+    for (Text& each : sentences)
         if (std::find(once.begin(), once.end(), each) == once.end()) once.push_back(std::move(each));
     sentences = std::move(once);
 }
 
 }  // namespace
 
-std::string nameOf(const Task& task, const WorkOrder& order) {
+Text nameOf(const Task& task, const WorkOrder& order) {
     std::vector<int> pieces;
     for (const WorkUnit& unit : task.units)
         if (std::find(pieces.begin(), pieces.end(), unit.piece) == pieces.end()) pieces.push_back(unit.piece);
     const OrderedPiece* piece = pieces.empty() ? nullptr : findPiece(order, pieces.front());
-    if (piece && pieces.size() > 1) return fmt::format("{} and {} more", piece->name, pieces.size() - 1);
-    if (piece) return piece->name;
+    if (piece && pieces.size() > 1)
+        return Text("{piece} and {count} more", {{"piece", piece->name}, {"count", pieces.size() - 1}});
+    if (piece) return Text::verbatim(piece->name);
     const OrderedObject* object = findObject(order, task.object);
-    return object ? object->name : "";
+    return object ? Text::catalogued(object->name) : Text();
 }
 
 Plan planned(const WorkOrder& order, const Conditions& conditions, const PlanLimits& limits,
@@ -242,7 +249,7 @@ std::vector<Plan> plannedTogether(std::vector<JobWork> jobs, const PlanLimits& l
 
     const auto moment = [&](Seconds at) { return origin + std::chrono::seconds{at}; };
     std::vector<Plan> plans(jobs.size());
-    std::vector<std::vector<std::string>> no_time(jobs.size());
+    std::vector<std::vector<Text>> no_time(jobs.size());
     for (std::size_t j = 0; j < jobs.size(); ++j) {
         plans[j].tasks = std::move(jobs[j].tasks);
         plans[j].times.resize(plans[j].tasks.size());
@@ -266,14 +273,14 @@ std::vector<Plan> plannedTogether(std::vector<JobWork> jobs, const PlanLimits& l
     };
     for (const std::size_t i : found.too_long) {
         const auto [j, first] = firstOf(i);
-        no_time[j].push_back(fmt::format("{}: \"{}\" and what must follow it at once fit no free hours",
-                                         nameOf(first, jobs[j].order), first.step));
+        no_time[j].push_back(Text("{name}: \"{step}\" and what must follow it at once fit no free hours",
+                                  {{"name", nameOf(first, jobs[j].order)}, {"step", first.step}}));
     }
     for (const std::size_t i : found.at_once) {
         const auto [j, first] = firstOf(i);
         if (first.hands)
-            no_time[j].push_back(fmt::format("{}: \"{}\" cannot wait until there is time again",
-                                             nameOf(first, jobs[j].order), first.step));
+            no_time[j].push_back(Text("{name}: \"{step}\" cannot wait until there is time again",
+                                      {{"name", nameOf(first, jobs[j].order)}, {"step", first.step}}));
     }
     for (std::size_t j = 0; j < jobs.size(); ++j) {
         Plan& plan = plans[j];
@@ -285,8 +292,8 @@ std::vector<Plan> plannedTogether(std::vector<JobWork> jobs, const PlanLimits& l
         sayOnce(plan.cannot);  // many copies say the same
         if (given.due[j] && last[j] > *given.due[j])
             plan.cannot.push_back(
-                fmt::format("it is ready {:.1f} hours after it is due, even with the shortest waits",
-                            static_cast<double>(last[j] - *given.due[j]) / 3600));
+                Text("it is ready {hours} hours after it is due, even with the shortest waits",
+                     {{"hours", Rounded{static_cast<double>(last[j] - *given.due[j]) / 3600, 1}}}));
     }
     return plans;
 }

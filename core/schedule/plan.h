@@ -36,9 +36,9 @@ struct Past {
 /// When each task begins and ends, and what could not be kept.
 struct Plan {
     std::vector<Task> tasks;
-    std::vector<TimeSpan> times;      ///< by task
-    std::vector<std::string> cannot;  ///< why it is only the nearest that can, as sentences
-    Moment end;                       ///< of all
+    std::vector<TimeSpan> times;  ///< by task
+    std::vector<Text> cannot;     ///< why it is only the nearest that can
+    Moment end;                   ///< of all
 };
 
 /// How long a plan is bettered. The same number of tries gives the same plan.
@@ -82,6 +82,6 @@ inline constexpr std::chrono::seconds between_sittings{30 * 60};
 std::vector<std::vector<std::size_t>> runsOf(const Plan& plan);
 
 /// Whose work a task is, in words: the piece's name, or the object's.
-std::string nameOf(const Task& task, const WorkOrder& order);
+Text nameOf(const Task& task, const WorkOrder& order);
 
 }  // namespace tympan

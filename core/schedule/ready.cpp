@@ -25,16 +25,16 @@ std::vector<Ready> readyOf(const Plan& plan, const WorkOrder& order) {
             const Moment end = plan.times[i].to;
             const bool cures = task.work == Work::cure;
             if (!cures && end >= ready.handle.from)
-                ready.handle = {end,
-                                task.hands ? "the last work on it is done" : "what was done last is dry"};
+                ready.handle = {end, task.hands ? Text("the last work on it is done")
+                                                : Text("what was done last is dry")};
             if (cures && (!ready.wash || end >= ready.wash->from))
-                ready.wash = Ready::When{end, "counted from when its seal is dry"};
+                ready.wash = Ready::When{end, Text("counted from when its seal is dry")};
             if (end >= ready.send.from)
-                ready.send = {end, cures ? "it has cured" : "nothing on it sticks any more"};
+                ready.send = {end, cures ? Text("it has cured") : Text("nothing on it sticks any more")};
         }
         if (!found) continue;
         if (!isCloth(object) && object.material != "skin")
-            ready.hang = Ready::When{ready.handle.from, "it is dry all round"};
+            ready.hang = Ready::When{ready.handle.from, Text("it is dry all round")};
         all.push_back(std::move(ready));
     }
     return all;
@@ -64,7 +64,7 @@ std::vector<CoatArea> coatAreas(const Plan& plan, const WorkOrder& order) {
         });
         CoatArea& area = same == all.end()
                              ? all.emplace_back(CoatArea{task.object, piece ? piece->method_name : "", key,
-                                                         task.step, task.face, firstWords(task.words), 0, 0})
+                                                         task.step, task.face, task.words, 0, 0})
                              : *same;
         area.coats = std::max(area.coats, task.round.value_or(1));
         // Chunks of one coat add up; later coats are the same again.

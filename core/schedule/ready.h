@@ -7,7 +7,7 @@ namespace tympan {
 struct Ready {
     struct When {
         Moment from;
-        std::string why;
+        Text why;
     };
     int object = 0;
     When handle, send;
@@ -26,7 +26,7 @@ struct CoatArea {
     std::string method;      ///< what makers call it; nothing: the object's own work
     std::string key;         ///< by method and step, as waits are measured: "gel-rub-off/coat"
     std::string what, face;  ///< the step's id: "coat", "varnish"
-    std::string words;       ///< the step's, as far as their first pause
+    std::string words;       ///< the step's
     int coats = 0;
     double cm2 = 0;  ///< of one coat, all copies together
 };

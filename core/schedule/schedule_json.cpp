@@ -4,6 +4,7 @@
 #include <cmath>
 #include <nlohmann/json.hpp>
 
+#include "core/base/language.h"
 #include "core/schedule/ready.h"
 
 namespace tympan {
@@ -44,26 +45,27 @@ ordered_json stepJson(const Plan& plan, std::size_t i, const WorkOrder& order, c
     for (const WorkUnit& unit : task.units)
         if (unit.piece != 0 && std::find(pieces.begin(), pieces.end(), unit.piece) == pieces.end())
             pieces.push_back(unit.piece);
-    ordered_json step{{"id", task.id},
-                      {"piece", piece ? ordered_json(piece->id) : ordered_json(nullptr)},
-                      {"piece_name", piece ? ordered_json(nameOf(task, order)) : ordered_json(nullptr)},
-                      {"method", piece ? ordered_json(piece->method) : ordered_json(nullptr)},
-                      {"step", task.step},
-                      {"copies", copiesOf(task)},
-                      {"object", object ? object->name : ""},
-                      {"face", task.face},
-                      {"what", workNames()[static_cast<std::size_t>(task.work)]},
-                      {"words", task.words},
-                      {"hands", task.hands},
-                      {"place", placeJson(task.place)},
-                      {"load", holdsOneLoad(task.place) ? ordered_json(task.load) : ordered_json(nullptr)},
-                      {"begin", zone.text(plan.times[i].from)},
-                      {"end", zone.text(plan.times[i].to)},
-                      {"after", after},
-                      {"range_min", {tenth(task.least_min), tenth(task.usual_min), tenth(task.most_min)}},
-                      {"basis", basisNames()[static_cast<std::size_t>(task.basis)]},
-                      {"pass", task.round ? ordered_json(*task.round) : ordered_json(nullptr)},
-                      {"caution", orNull(task.caution)}};
+    ordered_json step{
+        {"id", task.id},
+        {"piece", piece ? ordered_json(piece->id) : ordered_json(nullptr)},
+        {"piece_name", piece ? ordered_json(inEnglish(nameOf(task, order))) : ordered_json(nullptr)},
+        {"method", piece ? ordered_json(piece->method) : ordered_json(nullptr)},
+        {"step", task.step},
+        {"copies", copiesOf(task)},
+        {"object", object ? object->name : ""},
+        {"face", task.face},
+        {"what", workNames()[static_cast<std::size_t>(task.work)]},
+        {"words", task.words},
+        {"hands", task.hands},
+        {"place", placeJson(task.place)},
+        {"load", holdsOneLoad(task.place) ? ordered_json(task.load) : ordered_json(nullptr)},
+        {"begin", zone.text(plan.times[i].from)},
+        {"end", zone.text(plan.times[i].to)},
+        {"after", after},
+        {"range_min", {tenth(task.least_min), tenth(task.usual_min), tenth(task.most_min)}},
+        {"basis", basisNames()[static_cast<std::size_t>(task.basis)]},
+        {"pass", task.round ? ordered_json(*task.round) : ordered_json(nullptr)},
+        {"caution", orNull(inEnglish(Text::listed(cautionsOf(task), "\n")))}};
     if (pieces.size() > 1) step["pieces"] = pieces;
     if (task.units.size() == 1 && task.units.front().parts > 1)
         step["part"] = {task.units.front().part, task.units.front().parts};
@@ -79,7 +81,7 @@ ordered_json objectsJson(const Plan& plan, const WorkOrder& order, const TimeZon
         const auto add = [&](const char* what, const std::optional<Ready::When>& from) {
             if (!from) return;
             when[what] = zone.text(from->from);
-            why[what] = from->why;
+            why[what] = inEnglish(from->why);
         };
         add("handle", ready.handle);
         add("hang", ready.hang);
@@ -114,7 +116,7 @@ std::string jsonOf(const Plan& plan, const WorkOrder& order, const Conditions& c
                std::pair{plan.times[b].from, plan.times[b].to};
     });
     for (const std::size_t i : by_time) steps.push_back(stepJson(plan, i, order, zone));
-    for (const std::string& why : plan.cannot) cannot.push_back({{"why", why}});
+    for (const Text& why : plan.cannot) cannot.push_back({{"why", inEnglish(why)}});
     return ordered_json{{"start", zone.text(conditions.start)},
                         {"end", zone.text(plan.end)},
                         {"timezone", zone.name()},

@@ -23,14 +23,14 @@ int partsOf(const OrderedPiece& piece) {
 
 Step toStep(const Layer& layer, std::size_t number) {
     static const std::map<LayerKind, std::pair<Work, std::string>> ways{
-        {LayerKind::paint, {Work::coat, "Paint it."}},
-        {LayerKind::lettering, {Work::prepare, "The lettering."}},
-        {LayerKind::ageing, {Work::prepare, "Sand or age it."}},
-        {LayerKind::pencil_off, {Work::wipe, "Rub the pencil off."}},
-        {LayerKind::stain, {Work::coat, "Stain the bare rims."}},
-        {LayerKind::hole, {Work::prepare, "The hole to hang it by."}},
-        {LayerKind::oven, {Work::dry, "Into the oven."}},
-        {LayerKind::other, {Work::prepare, "What else is to be done."}}};
+        {LayerKind::paint, {Work::coat, Source("Paint it.").string()}},
+        {LayerKind::lettering, {Work::prepare, Source("The lettering.").string()}},
+        {LayerKind::ageing, {Work::prepare, Source("Sand or age it.").string()}},
+        {LayerKind::pencil_off, {Work::wipe, Source("Rub the pencil off.").string()}},
+        {LayerKind::stain, {Work::coat, Source("Stain the bare rims.").string()}},
+        {LayerKind::hole, {Work::prepare, Source("The hole to hang it by.").string()}},
+        {LayerKind::oven, {Work::dry, Source("Into the oven.").string()}},
+        {LayerKind::other, {Work::prepare, Source("What else is to be done.").string()}}};
     const auto& [work, words] = ways.at(layer.kind);
     Step step;
     step.id = fmt::format("layer-{}", number);
@@ -41,10 +41,10 @@ Step toStep(const Layer& layer, std::size_t number) {
         step.wait = Wait{Wait::Kind::not_before, layer.dry_min, layer.dry_min, layer.dry_min, Basis::yours};
     if (layer.kind == LayerKind::oven) step.place = Place::oven;
     if (layer.kind == LayerKind::ageing)
-        step.caution =
-            "Edges that are burnt: over a sink with the water running, away from sprays and what they left "
-            "in "
-            "the air, and never alone. Sanding dust: a mask.";
+        step.caution = Source(
+                           "Edges that are burnt: over a sink with the water running, away from sprays and "
+                           "what they left in the air, and never alone. Sanding dust: a mask.")
+                           .string();
     return step;
 }
 
@@ -272,7 +272,7 @@ class Tasks {
         }
         task.step = "print";
         task.work = Work::print;
-        task.words = "Print it, with its spares.";
+        task.words = Source("Print it, with its spares.").string();
         task.hands = true;
         task.place = Place::printer;
         const Minutes work = minutesOf(printing, sheets, 0);
@@ -289,8 +289,8 @@ class Tasks {
         Step step;
         step.id = "again";
         step.work = Work::prepare;
-        step.words = "Take off what was laid, clean the place, and make it ready again.";
-        step.good = "As it was before the print met it: clean, dry, smooth.";
+        step.words = Source("Take off what was laid, clean the place, and make it ready again.").string();
+        step.good = Source("As it was before the print met it: clean, dry, smooth.").string();
         step.effort = beginning_again;
         step.after.emplace();
         OrderedPiece& anew = works_.emplace_back(piece);
@@ -319,6 +319,14 @@ class Tasks {
 };
 
 }  // namespace
+
+std::vector<Text> cautionsOf(const Task& task) {
+    std::vector<Text> cautions;
+    if (!task.noted.empty())
+        cautions.push_back(Text("Next time, you wrote: {words}", {{"words", task.noted}}));
+    if (!task.caution.empty()) cautions.push_back(Text::catalogued(task.caution));
+    return cautions;
+}
 
 std::vector<int> copiesOf(const Task& task) {
     std::vector<int> copies;

@@ -3,6 +3,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/text.h"
 #include "core/schedule/drying.h"
 #include "core/schedule/work_order.h"
 
@@ -36,7 +37,8 @@ struct Task {
     std::string chain;  ///< what goes through its steps together: "2.1-4"
     std::string step;   ///< of the method, or of the object's preparation
     Work work = Work::unsaid;
-    std::string words, good, caution;
+    std::string words, good, caution;  ///< as a catalogue has them
+    std::string noted;                 ///< what the maker wrote down for this time
     std::string face = "front";
     int thing = 0;                  ///< where it is a side of a thing that has several: the thing
     Face thing_face = Face::front;  ///< of it
@@ -62,6 +64,9 @@ struct Task {
     bool takesHands() const { return hands || attended; }
     bool operator==(const Task&) const = default;
 };
+
+/// What the maker wrote down for this time, then what makers warn of.
+std::vector<Text> cautionsOf(const Task& task);
 
 /// The copies that it is about, each once, from 1.
 std::vector<int> copiesOf(const Task& task);

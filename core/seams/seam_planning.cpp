@@ -135,13 +135,14 @@ void markBare(SeamPlan& plan, const SeamCosts& costs, const PrintGeometry& print
 }  // namespace
 
 void failTooManySheets(const std::string& piece) {
-    throw Error(Error::Kind::input, piece, fmt::format("more than {} sheets", most_sheets),
-                "make it smaller, or choose a larger paper");
+    throw Error(Error::Kind::input, piece, Text("more than {most} sheets", {{"most", most_sheets}}),
+                Text("make it smaller, or choose a larger paper"));
 }
 
 void failNoRoom(const std::string& piece) {
-    throw Error(Error::Kind::input, piece, "the paper's margins and bands leave no room for the picture",
-                "choose a larger paper or smaller margins");
+    throw Error(Error::Kind::input, piece,
+                Text("the paper's margins and bands leave no room for the picture"),
+                Text("choose a larger paper or smaller margins"));
 }
 
 RectPx areaFor(const Job& job, const Piece& piece, Orientation orientation) {

@@ -19,9 +19,13 @@ using std::chrono::sys_days;
 constexpr const char* day_names[] = {"Mo", "Tu", "We", "Th", "Fr", "Sa", "Su"};
 constexpr int day_min = 24 * 60;
 
+Text howToWriteThem() {
+    return Text("write them like \"Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00; 2026-12-24 none\"");
+}
+
 [[noreturn]] void refuse(const std::string& what) {
-    throw Error(Error::Kind::usage, "", fmt::format("free hours: {} is not understood", what),
-                "write them like \"Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00; 2026-12-24 none\"");
+    throw Error(Error::Kind::usage, "", Text("free hours: {what} is not understood", {{"what", what}}),
+                howToWriteThem());
 }
 
 std::string trimmed(const std::string& text) {
@@ -82,7 +86,10 @@ FreeHours::Day stretchesOf(const std::string& words) {
         if (dash == std::string::npos) refuse("\"" + stretch + "\"");
         const FreeHours::Part part{minuteOf(trimmed(stretch.substr(0, dash))),
                                    minuteOf(trimmed(stretch.substr(dash + 1)))};
-        if (part.to_min <= part.from_min) refuse("\"" + stretch + "\", which ends before it begins,");
+        if (part.to_min <= part.from_min)
+            throw Error(Error::Kind::usage, "",
+                        Text("free hours: \"{stretch}\" ends before it begins", {{"stretch", stretch}}),
+                        howToWriteThem());
         add(day, part);
     }
     return day;

@@ -20,8 +20,9 @@ void checkWithin(Moment moment, std::chrono::minutes offset, const std::string& 
     if (date.year() < std::chrono::year{first_year} || date.year() > std::chrono::year{last_year} ||
         std::chrono::abs(offset) > farthest_zone)
         throw Error(Error::Kind::usage, "",
-                    fmt::format("{} is not within the years {} to {}", text, first_year, last_year),
-                    "write it like 2026-12-01T18:00");
+                    Text("{text} is not within the years {first_year} to {last_year}",
+                         {{"text", text}, {"first_year", first_year}, {"last_year", last_year}}),
+                    Text("write it like 2026-12-01T18:00"));
 }
 
 const date::time_zone& zoneNamed(const std::string& name) { return *date::locate_zone(name); }
@@ -36,8 +37,8 @@ TimeZone::TimeZone(const std::string& name) {
             name_ = "Etc/UTC";  // a computer that does not know where it is
             return;
         }
-        throw Error(Error::Kind::input, name, "there is no such time zone",
-                    "name one such as Europe/Lisbon, or leave it out");
+        throw Error(Error::Kind::input, name, Text("there is no such time zone"),
+                    Text("name one such as Europe/Lisbon, or leave it out"));
     }
 }
 
@@ -79,7 +80,8 @@ Moment TimeZone::read(const std::string& text) const {
         const auto days = std::chrono::floor<std::chrono::days>(local.time_since_epoch());
         return at({std::chrono::sys_days{days}, local.time_since_epoch() - days});
     }
-    throw Error(Error::Kind::usage, "", fmt::format("{} is no time", text), "write it like 2026-12-01T18:00");
+    throw Error(Error::Kind::usage, "", Text("{text} is no time", {{"text", text}}),
+                Text("write it like 2026-12-01T18:00"));
 }
 
 }  // namespace tympan

@@ -241,7 +241,7 @@ TEST(SystemQueue, ofAHundredSheetsThatAreStoppedTheRestIsPrinted) {
     EXPECT_TRUE(app::systemPrinters().contains(printer));
     const ScratchFolder folder;
     const auto sheets = [&](int count) {
-        PdfFile pdf(folder / "s.pdf", "sheets", 0);
+        PdfFile pdf(Language{}, folder / "s.pdf", "sheets", 0);
         for (int i = 0; i < count; ++i) {
             pdf.beginPage({210, 297});
             pdf.marks({box({20, 20, 30, 30})});

@@ -82,7 +82,7 @@ TEST_F(ProofStation, twoAreComparedAndTheChoiceStaysWithThePiece) {
     EXPECT_FALSE(desk().picture(desk().proofs().front()).isNull());
     readProofOf("the hill", 0.08);
     ASSERT_EQ(desk().proofs().size(), 2U);
-    EXPECT_THAT(says(), HasSubstr("The hill has more contrast"));
+    EXPECT_THAT(says(), HasSubstr("More contrast: the hill"));
     const Job before = job();
     click("proof-choose");
     EXPECT_EQ(job().pieces.front().shop, "the hill") << "the latest is the first";

@@ -54,7 +54,7 @@ TEST(RenderService, whatIsThrownIsSaid) {
     RenderService service;
     QSignalSpy failed(&service, &RenderService::failed);
     service.request(QStringLiteral("a"), [](const std::stop_token&) -> Finish {
-        throw Error(Error::Kind::input, "x.jpg", "damaged", "fetch it again");
+        throw Error(Error::Kind::input, "x.jpg", Text("damaged"), Text("fetch it again"));
     });
     service.request(QStringLiteral("b"), [](const std::stop_token&) -> Finish { throwStopped(); });
     ASSERT_TRUE(settled(service));
@@ -137,8 +137,8 @@ TEST(RenderService, anErrorIsToldByWhoeverAsked) {
     QString told;
     service.request(QStringLiteral("a"), tellingErrors(
                                              [](const std::stop_token&) -> Finish {
-                                                 throw Error(Error::Kind::input, "a.png", "is no picture",
-                                                             "take another");
+                                                 throw Error(Error::Kind::input, "a.png",
+                                                             Text("is no picture"), Text("take another"));
                                              },
                                              [&](const QString& sentence) { told = sentence; }));
     ASSERT_TRUE(settled(service));

@@ -17,6 +17,7 @@
 #include <fmt/format.h>
 
 #include "core/artwork/read_picture.h"
+#include "core/base/language.h"
 #include "core/documents/cut_paths.h"
 #include "core/enlarge/redraw.h"
 #include "core/fill/fill_object.h"
@@ -222,7 +223,7 @@ void use(Job job, Random& random) {
         const Imposition imposition = impose(job, {}, watched());
         planJson(job, imposition);
         for (std::size_t i = 0; i < std::min<std::size_t>(imposition.sheets.size(), 5); ++i)
-            sheetMarks(imposition, imposition.sheets[i], "sheet");
+            sheetMarks(Language{}, imposition, imposition.sheets[i], "sheet");
         if (random.once_in(3)) job = withPlacesKept(std::move(job), imposition);
         sign("laying pieces closer");
         if (random.once_in(3)) {
@@ -231,7 +232,7 @@ void use(Job job, Random& random) {
             if (closer.sheets.size() > imposition.sheets.size() + 1)
                 report("laid closer, it takes more sheets");
             for (const std::size_t sheet : sheetsToCut(closer)) {
-                cutPathsSvg(job, closer, sheet, CutFrom::back);
+                cutPathsSvg(Language{}, job, closer, sheet, CutFrom::back);
                 cutLines(job, closer, closer.sheets[sheet]);
                 cornerMarks(job, closer, closer.sheets[sheet]);
             }
@@ -257,7 +258,7 @@ void use(Job job, Random& random) {
         const Artwork& artwork = *job.pieces[next++].artwork;
         return artwork.original ? artwork.original : job.pieces[next - 1].artwork;
     });
-    if (!again.faults.empty()) report("not read again: " + again.faults.front());
+    if (!again.faults.empty()) report("not read again: " + inEnglish(again.faults.front()));
     if (again.job.pieces != job.pieces || again.job.objects != job.objects ||
         again.job.kept_sheets != job.kept_sheets) {
         const nlohmann::json before = nlohmann::json::parse(jsonOf(job)),

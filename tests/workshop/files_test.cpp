@@ -220,7 +220,7 @@ TEST(Files, aSaveThatCannotBeWrittenSaysSoAndLeavesTheJobUnsaved) {
     executor.finishAll();
     ASSERT_EQ(at.news.size(), 1U);
     EXPECT_EQ(at.news.front().what, What::failed);
-    EXPECT_NE(at.news.front().why, "");
+    EXPECT_FALSE(at.news.front().why.empty());
     EXPECT_TRUE(at.files.unsaved());
     EXPECT_FALSE(at.files.save()) << "it has no file yet";
 }

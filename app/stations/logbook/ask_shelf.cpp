@@ -10,6 +10,7 @@
 #include "app/model/known_methods.h"
 #include "app/model/log_store.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/base/uuid.h"
 #include "core/method/preparations.h"
 #include "core/schedule/ready.h"
@@ -35,8 +36,7 @@ std::vector<Use> allUses() {
         for (const Step& step : steps)
             if (isCoat(step.work))
                 made.push_back(
-                    {QStringLiteral("%1: %2").arg(of, QString::fromStdString(firstWords(step.words))),
-                     stepKey(method, step.id)});
+                    {QStringLiteral("%1: %2").arg(of, firstWordsOf(step.words)), stepKey(method, step.id)});
     };
     for (const Method& method : knownMethods())
         add(QString::fromStdString(method.name), method.id, method.steps);

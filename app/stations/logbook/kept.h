@@ -4,6 +4,7 @@
 #include <functional>
 #include <memory>
 
+#include "app/words/words.h"
 #include "core/base/error.h"
 
 namespace tympan::app {
@@ -23,7 +24,7 @@ class Kept {
             work(*store_);
             return true;
         } catch (const Error& error) {
-            failed_(QString::fromUtf8(error.what()));
+            failed_(text(error.words()));
             return false;
         }
     }

@@ -9,6 +9,7 @@
 #include "app/model/log_store.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "app/words/work_words.h"
 #include "core/learning/questions.h"
 
@@ -212,8 +213,7 @@ void PiecePage::fill() {
     if (const LogEntry* other = store_.beside()) {
         std::vector<QStringList> rows;
         for (const Difference& each : differences(*entry, *other))
-            rows.push_back({QString::fromStdString(each.what), QString::fromStdString(each.one),
-                            QString::fromStdString(each.other)});
+            rows.push_back({text(each.what), text(each.one), text(each.other)});
         if (rows.empty())
             down->addWidget(quietLabel(tr("Nothing that was written down differs.")));
         else

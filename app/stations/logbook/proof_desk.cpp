@@ -7,6 +7,7 @@
 #include "app/look/to_image.h"
 #include "app/model/job_store.h"
 #include "app/model/render_service.h"
+#include "app/words/words.h"
 #include "core/artwork/read_picture.h"
 #include "core/base/uuid.h"
 #include "core/job/edits.h"
@@ -65,8 +66,8 @@ QString ProofDesk::says() const {
     if (all.size() == 1)
         return tr("%1: read. Another shop's, photographed in the same light, can lie beside it.")
             .arg(QString::fromStdString(all.front().shop));
-    return QString::fromStdString(comparedIn(all[0].shop, all[0].reading, all[1].shop, all[1].reading,
-                                             proofLayout(store_.job(), *piece()).patches));
+    return text(comparedIn(all[0].shop, all[0].reading, all[1].shop, all[1].reading,
+                           proofLayout(store_.job(), *piece()).patches));
 }
 
 void ProofDesk::read(const QString& file, const QString& shop) {

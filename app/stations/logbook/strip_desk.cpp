@@ -130,9 +130,9 @@ void StripDesk::print(const QString& file) {
     print.paper = store_.job().sheets.paper;
     print.created = secondsNow();
     try {
-        writeStrip(file.toStdString(), print);
+        writeStrip(language(), file.toStdString(), print);
     } catch (const Error& error) {
-        return told(QString::fromUtf8(error.what()), false);
+        return told(text(error.words()), false);
     }
     emit told(tr("The strip is saved: %1. Print it at true size, transfer it, photograph it.")
                   .arg(QFileInfo(file).fileName()),

@@ -226,9 +226,9 @@ void MethodPanel::refresh(const Piece& piece, const Object& object) {
     about_->setText(
         text(piece.method->summary) + QLatin1Char(' ') +
         tr("For %1; %2.").arg(printersText(piece.method), timeText(timeOf(piece.method, printer.kind))));
-    const std::string unprinted = misfit(piece.method, printer.kind);
-    const std::string material = misfitOfMaterial(piece.method, object.material.id);
-    const std::string care = careOnMaterial(piece.method, object.material.id);
+    const Text unprinted = misfit(piece.method, printer.kind);
+    const Text material = misfitOfMaterial(piece.method, object.material.id);
+    const Text care = careOnMaterial(piece.method, object.material.id);
     const QString why = !care.empty()        ? tr("On %1: %2").arg(text(object.material.name), text(care))
                         : !material.empty()  ? tr("On %1: %2").arg(text(object.material.name), text(material))
                         : !unprinted.empty() ? tr("With this printer: %1").arg(text(unprinted))
@@ -281,8 +281,8 @@ void MethodPanel::copyAndChange() {
         fill();
         setMethod(*own);
         emit said(tr("Kept in %1.").arg(QString::fromStdString(file.string())), true);
-    } catch (const std::exception& fault) {
-        emit said(QString::fromUtf8(fault.what()), false);
+    } catch (const Error& fault) {
+        emit said(text(fault.words()), false);
     }
 }
 

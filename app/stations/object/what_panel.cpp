@@ -315,7 +315,7 @@ void WhatPanel::readOutline() {
                 return [this, piece, read] { takeOutline(piece, read); };
             } catch (const Error& error) {
                 if (error.kind() == Error::Kind::stopped) throw;
-                return [this, wrong = QString::fromUtf8(error.what())] { emit said(wrong, false); };
+                return [this, wrong = text(error.words())] { emit said(wrong, false); };
             }
         },
         Lane::background);
@@ -338,7 +338,7 @@ void WhatPanel::takeOutline(int piece, const SvgOutline& read) {
     store_.edit(tr("take an outline from a file"),
                 [&](Job job) { return withObject(std::move(job), piece, object); });
     QStringList left;
-    for (const std::string& each : read.left_out) left << QString::fromStdString(each);
+    for (const Text& each : read.left_out) left << text(each);
     emit said(left.isEmpty() ? tr("The outline is taken over.")
                              : tr("Taken over without: %1").arg(left.join(QStringLiteral("; "))),
               left.isEmpty());

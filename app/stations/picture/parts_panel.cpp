@@ -83,10 +83,7 @@ void PartsPanel::letter(bool change) {
                         return withName(std::move(job), id, picture->name);
                     });
     } catch (const Error& error) {
-        emit said(tr("The lettering: %1; %2.")
-                      .arg(QString::fromStdString(std::string(error.wrong())),
-                           QString::fromStdString(std::string(error.remedy()))),
-                  false);
+        emit said(tr("The lettering: %1; %2.").arg(text(error.wrong()), text(error.remedy())), false);
     }
 }
 

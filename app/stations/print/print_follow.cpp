@@ -3,6 +3,7 @@
 #include "app/model/job_store.h"
 #include "app/model/render_service.h"
 #include "app/model/work_clock.h"
+#include "app/words/words.h"
 
 namespace tympan::app {
 
@@ -12,8 +13,7 @@ PrintFollow::PrintFollow(std::filesystem::path record, JobStore& store, RenderSe
       executor_(service, *this),
       run_(std::move(record), store.openJob(), executor_, clock, std::move(printing)),
       listening_{run_.changed.join([this] { emit changed(); }),
-                 run_.not_kept.join(
-                     [this](const std::string& why) { emit told(QString::fromStdString(why), false); }),
+                 run_.not_kept.join([this](const Text& why) { emit told(text(why), false); }),
                  run_.again_wanted.join([this](const workshop::Sent& sent) { emit againWanted(sent); })} {}
 
 QStringList PrintFollow::whiteNext() const {
@@ -23,7 +23,7 @@ QStringList PrintFollow::whiteNext() const {
 
 QStringList namesOf(const workshop::Sent& sent) {
     QStringList names;
-    for (const std::string& name : sent.names()) names << QString::fromStdString(name);
+    for (const Text& name : sent.names()) names << text(name);
     return names;
 }
 

@@ -16,6 +16,7 @@
 #include "app/widgets/actions.h"
 #include "app/widgets/sideways.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/base/error.h"
 #include "core/job/two_passes.h"
 #include "core/marks/register_marks.h"
@@ -196,7 +197,7 @@ void PrintTray::askForRuler() {
         if (const auto measures = askRuler(this, store_.job().sheets.paper, store_.job().unit))
             desk_->measured(*measures);
     } catch (const Error& error) {
-        emit desk_->told(QString::fromUtf8(error.what()), false);
+        emit desk_->told(text(error.words()), false);
     }
 }
 

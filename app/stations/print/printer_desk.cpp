@@ -10,6 +10,7 @@
 #include "app/model/job_store.h"
 #include "app/model/printers.h"
 #include "app/model/render_service.h"
+#include "app/words/words.h"
 #include "core/artwork/read_picture.h"
 #include "core/base/error.h"
 #include "core/documents/swatch_sheet.h"
@@ -149,10 +150,10 @@ void PrinterDesk::saveSheet(const QString& file) {
     const Printer* is = printer();
     if (!is) return;
     try {
-        writeCalibration(file.toStdString(), printerName(*is).toStdString(), store_.job().sheets.paper,
-                         QDateTime::currentSecsSinceEpoch());
+        writeCalibration(language(), file.toStdString(), printerName(*is).toStdString(),
+                         store_.job().sheets.paper, QDateTime::currentSecsSinceEpoch());
     } catch (const Error& error) {
-        return emit told(QString::fromUtf8(error.what()), false);
+        return emit told(text(error.words()), false);
     }
     emit told(
         PrinterDeskText::tr("Saved: %1. Print it at 100 %, then scan it on something dark, or measure it.")
@@ -192,7 +193,7 @@ void PrinterDesk::measured(const RulerMeasures& measures) {
     try {
         take(calibrationBy(measures, store_.job().sheets.paper.size), piece->id);
     } catch (const Error& error) {
-        emit told(QString::fromUtf8(error.what()), false);
+        emit told(text(error.words()), false);
     }
 }
 
@@ -211,10 +212,10 @@ void PrinterDesk::saveSwatches(const QString& file) {
     try {
         Printer named = *is;
         named.name = printerName(*is).toStdString();
-        writeSwatches(file.toStdString(), named, store_.job().sheets.paper,
+        writeSwatches(language(), file.toStdString(), named, store_.job().sheets.paper,
                       QDateTime::currentSecsSinceEpoch());
     } catch (const Error& error) {
-        return emit told(QString::fromUtf8(error.what()), false);
+        return emit told(text(error.words()), false);
     }
     emit told(PrinterDeskText::tr("Saved: %1. Print it on the paper or napkin that you want to try.")
                   .arg(QFileInfo(file).fileName()),
@@ -244,7 +245,7 @@ void PrinterDesk::keep(const Printer& printer, const QString& sentence) {
     try {
         keepPrinter(kept_, printer);
     } catch (const Error& error) {
-        emit told(QString::fromUtf8(error.what()), false);
+        emit told(text(error.words()), false);
         return lookAgain();
     }
     lookAgain();

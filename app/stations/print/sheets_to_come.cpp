@@ -56,10 +56,10 @@ SheetsToCome::SheetsToCome(JobStore& store, RenderService& service, PrintFollow&
 
 void SheetsToCome::showEvent(QShowEvent*) { refresh(); }
 
-std::optional<Printing> SheetsToCome::lastOut(const QString& sheet) const {
+std::optional<Printing> SheetsToCome::lastOut(const Text& sheet) const {
     for (const Printing& printing : follow_.before()) {
         if (!printing.missing) continue;
-        const auto at = std::find(printing.sheets.begin(), printing.sheets.end(), sheet.toStdString());
+        const auto at = std::find(printing.sheets.begin(), printing.sheets.end(), inEnglish(sheet));
         if (at == printing.sheets.end()) continue;
         const int number = static_cast<int>(at - printing.sheets.begin()) + 1;
         if (std::find(printing.missing->begin(), printing.missing->end(), number) == printing.missing->end())
@@ -98,11 +98,12 @@ void SheetsToCome::refresh() {
     std::vector<QWidget*> cards;
     for (int i = 0; i < shown; ++i) {
         const Sheet& sheet = sheets->sheets[static_cast<std::size_t>(i)];
-        const QString name = QString::fromStdString(sheetLabel(store_.printed(), sheet));
+        const Text label = sheetLabel(store_.printed(), sheet);
+        const QString name = text(label);
         const SheetCard card = sheetCard(QStringLiteral("to-come"), i + 1, name, sheet.page, side);
         card.picture->setAccessibleName(tr("%1, as it will come out").arg(name));
         if (sheet.passes > 1) card.lines->addWidget(quietLabel(tr("twice: the colour, then the white")));
-        if (const auto out = lastOut(name)) {
+        if (const auto out = lastOut(label)) {
             const QString on =
                 QLocale().toString(QDateTime::fromSecsSinceEpoch(out->begun).date(), QLocale::ShortFormat);
             card.lines->addWidget(markedLine(QStringLiteral("fine"), theme().text,
@@ -119,20 +120,20 @@ void SheetsToCome::refresh() {
 
 void SheetsToCome::draw(const Job& job, std::shared_ptr<const Imposition> sheets, int count) {
     const double px = sheetSide(count) * devicePixelRatioF();
-    service_.request(view,
-                     [this, job, sheets, count, px](const std::stop_token& stop) -> RenderService::Finish {
-                         std::vector<QImage> made;
-                         for (int i = 0; i < count; ++i) {
-                             const auto number = static_cast<std::size_t>(i);
-                             const SizeMm& page = sheets->sheets[number].page;
-                             const double ppi = mm_per_inch * px / std::max(page.width, page.height);
-                             made.push_back(toImage(sheetPicture(job, *sheets, number, ppi, {stop, {}})));
-                         }
-                         return [this, made] {
-                             for (std::size_t i = 0; i < std::min(made.size(), pictures_.size()); ++i)
-                                 pictures_[i]->show(made[i]);
-                         };
-                     });
+    service_.request(
+        view, [this, job, sheets, count, px](const std::stop_token& stop) -> RenderService::Finish {
+            std::vector<QImage> made;
+            for (int i = 0; i < count; ++i) {
+                const auto number = static_cast<std::size_t>(i);
+                const SizeMm& page = sheets->sheets[number].page;
+                const double ppi = mm_per_inch * px / std::max(page.width, page.height);
+                made.push_back(toImage(sheetPicture(language(), job, *sheets, number, ppi, {stop, {}})));
+            }
+            return [this, made] {
+                for (std::size_t i = 0; i < std::min(made.size(), pictures_.size()); ++i)
+                    pictures_[i]->show(made[i]);
+            };
+        });
 }
 
 }  // namespace tympan::app

@@ -33,7 +33,7 @@ class SheetsToCome : public QWidget {
     void refresh();
     void draw(const Job& job, std::shared_ptr<const Imposition> sheets, int count);
     /// The last printing that a sheet of this name came out of; nothing: nobody has said.
-    std::optional<Printing> lastOut(const QString& sheet) const;
+    std::optional<Printing> lastOut(const Text& sheet) const;
 
     JobStore& store_;
     RenderService& service_;

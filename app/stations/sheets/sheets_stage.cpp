@@ -14,6 +14,7 @@
 #include "app/model/render_service.h"
 #include "app/stations/sheets/nest_panel.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/layout/cut_outline.h"
 #include "core/pdf/sheets_pdf.h"
 
@@ -133,8 +134,8 @@ void SheetsStage::request() {
         service_.request(
             QStringLiteral("sheet"),
             [this, job, imposition, n = chosen_, ppi](const std::stop_token& stop) -> RenderService::Finish {
-                const QImage picture =
-                    toImage(sheetPicture(job, *imposition, static_cast<std::size_t>(n), ppi, {stop, {}}));
+                const QImage picture = toImage(
+                    sheetPicture(language(), job, *imposition, static_cast<std::size_t>(n), ppi, {stop, {}}));
                 return [this, picture, n] {
                     large_ = picture;
                     large_of_ = n;
@@ -151,7 +152,7 @@ void SheetsStage::request() {
             for (int n : wanted) {
                 const auto index = static_cast<std::size_t>(n);
                 made[n] = toImage(
-                    sheetPicture(job, *imposition, index,
+                    sheetPicture(language(), job, *imposition, index,
                                  ppiFor(imposition->sheets[index], QSizeF(thumb_width, thumb_height) * ratio),
                                  {stop, {}}));
             }

@@ -204,7 +204,7 @@ void SheetsTray::changeRules() {
         try {
             rules.paper = paperNamed(std::to_string(width) + "x" + std::to_string(height));
         } catch (const Error& error) {
-            about_->setText(QString::fromStdString(error.wrong() + "; " + error.remedy()));
+            about_->setText(text(Text::listed({error.wrong(), error.remedy()}, "; ")));
             return;
         }
         rules.paper.id = "custom";

@@ -50,7 +50,7 @@ void showAmount(const CoverageRow& row) {
 CoverageRow addRow(QGridLayout* grid, int at, const Needs::Coating& coating, const WorkOrder& order,
                    const std::map<std::string, double>& known) {
     CoverageRow row{coating.key, coating.cm2, new QDoubleSpinBox, new QLabel};
-    const QString what = QString::fromStdString(coating.words);
+    const QString what = firstWordsOf(coating.words);
     row.coverage->setObjectName(QStringLiteral("coverage-") + QString::fromStdString(coating.key));
     row.coverage->setAccessibleName(NeedsText::tr("Millilitres for 100 cm²: %1").arg(what));
     row.coverage->setRange(0, most_ml_per_100_cm2);
@@ -124,7 +124,7 @@ void askNeeds(QWidget* parent, const JobStore& store, Planning& planning) {
     auto* copy = linkButton(QStringLiteral("copy-needs"), NeedsText::tr("copy the list"));
     QObject::connect(copy, &QPushButton::clicked, &dialog, [&] {
         QStringList lines;
-        for (const std::string& line : inLines(needs, strip->order)) lines << QString::fromStdString(line);
+        for (const Text& line : inLines(needs, strip->order)) lines << text(line);
         QGuiApplication::clipboard()->setText(lines.join(QLatin1Char('\n')));
     });
     outer->addWidget(copy, 0, Qt::AlignLeft);

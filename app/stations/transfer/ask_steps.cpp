@@ -6,6 +6,7 @@
 #include "app/model/job_store.h"
 #include "app/model/planning.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 
 namespace tympan::app {
 
@@ -31,10 +32,10 @@ void add(QVBoxLayout* down, std::vector<Asked>& all, const QString& title, int o
         std::set<std::string> with = chosen;
         if (step.optional) with.insert(choiceOf(step));
         if (step.gate || !isNeeded(step, {printer, material, with})) continue;
-        auto* box = new QCheckBox(QString::fromStdString(firstWords(step.words)));
+        auto* box = new QCheckBox(firstWordsOf(step.words));
         box->setObjectName(QStringLiteral("step-%1-%2").arg(of).arg(QString::fromStdString(step.id)));
         box->setChecked(step.optional ? chosen.contains(choiceOf(step)) : !left_out.contains(step.id));
-        box->setToolTip(QString::fromStdString(step.words));
+        box->setToolTip(text(step.words));
         down->addWidget(box);
         all.push_back({of, step.optional ? choiceOf(step) : step.id, step.optional, box});
     }
@@ -58,9 +59,7 @@ void askSteps(QWidget* parent, const JobStore& store, Planning& planning) {
             object.left_out);
     for (const OrderedPiece& piece : order.pieces) {
         const OrderedObject* object = findObject(order, piece.object);
-        add(down, all,
-            QString::fromStdString(piece.name) + QStringLiteral(" · ") +
-                QString::fromStdString(piece.method_name),
+        add(down, all, QString::fromStdString(piece.name) + QStringLiteral(" · ") + text(piece.method_name),
             piece.id, piece.steps, piece.printer, object ? object->material : "", piece.chosen,
             piece.left_out);
     }

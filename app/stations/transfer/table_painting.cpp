@@ -139,7 +139,7 @@ void TableView::paintEvent(QPaintEvent*) {
         y += 36;
     }
     painter.setPen(t.text);
-    const QString words = QString::fromStdString(task->words);
+    const QString words = text(task->words);
     QRectF room(left, y, width_words, 280);
     // Long instructions are set smaller, and still read at arm's length.
     int px = 28;
@@ -160,7 +160,7 @@ void TableView::paintEvent(QPaintEvent*) {
         painter.drawText(inside, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, text);
         y += tall + 26;
     };
-    QString caution = QString::fromStdString(task->caution);
+    QString caution = text(Text::listed(cautionsOf(*task), "\n"));
     if (task->heat) caution = tr("Not above %1. %2").arg(heatText(*task->heat), caution);
     box(beforeOne(), t.look);
     box(caution, t.look);
@@ -179,7 +179,7 @@ void TableView::paintEvent(QPaintEvent*) {
     if (!task->good.empty()) {
         painter.setFont(large(17));
         painter.setPen(t.text);
-        const QString good = QString::fromStdString(task->good);
+        const QString good = text(task->good);
         const QRectF area(right, below, across, 80);
         painter.drawText(area, Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap, good);
         below += painter.boundingRect(area, Qt::AlignHCenter | Qt::TextWordWrap, good).height() + 14;

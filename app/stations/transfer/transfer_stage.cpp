@@ -6,6 +6,7 @@
 #include "app/model/planning.h"
 #include "app/model/ringing.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "app/words/work_words.h"
 
 namespace tympan::app {
@@ -167,7 +168,7 @@ void TransferStage::say() {
         about = tr("The last work on it was done %1; the logbook has it.")
                     .arg(clockText(strip->plan.end, clock_.now(), zone));
     if (!strip->plan.cannot.empty()) {
-        about = QString::fromStdString(strip->plan.cannot.front());
+        about = text(strip->plan.cannot.front());
         if (strip->plan.cannot.size() > 1) about += tr(" · and %1 more").arg(strip->plan.cannot.size() - 1);
     }
     for (const Short& each : planning_.low())
@@ -178,7 +179,7 @@ void TransferStage::say() {
                 about;
     about_->setText(about);
     QStringList all;
-    for (const std::string& why : strip->plan.cannot) all << QString::fromStdString(why);
+    for (const Text& why : strip->plan.cannot) all << text(why);
     about_->setToolTip(all.join(QLatin1Char('\n')));
 }
 

@@ -14,6 +14,7 @@
 #include "app/stations/transfer/ask_steps.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/base/error.h"
 
 namespace tympan::app {
@@ -100,26 +101,26 @@ QWidget* TransferTray::whenColumn() {
     down->addStretch(1);
     const auto time = [this](QLineEdit* edit, const QString& what, std::string WorkWishes::*member) {
         connect(edit, &QLineEdit::editingFinished, this, [this, edit, what, member] {
-            const std::string text = timeTyped(edit->text());
+            const std::string typed = timeTyped(edit->text());
             try {
-                if (!text.empty()) TimeZone().read(text);
+                if (!typed.empty()) TimeZone().read(typed);
                 mark(edit, {}, tr("A date and a time: 2026-12-03 18:00"));
-                planning_.wish(what, [&](WorkWishes& wishes) { wishes.*member = text; });
+                planning_.wish(what, [&](WorkWishes& wishes) { wishes.*member = typed; });
             } catch (const Error& error) {
-                mark(edit, QString::fromUtf8(error.what()), {});
+                mark(edit, text(error.words()), {});
             }
         });
     };
     time(start_, tr("change when it begins"), &WorkWishes::start);
     time(due_, tr("change when it must be ready"), &WorkWishes::due);
     connect(hours_, &QLineEdit::editingFinished, this, [this] {
-        const std::string text = hours_->text().trimmed().toStdString();
+        const std::string typed = hours_->text().trimmed().toStdString();
         try {
-            readFreeHours(text);
+            readFreeHours(typed);
             mark(hours_, {}, tr("When you have time: Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00; 2026-12-24 none"));
-            planning_.wish(tr("change the free hours"), [&](WorkWishes& wishes) { wishes.hours = text; });
+            planning_.wish(tr("change the free hours"), [&](WorkWishes& wishes) { wishes.hours = typed; });
         } catch (const Error& error) {
-            mark(hours_, QString::fromUtf8(error.what()), {});
+            mark(hours_, text(error.words()), {});
         }
     });
     for (QLineEdit* edit : {start_, due_}) edit->setToolTip(tr("A date and a time: 2026-12-03 18:00"));

@@ -5,6 +5,7 @@
 #include <gtest/gtest.h>
 
 #include "core/base/error.h"
+#include "tests/support/texts.h"
 
 using namespace tympan;
 
@@ -30,7 +31,7 @@ TEST(Pixels, saysWhenThereIsNoRoom) {
         ADD_FAILURE() << "there is no such folder";
     } catch (const Error& error) {
         EXPECT_EQ(error.kind(), Error::Kind::output);
-        EXPECT_NE(error.remedy().find("TMPDIR"), std::string::npos);
+        EXPECT_THAT(error.remedy(), Says(testing::HasSubstr("TMPDIR")));
     }
     before ? setenv("TMPDIR", kept.c_str(), 1) : unsetenv("TMPDIR");
 }

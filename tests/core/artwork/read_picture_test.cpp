@@ -26,7 +26,7 @@ Error faultOf(const std::filesystem::path& file) {
         return error;
     }
     ADD_FAILURE() << file << " was read";
-    return {Error::Kind::usage, "", "", ""};
+    return {Error::Kind::usage, "", {}, {}};
 }
 
 }  // namespace

@@ -64,7 +64,7 @@ TEST(WritePicture, whatRowsThrowsComesThroughAndNoFileIsLeft) {
         int asked = 0;
         try {
             writePicture(folder / "a.png", {5000, 9000}, 300, [&](int first, int last) -> cv::Mat {
-                if (asked++ == band) throw Error(Error::Kind::stopped, "", "stopped", "");
+                if (asked++ == band) throw Error(Error::Kind::stopped, "", Text("stopped"), {});
                 return cv::Mat::zeros(last - first, 5000, CV_8UC1);
             });
             ADD_FAILURE() << "stopped at band " << band;

@@ -32,13 +32,14 @@ std::string faultOf(const std::string& text) {
 }  // namespace
 
 TEST(Catalogues, keepTheirOrderAndFindById) {
+    const auto noJar = [](const std::string& id) { return Text("there is no jar \"{id}\"", {{"id", id}}); };
     const std::vector<Jar> jars =
         read(R"({"schema":"jars-1","jars":[{"id":"b","litres":2},{"id":"a","litres":1}]})");
     ASSERT_EQ(jars.size(), 2u);
     EXPECT_EQ(jars[0].id, "b");
-    EXPECT_DOUBLE_EQ(entryWithId(jars, "a", "jar", Error::Kind::usage).litres, 1);
+    EXPECT_DOUBLE_EQ(entryWithId(jars, "a", Error::Kind::usage, noJar).litres, 1);
     try {
-        entryWithId(jars, "c", "jar", Error::Kind::usage);
+        entryWithId(jars, "c", Error::Kind::usage, noJar);
         FAIL();
     } catch (const Error& error) {
         EXPECT_EQ(error.kind(), Error::Kind::usage);

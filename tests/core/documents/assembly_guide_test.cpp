@@ -7,6 +7,7 @@
 #include "core/documents/assembly_words.h"
 #include "core/marks/seam_marks.h"
 #include "tests/support/pictures.h"
+#include "tests/support/texts.h"
 #include "tests/support/tools.h"
 
 using namespace tympan;
@@ -27,7 +28,7 @@ Job largeJob(const std::string& method = "gel-rub-off") {
 
 std::string guideOf(const Job& job) {
     const ScratchFolder folder;
-    writeGuide(folder / "g.pdf", job, impose(job));
+    writeGuide(Language{}, folder / "g.pdf", job, impose(job));
     // Lines of the page are joined: a sentence may be broken anywhere.
     std::string text = run({"pdftotext", "-raw", (folder / "g.pdf").string(), "-"}).out;
     std::replace(text.begin(), text.end(), '\n', ' ');
@@ -46,9 +47,9 @@ TEST(AssemblyGuide, namesEverySheetSeamAndStepInOrder) {
     int number = 0;
     for (const JoiningStep& step : joiningOrder(plan)) {
         const StepWords said = wordsOf(job, job.pieces.front(), plan, step);
-        const std::size_t found = text.find(std::to_string(++number) + " " + said.title, at);
-        ASSERT_NE(found, std::string::npos) << said.title;
-        EXPECT_NE(text.find(said.then, found), std::string::npos) << said.then;
+        const std::size_t found = text.find(std::to_string(++number) + " " + inEnglish(said.title), at);
+        ASSERT_NE(found, std::string::npos) << inEnglish(said.title);
+        EXPECT_NE(text.find(inEnglish(said.then), found), std::string::npos) << inEnglish(said.then);
         at = found;
     }
     for (const Sheet& sheet : imposition.sheets)
@@ -83,7 +84,7 @@ TEST(AssemblyGuide, isOnPaperThatCanBeReadWhateverTheSheetsAre) {
         Job job = largeJob();
         job = withSize(job, job.pieces.front().id, {width, width / 1.5});
         job.sheets.paper = {"custom", "own", paper, ""};
-        writeGuide(folder / "g.pdf", job, impose(job));
+        writeGuide(Language{}, folder / "g.pdf", job, impose(job));
         EXPECT_THAT(run({"pdfinfo", (folder / "g.pdf").string()}).out, HasSubstr("595.276 x 841.89"));
     }
 }
@@ -93,7 +94,7 @@ TEST(AssemblyGuide, aJobOfSingleSheetsHasNone) {
     Job job = largeJob();
     job = withSize(job, job.pieces.front().id, {90, 60});
     EXPECT_FALSE(needsGuide(impose(job)));
-    EXPECT_THROW(writeGuide(folder / "g.pdf", job, impose(job)), Error);
+    EXPECT_THROW(writeGuide(Language{}, folder / "g.pdf", job, impose(job)), Error);
     EXPECT_TRUE(folder.names().empty());
 }
 
@@ -102,7 +103,8 @@ TEST(AssemblyGuide, stoppedItLeavesNothing) {
     const Job job = largeJob();
     std::stop_source stop;
     const auto atOnce = [&](double) { stop.request_stop(); };
-    EXPECT_THROW(writeGuide(folder / "g.pdf", job, impose(job), {stop.get_token(), atOnce}), Error);
+    EXPECT_THROW(writeGuide(Language{}, folder / "g.pdf", job, impose(job), {stop.get_token(), atOnce}),
+                 Error);
     EXPECT_TRUE(folder.names().empty());
 }
 
@@ -120,7 +122,7 @@ TEST(AssemblyMap, theBackIsTheFrontTurnedOver) {
             }
         return at;
     };
-    const auto a = middles(front.labels(4)), b = middles(back.labels(4));
+    const auto a = middles(front.labels(Language{}, 4)), b = middles(back.labels(Language{}, 4));
     ASSERT_EQ(a.size(), plan.tiles.size());
     for (std::size_t i = 0; i < a.size(); ++i) {
         EXPECT_NEAR(a[i].x + b[i].x, 2 * front.where().x + front.where().width, 1e-6);

@@ -9,6 +9,7 @@
 #include "core/measure/outline_operations.h"
 #include "core/object/outline_file.h"
 #include "tests/support/pictures.h"
+#include "tests/support/texts.h"
 #include "tests/support/tools.h"
 
 using namespace tympan;
@@ -39,11 +40,11 @@ TEST(CutPaths, areTheOutlinesWherePiecesLie) {
     Job job = plates();
     const Imposition imposition = impose(job);
     ASSERT_EQ(sheetsToCut(imposition).size(), 1);
-    const std::string svg = cutPathsSvg(job, imposition, 0, CutFrom::printed_side);
+    const std::string svg = cutPathsSvg(Language{}, job, imposition, 0, CutFrom::printed_side);
     EXPECT_THAT(svg, HasSubstr("width=\"210.000mm\""));
     EXPECT_NEAR(areaOfLayer(svg, "cut"), 5 * 3.14159 * 19 * 19, 20);
     job.sheets.cut_beyond_mm = 2;
-    EXPECT_NEAR(areaOfLayer(cutPathsSvg(job, imposition, 0, CutFrom::printed_side), "cut"),
+    EXPECT_NEAR(areaOfLayer(cutPathsSvg(Language{}, job, imposition, 0, CutFrom::printed_side), "cut"),
                 5 * 3.14159 * 21 * 21, 25);
     job.sheets.cut_beyond_mm = 15;  // more than there is between two
     const std::vector<Outline> cuts = cutOutlines(job, imposition, imposition.sheets[0]);
@@ -55,8 +56,8 @@ TEST(CutPaths, fromTheBackAreTheMirrorImage) {
     const Job job = plates();
     const Imposition imposition = impose(job);
     const ScratchFolder folder;
-    writeCutPaths(folder / "front.svg", job, imposition, CutFrom::printed_side);
-    writeCutPaths(folder / "back.svg", job, imposition, CutFrom::back);
+    writeCutPaths(Language{}, folder / "front.svg", job, imposition, CutFrom::printed_side);
+    writeCutPaths(Language{}, folder / "back.svg", job, imposition, CutFrom::back);
     const auto front = contentOf(folder / "front.svg"), back = contentOf(folder / "back.svg");
     EXPECT_NE(front, back);
     EXPECT_NEAR(areaOfLayer(front, "cut"), areaOfLayer(back, "cut"), 0.1);
@@ -65,10 +66,10 @@ TEST(CutPaths, fromTheBackAreTheMirrorImage) {
 TEST(CutPaths, aJobWithoutSmallPiecesHasNone) {
     const Job job = jobOf(picture(), {600, 400});
     try {
-        writeCutPaths("/tmp/never.svg", job, impose(job), CutFrom::printed_side);
+        writeCutPaths(Language{}, "/tmp/never.svg", job, impose(job), CutFrom::printed_side);
         FAIL();
     } catch (const Error& error) {
-        EXPECT_THAT(error.wrong(), HasSubstr("no sheet"));
+        EXPECT_THAT(error.wrong(), Says(HasSubstr("no sheet")));
     }
 }
 

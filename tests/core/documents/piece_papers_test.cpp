@@ -24,8 +24,8 @@ std::string textOf(const std::filesystem::path& pdf) {
 TEST(PiecePage, saysAllThatTheLogbookHas) {
     const ScratchFolder folder;
     const LogEntry entry = fullEntry();
-    writePiecePage(folder / "page.pdf", entry, {noise({300, 200}, CV_8UC3), {}, noise({200, 300}, CV_8UC3)},
-                   lisbon);
+    writePiecePage(Language{}, folder / "page.pdf", entry,
+                   {noise({300, 200}, CV_8UC3), {}, noise({200, 300}, CV_8UC3)}, lisbon);
     const std::string text = textOf(folder / "page.pdf");
     for (const std::string& said :
          {entry.name, entry.object, entry.printer, entry.next.words, entry.wrong.front(), entry.rights,
@@ -40,28 +40,29 @@ TEST(ReceiverCard, isASixAndNamesNoMakerUnlessAsked) {
     const ScratchFolder folder;
     LogEntry entry = fullEntry();
     entry.material = "cotton-light";
-    ReceiverCard card = receiverCardOf(entry, lisbon);
+    ReceiverCard card = receiverCardOf(Language{}, entry, lisbon);
     EXPECT_EQ(card.maker, "");
     EXPECT_EQ(card.grams, 480);
     EXPECT_THAT(card.care, HasSubstr("inside out"));
     EXPECT_FALSE(card.wash_from.empty());
     card.picture = noise({300, 200}, CV_8UC3);
-    writeReceiverCard(folder / "card.pdf", card, 0);
+    writeReceiverCard(Language{}, folder / "card.pdf", card, 0);
     EXPECT_THAT(run({"pdfinfo", (folder / "card.pdf").string()}).out, HasSubstr("297.638 x 419.528"));
     const std::string text = textOf(folder / "card.pdf");
     EXPECT_THAT(text, HasSubstr("Not washed before " + card.wash_from));
     EXPECT_THAT(text, HasSubstr("480 g"));
     EXPECT_THAT(text, Not(HasSubstr("Made by")));
     card.maker = "the moor";
-    writeReceiverCard(folder / "card.pdf", card, 0);
+    writeReceiverCard(Language{}, folder / "card.pdf", card, 0);
     EXPECT_THAT(textOf(folder / "card.pdf"), HasSubstr("Made by the moor"));
     card.care.assign(4000, 'a');
     for (std::size_t i = 10; i < card.care.size(); i += 11) card.care[i] = ' ';
-    EXPECT_THROW(writeReceiverCard(folder / "card.pdf", card, 0), Error) << "nothing is cut off silently";
+    EXPECT_THROW(writeReceiverCard(Language{}, folder / "card.pdf", card, 0), Error)
+        << "nothing is cut off silently";
 }
 
 TEST(ReceiverCard, whatIsNotWashedHasNoDayForIt) {
     LogEntry entry = fullEntry();
     entry.wash_from.reset();
-    EXPECT_EQ(receiverCardOf(entry, lisbon).wash_from, "");
+    EXPECT_EQ(receiverCardOf(Language{}, entry, lisbon).wash_from, "");
 }

@@ -12,7 +12,7 @@ using testing::HasSubstr;
 TEST(ProofStrip, showsOneSpotAtTrueSizeInEveryWayOnOnePage) {
     const ScratchFolder folder;
     const Job job = jobOf(picture(), {300, 200});
-    writeProofStrip(folder / "p.pdf", job, job.pieces[0], {0.5, 0.5},
+    writeProofStrip(Language{}, folder / "p.pdf", job, job.pieces[0], {0.5, 0.5},
                     {Engine::smooth, Engine::photo, Engine::automatic});
     const std::string info = run({"pdfinfo", (folder / "p.pdf").string()}).out;
     EXPECT_THAT(info, HasSubstr("Pages:           1\n"));
@@ -27,7 +27,8 @@ TEST(ProofStrip, showsOneSpotAtTrueSizeInEveryWayOnOnePage) {
 TEST(ProofStrip, ofASmallPrintShowsAllOfIt) {
     const ScratchFolder folder;
     const Job job = jobOf(picture(), {40, 27});
-    writeProofStrip(folder / "p.pdf", job, job.pieces[0], {0, 1}, {Engine::smooth, Engine::drawing});
+    writeProofStrip(Language{}, folder / "p.pdf", job, job.pieces[0], {0, 1},
+                    {Engine::smooth, Engine::drawing});
     EXPECT_THAT(run({"pdfinfo", (folder / "p.pdf").string()}).out, HasSubstr("Pages:           1\n"));
 }
 
@@ -35,7 +36,7 @@ TEST(ProofStrip, saysWhenThePaperIsTooSmall) {
     const ScratchFolder folder;
     Job job = jobOf(picture(), {40, 27});
     job.sheets.paper.size = {50, 40};
-    EXPECT_THROW(writeProofStrip(folder / "p.pdf", job, job.pieces[0], {0.5, 0.5},
+    EXPECT_THROW(writeProofStrip(Language{}, folder / "p.pdf", job, job.pieces[0], {0.5, 0.5},
                                  {Engine::smooth, Engine::photo, Engine::drawing}),
                  Error);
 }

@@ -49,7 +49,7 @@ TEST(PatchPrint, isTheSpotAsItWasPrintedAmongFaintSurroundings) {
     const ScratchFolder folder;
     const Job job = jobToProve();
     const Imposition imposition = impose(job);
-    writePatch(folder / "p.pdf", job, imposition, 0, {0.3, 0.6}, 40);
+    writePatch(Language{}, folder / "p.pdf", job, imposition, 0, {0.3, 0.6}, 40);
     const cv::Mat page = pageOf(folder / "p.pdf", 100);
     const Print print = printIn(imposition, job, 0, 100);
     ASSERT_EQ(print.mirrored, Mirrored::yes);
@@ -77,7 +77,7 @@ TEST(PatchPrint, liesWithinThePrintWhereverAndHoweverLargeItIsAsked) {
     const ScratchFolder folder;
     const Job small = jobOf(picture(), {30, 20});
     const Imposition imposition = impose(small);
-    writePatch(folder / "p.pdf", small, imposition, 0, {0.5, 0.5}, 120);
+    writePatch(Language{}, folder / "p.pdf", small, imposition, 0, {0.5, 0.5}, 120);
     EXPECT_FALSE(contentOf(folder / "p.pdf").empty()) << "all of a small one";
 }
 
@@ -102,7 +102,7 @@ TEST(SeamStrip, showsBothSidesOfTheStretchThatIsSeenMost) {
     const ScratchFolder folder;
     const Job rich = jobToProve();
     const Imposition sheets = impose(rich);
-    writeSeamStrip(folder / "s.pdf", rich, sheets, 0);
+    writeSeamStrip(Language{}, folder / "s.pdf", rich, sheets, 0);
     const cv::Mat page = pageOf(folder / "s.pdf", 100);
     const auto stretch = worstStretch(rich, sheets, 0);
     const int length = stretch->to - stretch->from, deep = PixelGrid{100}.nearest(40);
@@ -118,16 +118,16 @@ TEST(PatchPrint, aPaperTooSmallIsSaidAndNothingWritten) {
     Job job = jobToProve();
     job.sheets.paper = {"custom", "own", {90, 100}, ""};
     const Imposition imposition = impose(job);
-    EXPECT_THROW(writePatch(folder / "p.pdf", job, imposition, 0, {0.5, 0.5}, 100), Error);
-    EXPECT_THROW(writeSeamStrip(folder / "s.pdf", job, imposition, 0), Error);
+    EXPECT_THROW(writePatch(Language{}, folder / "p.pdf", job, imposition, 0, {0.5, 0.5}, 100), Error);
+    EXPECT_THROW(writeSeamStrip(Language{}, folder / "s.pdf", job, imposition, 0), Error);
     EXPECT_TRUE(folder.names().empty());
-    EXPECT_NO_THROW(writePatch(folder / "p.pdf", job, imposition, 0, {0.5, 0.5}, 20));
+    EXPECT_NO_THROW(writePatch(Language{}, folder / "p.pdf", job, imposition, 0, {0.5, 0.5}, 20));
 }
 
 TEST(SeamStrip, thereIsNoneOfAPrintOnOneSheet) {
     const ScratchFolder folder;
     const Job job = jobOf(picture(), {90, 60});
-    EXPECT_THROW(writeSeamStrip(folder / "s.pdf", job, impose(job), 0), Error);
+    EXPECT_THROW(writeSeamStrip(Language{}, folder / "s.pdf", job, impose(job), 0), Error);
     EXPECT_TRUE(folder.names().empty());
 }
 
@@ -144,7 +144,7 @@ TEST(ReducedProof, isAPageForEachPieceThatSaysItsScale) {
     const ScratchFolder folder;
     Job job = jobToProve();
     job = withPiece(job, {picture(), {}, job.pieces.front().method, {60, 40}, 1});
-    writeReducedProof(folder / "r.pdf", job, impose(job));
+    writeReducedProof(Language{}, folder / "r.pdf", job, impose(job));
     const std::string words = run({"pdftotext", (folder / "r.pdf").string(), "-"}).out;
     EXPECT_THAT(words, HasSubstr("reduced to 40 %"));
     EXPECT_THAT(words, HasSubstr("at true size"));

@@ -43,7 +43,7 @@ std::pair<double, double> halves(const std::filesystem::path& pdf, int page, con
 
 TEST(CopyShop, theSetSaysHowToPrintIt) {
     const ScratchFolder folder;
-    writeCopyShopSet(folder / "shop", job("gel-rub-off"));
+    writeCopyShopSet(Language{}, folder / "shop", job("gel-rub-off"));
     std::vector<std::string> names;
     for (const auto& entry : std::filesystem::directory_iterator(folder / "shop"))
         names.push_back(entry.path().filename().string());
@@ -62,16 +62,16 @@ TEST(CopyShop, theSetSaysHowToPrintIt) {
 
 TEST(CopyShop, anUnmirroredJobSaysSoAndAWholeSheetBringsItsTestSheet) {
     const ScratchFolder folder;
-    writeCopyShopSet(folder / "tissue", job("tissue-overlay"));
+    writeCopyShopSet(Language{}, folder / "tissue", job("tissue-overlay"));
     EXPECT_THAT(wordsOf(folder / "tissue" / "Open-night - read me first.pdf"), HasSubstr("Not mirrored"));
-    const auto files = writeCopyShopSet(folder / "whole", job("release-sheet-press"));
+    const auto files = writeCopyShopSet(Language{}, folder / "whole", job("release-sheet-press"));
     ASSERT_EQ(files.size(), 4u);
     EXPECT_THAT(wordsOf(files[2]), HasSubstr("plain paper"));
 }
 
 TEST(CopyShop, itsChecksumsHoldAndAreOnTheOrder) {
     const ScratchFolder folder;
-    const auto files = writeCopyShopSet(folder / "shop", job("gel-rub-off"));
+    const auto files = writeCopyShopSet(Language{}, folder / "shop", job("gel-rub-off"));
     const auto checks = [&] {
         return run({"sh", "-c", "cd '" + (folder / "shop").string() + "' && sha256sum --quiet -c *.txt"})
             .status;
@@ -94,20 +94,20 @@ TEST(CopyShop, onlyWhatIsPrintedThereIsHandedOver) {
     both.pieces.back().printer = 7;
     both.pieces.back().shop = "the one at the corner";
     both.sheets.paper = paperNamed("A3");
-    const auto files = writeCopyShopSet(folder / "shop", both, 7);
+    const auto files = writeCopyShopSet(Language{}, folder / "shop", both, 7);
     EXPECT_THAT(run({"pdfinfo", files[0].string()}).out, HasSubstr("Pages:           1"));
     EXPECT_THAT(run({"pdfinfo", files[1].string()}).out, HasSubstr("Pages:           2"))
         << "the order and one proof";
     EXPECT_THAT(wordsOf(files[1]), HasSubstr("For: the one at the corner")) << "chosen by its proof";
     EXPECT_THAT(run({"pdfinfo", "-l", "2", files[1].string()}).out, HasSubstr("A4"))
         << "proofs of A3 sheets, too";
-    EXPECT_THROW(writeCopyShopSet(folder / "none", both, 9), Error);
+    EXPECT_THROW(writeCopyShopSet(Language{}, folder / "none", both, 9), Error);
 }
 
 TEST(ReferencePrint, isTheRightWayRoundWhateverTheMethod) {
     for (const char* method : {"gel-rub-off", "tissue-overlay"}) {
         const ScratchFolder folder;
-        writeReferencePrint(folder / "r.pdf", job(method));
+        writeReferencePrint(Language{}, folder / "r.pdf", job(method));
         EXPECT_THAT(wordsOf(folder / "r.pdf"), HasSubstr("not for transfer"));
         const auto [left, right] = halves(folder / "r.pdf", 1, {14, 24, 120, 80});
         EXPECT_GT(left, right + 5) << method;
@@ -119,14 +119,14 @@ TEST(ReferencePrint, aJobOfManyPiecesTakesMorePages) {
     Job many = job("gel-rub-off");
     for (int i = 0; i < 7; ++i)
         many = withPiece(many, {many.pieces.front().artwork, {}, many.pieces.front().method, {60, 40}, 1});
-    writeReferencePrint(folder / "r.pdf", many);
+    writeReferencePrint(Language{}, folder / "r.pdf", many);
     EXPECT_THAT(run({"pdfinfo", (folder / "r.pdf").string()}).out, HasSubstr("Pages:           2"));
 }
 
 TEST(TestSheet, carriesTheXTheBarAndTheTellTale) {
     const ScratchFolder folder;
     const Job whole = job("release-sheet-press");
-    writeTestSheet(folder / "t.pdf", whole, impose(whole));
+    writeTestSheet(Language{}, folder / "t.pdf", whole, impose(whole));
     const std::string words = wordsOf(folder / "t.pdf");
     EXPECT_THAT(words, HasSubstr("X"));
     EXPECT_THAT(words, HasSubstr("backwards here? the printer mirrored: stop"));
@@ -151,14 +151,14 @@ TEST(CopyShop, asksForTonerWhereInkWouldRunAndSaysTheSizeThatIsPrinted) {
     cropped = withFit(withSize(cropped, id, {90, 60}), id, Fit::fill, 0);
     cropped = withSize(cropped, id, {72.5, 40});
     cropped = withFit(cropped, id, Fit::fill, 0);
-    writeCopyShopSet(folder / "gel", cropped);
+    writeCopyShopSet(Language{}, folder / "gel", cropped);
     const std::string words = wordsOf(folder / "gel" / "Open-night - read me first.pdf");
     EXPECT_THAT(words, HasSubstr("toner"));
     EXPECT_THAT(words, HasSubstr("ink from a wide inkjet runs"));
     const SizeMm seen = seenSizeOf(cropped, cropped.pieces.front());
     EXPECT_THAT(words, HasSubstr("true size " + formatNumber(seen.width, Unit::mm) + " x " +
                                  formatLength(seen.height, Unit::mm)));
-    writeCopyShopSet(folder / "tissue", job("tissue-overlay"));
+    writeCopyShopSet(Language{}, folder / "tissue", job("tissue-overlay"));
     EXPECT_THAT(wordsOf(folder / "tissue" / "Open-night - read me first.pdf"),
                 testing::Not(HasSubstr("toner, not ink")));
 }

@@ -19,7 +19,7 @@ bool apart(const RectMm& a, const RectMm& b) {
 }  // namespace
 
 TEST(SwatchSheet, holdsBlacksTwoWaysGreysRedsAndSolidsSideBySide) {
-    const SwatchSheet sheet = swatchSheet({}, {210, 297});
+    const SwatchSheet sheet = swatchSheet(Language{}, {}, {210, 297});
     int black_of_grey = 0, black_of_colours = 0, greys = 0, reds = 0;
     for (const Swatch& swatch : sheet.swatches) {
         const bool black = swatch.colour == Rgb8{0, 0, 0};
@@ -43,18 +43,18 @@ TEST(SwatchSheet, holdsBlacksTwoWaysGreysRedsAndSolidsSideBySide) {
 
 TEST(SwatchSheet, sendsGreyAsGreyAndColourAsColour) {
     const ScratchFolder folder;
-    writeSwatches(folder / "s.pdf", {}, paperNamed("A4"), 0);
+    writeSwatches(Language{}, folder / "s.pdf", {}, paperNamed("A4"), 0);
     const std::string images = run({"pdfimages", "-list", (folder / "s.pdf").string()}).out;
     EXPECT_THAT(images, HasSubstr("gray"));
     EXPECT_THAT(images, HasSubstr("rgb"));
     run({"pdftoppm", "-r", "100", "-png", (folder / "s.pdf").string(), (folder / "p").string()});
     const cv::Mat page = load(folder / "p-1.png");
     const double px = 100 / 25.4;
-    for (const Swatch& swatch : swatchSheet({}, {210, 297}).swatches) {
+    for (const Swatch& swatch : swatchSheet(Language{}, {}, {210, 297}).swatches) {
         const cv::Vec3b seen =
             page.at<cv::Vec3b>(cvRound((swatch.at.y + 7) * px), cvRound((swatch.at.x + 7) * px));
         EXPECT_LE(std::abs(seen[0] - swatch.colour.red), 3) << swatch.name;
         EXPECT_LE(std::abs(seen[2] - swatch.colour.blue), 3) << swatch.name;
     }
-    EXPECT_THROW(writeSwatches(folder / "t.pdf", {}, paperNamed("100x150"), 0), Error);
+    EXPECT_THROW(writeSwatches(Language{}, folder / "t.pdf", {}, paperNamed("100x150"), 0), Error);
 }

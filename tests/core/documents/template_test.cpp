@@ -9,6 +9,7 @@
 #include "core/documents/true_size_pages.h"
 #include "core/job/edits.h"
 #include "tests/support/pictures.h"
+#include "tests/support/texts.h"
 #include "tests/support/tools.h"
 
 using namespace tympan;
@@ -41,7 +42,7 @@ double blackest(const cv::Mat& page, double x_mm, double y_mm, double ppi, doubl
 
 TEST(PlacementTemplate, ticksStandOutsideTheWetAreaInLineWithThePicture) {
     const Job job = jobOnPlank();
-    for (const Mark& mark : templateMarks(job, job.pieces.front(), TemplateKind::placement)) {
+    for (const Mark& mark : templateMarks(Language{}, job, job.pieces.front(), TemplateKind::placement)) {
         const auto* shape = std::get_if<FilledShape>(&mark);
         if (!shape) continue;
         const RectMm at = extent(mark);
@@ -58,7 +59,7 @@ TEST(PlacementTemplate, isTrueToSizeOnPaperAndSaysWhatItIs) {
     const ScratchFolder folder;
     Job job = jobOnPlank();
     job.sheets.paper = paperNamed("A3");
-    writeTemplate(folder / "t.pdf", job, job.pieces.front(), TemplateKind::placement);
+    writeTemplate(Language{}, folder / "t.pdf", job, job.pieces.front(), TemplateKind::placement);
     EXPECT_EQ(pagesOf(folder / "t.pdf"), 1);
     EXPECT_THAT(wordsOf(folder / "t.pdf"),
                 testing::AllOf(HasSubstr("knot"), HasSubstr("120 x 80 mm"), HasSubstr("top")));
@@ -75,7 +76,7 @@ TEST(PlacementTemplate, isTrueToSizeOnPaperAndSaysWhatItIs) {
 TEST(PlacementTemplate, aTableTopRunsOverSeveralPagesThatOverlap) {
     const ScratchFolder folder;
     Job job = withObject(jobOnPlank(), 2, objectOf("table", ShapeKind::rectangle, {1200, 750}));
-    writeTemplate(folder / "t.pdf", job, job.pieces.front(), TemplateKind::placement);
+    writeTemplate(Language{}, folder / "t.pdf", job, job.pieces.front(), TemplateKind::placement);
     const int pages = pagesOf(folder / "t.pdf");
     EXPECT_GE(pages, 17) << "1.2 x 0.75 m cannot be less of A4";
     EXPECT_LE(pages, 30);
@@ -85,7 +86,7 @@ TEST(PlacementTemplate, aTableTopRunsOverSeveralPagesThatOverlap) {
 TEST(Mask, thePositiveAndTheNegativeHatchOppositeSidesOfOneLine) {
     const Job job = jobOnPlank();
     const auto hatched = [&](TemplateKind kind, const PointMm& at) {
-        for (const Mark& mark : templateMarks(job, job.pieces.front(), kind))
+        for (const Mark& mark : templateMarks(Language{}, job, job.pieces.front(), kind))
             if (const auto* shape = std::get_if<FilledShape>(&mark); shape && shape->grey > 0.5) {
                 const RectMm e = extent(mark);
                 if (at.x >= e.x && at.x <= e.right() && at.y >= e.y && at.y <= e.bottom()) return true;
@@ -107,10 +108,10 @@ TEST(SizeLadder, stepsGrowByTheSamePartAndEachSaysItsSize) {
         EXPECT_NEAR(widths[i] / widths[i - 1], std::pow(2, 0.25), 0.02);
     const ScratchFolder folder;
     const Job job = jobOnPlank();
-    writeSizeLadder(folder / "l.pdf", job, job.pieces.front(), widths);
+    writeSizeLadder(Language{}, folder / "l.pdf", job, job.pieces.front(), widths);
     for (double width : widths)
         EXPECT_THAT(wordsOf(folder / "l.pdf"), HasSubstr(formatLength(width, Unit::mm)));
-    EXPECT_THROW(writeSizeLadder(folder / "m.pdf", job, job.pieces.front(), {100, 900}), Error);
+    EXPECT_THROW(writeSizeLadder(Language{}, folder / "m.pdf", job, job.pieces.front(), {100, 900}), Error);
     EXPECT_FALSE(std::filesystem::exists(folder / "m.pdf"));
 }
 
@@ -150,14 +151,14 @@ TEST(CornerTemplate, aTableTopTakesFivePagesThatSayWhereTheyLie) {
     ASSERT_EQ(places.size(), 5u);
     EXPECT_NEAR(places[0].at.x, -480, 0.2);
     EXPECT_NEAR(places[2].at.y, 300, 0.2);
-    EXPECT_THAT(places[0].where, testing::AllOf(HasSubstr("120 mm from the object's left side"),
-                                                HasSubstr("75 mm from its top")));
-    EXPECT_THAT(places[1].where, testing::AllOf(HasSubstr("900 mm from the top left corner"),
-                                                HasSubstr("from the bottom left corner")));
-    writeTemplate(folder / "t.pdf", job, job.pieces.front(), TemplateKind::corners);
+    EXPECT_THAT(places[0].where, Says(testing::AllOf(HasSubstr("120 mm from the object's left side"),
+                                                     HasSubstr("75 mm from its top"))));
+    EXPECT_THAT(places[1].where, Says(testing::AllOf(HasSubstr("900 mm from the top left corner"),
+                                                     HasSubstr("from the bottom left corner"))));
+    writeTemplate(Language{}, folder / "t.pdf", job, job.pieces.front(), TemplateKind::corners);
     EXPECT_EQ(pagesOf(folder / "t.pdf"), 5);
     const std::string words = wordsOf(folder / "t.pdf");
-    for (const CornerPlace& place : places) EXPECT_THAT(words, HasSubstr(place.name));
+    for (const CornerPlace& place : places) EXPECT_THAT(words, HasSubstr(inEnglish(place.name)));
     EXPECT_THAT(words, testing::AllOf(HasSubstr("1 of 5"), HasSubstr("5 of 5")));
 
     // The corner lies in the middle of its page, its ticks 3 to 13 mm outside of it, in line with its sides.
@@ -177,6 +178,6 @@ TEST(CornerTemplate, fitsPaperThatIsSmallerThanItsWindows) {
     const ScratchFolder folder;
     Job job = jobOnPlank();
     job.sheets.paper.size = {105, 148};
-    writeTemplate(folder / "t.pdf", job, job.pieces.front(), TemplateKind::corners);
+    writeTemplate(Language{}, folder / "t.pdf", job, job.pieces.front(), TemplateKind::corners);
     EXPECT_EQ(pagesOf(folder / "t.pdf"), 5);
 }

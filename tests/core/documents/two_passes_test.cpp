@@ -48,8 +48,8 @@ cv::Mat shapes() {
 TraySheet printedTwice(const Job& job, const SimulatedPrinter& printer, double ppi = 300) {
     const ScratchFolder folder;
     const Imposition sheets = impose(job);
-    writeSheets(folder / "1.pdf", job, onlyPass(sheets, 1));
-    writeSheets(folder / "2.pdf", job, onlyPass(sheets, 2));
+    writeSheets(Language{}, folder / "1.pdf", job, onlyPass(sheets, 1));
+    writeSheets(Language{}, folder / "2.pdf", job, onlyPass(sheets, 2));
     const TraySheet first = printedBy(printer, *readPicture(folder / "1.pdf"), 1, ppi);
     return printedAgain(printer, first, *readPicture(folder / "2.pdf"), 1);
 }

@@ -8,6 +8,7 @@
 #include "core/object/materials.h"
 #include "tests/support/findings.h"
 #include "tests/support/pictures.h"
+#include "tests/support/texts.h"
 
 using namespace tympan;
 using namespace tympan::tests;
@@ -164,7 +165,7 @@ TEST(Findings, aWayThatDoesNotGoWithTheMaterialSaysWhy) {
     const auto all = findings(withObject(job, job.pieces.front().id, skin));
     const auto* unsuited = said<finding::UnsuitedMaterial>(all);
     ASSERT_TRUE(unsuited);
-    EXPECT_EQ(unsuited->why, "Gel medium is not made for skin.");
+    EXPECT_EQ(inEnglish(unsuited->why), "Gel medium is not made for skin.");
     // On paper it goes, with care: said as a note, not as a warning.
     Object page = job.objects.front();
     page.material = findMaterial(shippedMaterials(), "paper");

@@ -22,6 +22,7 @@
 #include "core/job/matching.h"
 #include "core/job/recovery.h"
 #include "tests/support/pictures.h"
+#include "tests/support/texts.h"
 #include "tests/support/tools.h"
 
 using namespace tympan;
@@ -189,8 +190,8 @@ TEST(JobFile, whatIsDamagedIsNamedAndTheRestOpens) {
     const ReadJob read = openJobFile(folder / "j.tympan");
     EXPECT_EQ(read.job.pieces.size(), 1u);
     EXPECT_EQ(read.job.objects.size(), 2u);
-    EXPECT_THAT(read.faults,
-                testing::ElementsAre(HasSubstr("pieces.0.width_mm"), HasSubstr("missing or damaged")));
+    EXPECT_THAT(read.faults, testing::ElementsAre(Says(HasSubstr("pieces.0.width_mm")),
+                                                  Says(HasSubstr("missing or damaged"))));
 }
 
 TEST(JobFile, aFileThatIsCutOffOpensAsFarAsItGoes) {
@@ -201,7 +202,7 @@ TEST(JobFile, aFileThatIsCutOffOpensAsFarAsItGoes) {
     write(folder / "cut.tympan", whole.substr(0, whole.size() - 60));  // only the directory is gone
     const ReadJob read_cut = openJobFile(folder / "cut.tympan");
     EXPECT_EQ(read_cut.job.pieces.size(), 3u);
-    EXPECT_THAT(read_cut.faults, testing::ElementsAre(HasSubstr("cut off")));
+    EXPECT_THAT(read_cut.faults, testing::ElementsAre(Says(HasSubstr("cut off"))));
     // Cut anywhere else: as much as there is, or a sentence that names the file.
     for (std::size_t size = whole.size() - 1; size > 0; size -= std::min(size, whole.size() / 40 + 1)) {
         write(folder / "part.tympan", whole.substr(0, size));
@@ -237,7 +238,7 @@ TEST(JobFile, unsafeNamesLiesAndNonsenseAreRefused) {
     writeContainer(folder / "z.tympan", {{"job.json", job_bytes}, {entryOf(*job.pieces[0].artwork), bytes}},
                    0);
     EXPECT_THAT(openJobFile(folder / "z.tympan").faults,
-                testing::Contains(HasSubstr("not the one that was saved")));
+                testing::Contains(Says(HasSubstr("not the one that was saved"))));
 }
 
 TEST(JobFile, aFolderThatCannotBeWrittenIsAClearSentenceAndTheFileStays) {

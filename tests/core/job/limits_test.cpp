@@ -13,6 +13,7 @@
 #include "core/job/matching.h"
 #include "core/method/catalogue.h"
 #include "tests/support/pictures.h"
+#include "tests/support/texts.h"
 
 using namespace tympan;
 using namespace tympan::tests;
@@ -33,7 +34,7 @@ Job reopened(const Job& job) {
     const ReadJob read = readJob(text, [](const std::string& entry, const std::string&) {
         return entry == entryOf(*strip()) ? strip() : square();
     });
-    for (const std::string& fault : read.faults) ADD_FAILURE() << fault;
+    for (const Text& fault : read.faults) ADD_FAILURE() << inEnglish(fault);
     return read.job;
 }
 

@@ -83,7 +83,7 @@ TEST(Tab, takesRoomOnTheSheetAndSaysWhichSideAndEnd) {
                 for (const PlacedRegion& other : sheet.regions)
                     EXPECT_TRUE(&other == &part || intersection(part.withTab(), other.withTab()).area() == 0);
             }
-            const std::vector<Words> words = wordsOn(sheetMarks(imposition, sheet, "x"));
+            const std::vector<Words> words = wordsOn(sheetMarks(Language{}, imposition, sheet, "x"));
             const auto said = [&](const std::string& text) {
                 return std::count_if(words.begin(), words.end(),
                                      [&](const Words& w) { return w.text == text; });
@@ -106,7 +106,7 @@ TEST(Tab, itsMarksStayOnIt) {
                              ? RectMm{all.right() - tab_outside_mm, all.y, tab_outside_mm, all.height}
                              : RectMm{all.x, all.y, all.width, tab_outside_mm};
     int found = 0;
-    for (const Mark& mark : sheetMarks(imposition, sheet, "x").marks) {
+    for (const Mark& mark : sheetMarks(Language{}, imposition, sheet, "x").marks) {
         const auto* words = std::get_if<Words>(&mark);
         if (!words || (words->text != "top" && words->text != "glue this side")) continue;
         ++found;

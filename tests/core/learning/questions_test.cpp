@@ -4,6 +4,7 @@
 #include <rapidcheck/gtest.h>
 
 #include "core/record/logbook.h"
+#include "tests/support/texts.h"
 #include "tests/support/tools.h"
 #include "tests/support/year.h"
 
@@ -18,7 +19,9 @@ namespace {
 class Year : public testing::Test {
   protected:
     void SetUp() override { book.putOfRun(madeUpYear()); }
-    std::string answer(const Asked& asked, const char* about) { return answerOf(book.lines(asked), about); }
+    std::string answer(const Asked& asked, const char* about) {
+        return inEnglish(answerOf(book.lines(asked), Text::verbatim(about)));
+    }
     ScratchFolder folder;
     Logbook book{folder / "record.sqlite"};
 };
@@ -49,7 +52,7 @@ TEST_F(Year, theEarliestWaitThatWorked) {
     EXPECT_EQ(earliest, 540);
     const auto groups = groupsOf(lines, By::wait);
     ASSERT_EQ(groups.size(), 2U);
-    EXPECT_EQ(groups[0].value, "a wait of a night");
+    EXPECT_THAT(groups[0].value, Says(testing::Eq("a wait of a night")));
     EXPECT_EQ(groups[0].tally.held, 12);
     EXPECT_EQ(groups[1].tally.in_parts, 4);
     EXPECT_THAT(answer({.words = "glue"}, "glue"),
@@ -59,7 +62,7 @@ TEST_F(Year, theEarliestWaitThatWorked) {
 TEST_F(Year, whereEdgesFailedAndHowManyRounds) {
     EXPECT_EQ(book.lines({.words = "edge"}).size(), 4U);
     for (const Group& group : groupsOf(book.lines({.words = "glue"}), By::rounds))
-        EXPECT_THAT(group.value, testing::AnyOf("three rounds", "four rounds", "five rounds"));
+        EXPECT_THAT(group.value, Says(testing::AnyOf("three rounds", "four rounds", "five rounds")));
 }
 
 TEST_F(Year, fewSayNothingAboutTheNext) {
@@ -75,8 +78,10 @@ TEST_F(Year, fewSayNothingAboutTheNext) {
 TEST(Questions, piecesOfWhichNothingWasSaidAreNotCountedAsFailed) {
     LogLine held, unsaid;
     held.outcome = Outcome::held;
-    EXPECT_EQ(answerOf({held, unsaid, unsaid}, "tin"), "tin: all 1 held, 2 not said; too few to say more.");
-    EXPECT_EQ(answerOf({unsaid}, "tin"), "tin: one piece; of none it has been said how it went.");
+    const Text tin = Text::verbatim("tin");
+    EXPECT_EQ(inEnglish(answerOf({held, unsaid, unsaid}, tin)),
+              "tin: all 1 held, 2 not said; too few to say more.");
+    EXPECT_EQ(inEnglish(answerOf({unsaid}, tin)), "tin: one piece; of none it has been said how it went.");
 }
 
 TEST(Questions, theIntervalIsWilsons) {
@@ -104,12 +109,12 @@ TEST(Questions, twoPiecesShowOnlyWhatDiffers) {
     other.steps.front().times = 6;
     other.steps.back().real_min = 60;
     std::vector<std::string> what;
-    for (const Difference& each : differences(one, other)) what.push_back(each.what);
+    for (const Difference& each : differences(one, other)) what.push_back(inEnglish(each.what));
     EXPECT_THAT(what, testing::ElementsAre("printer", "rounds", "dry, waiting"));
     other = one;
     other.steps.pop_back();
     const auto gone = differences(one, other);
     ASSERT_EQ(gone.size(), 1U);
-    EXPECT_EQ(gone.front().one, "8 h 00");
-    EXPECT_EQ(gone.front().other, "–");
+    EXPECT_EQ(inEnglish(gone.front().one), "8 h 00");
+    EXPECT_EQ(inEnglish(gone.front().other), "–");
 }

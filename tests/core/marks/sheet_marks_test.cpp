@@ -6,6 +6,7 @@
 #include "core/documents/test_sheet.h"
 #include "core/layout/free_room.h"
 #include "tests/support/pictures.h"
+#include "tests/support/texts.h"
 
 using namespace tympan;
 using namespace tympan::tests;
@@ -43,7 +44,7 @@ RC_GTEST_PROP(SheetMarks, everyMarkLiesOnTheWasteSideWithinThePrintableArea, ())
         const RectMm area = grown(imposition.grid.mm(sheet.printable), 1e-6);
         const PlacedRegion& part = sheet.regions.front();
         const RectMm kept = imposition.grid.mm(part.placed), inked = imposition.grid.mm(part.inkedOnPage());
-        for (const Mark& mark : sheetMarks(imposition, sheet, "piece").marks) {
+        for (const Mark& mark : sheetMarks(Language{}, imposition, sheet, "piece").marks) {
             const RectMm where = grown(extent(mark), -1e-6);
             RC_ASSERT(!overlaps(where, kept));
             RC_ASSERT(!overlaps(where, inked));
@@ -62,7 +63,7 @@ TEST(SheetMarks, ticksStandInLineWithTheCutTwoAndAHalfMillimetresOutside) {
     const RectMm kept = imposition.grid.mm(part.placed);
     ASSERT_TRUE(part.seams.right || part.seams.bottom);
     int in_line = 0;
-    for (const Mark& mark : sheetMarks(imposition, sheet, "").marks) {
+    for (const Mark& mark : sheetMarks(Language{}, imposition, sheet, "").marks) {
         const auto* shape = std::get_if<FilledShape>(&mark);
         if (!shape) continue;
         const RectMm r = extent(*shape);
@@ -81,7 +82,7 @@ TEST(SheetMarks, ticksStandInLineWithTheCutTwoAndAHalfMillimetresOutside) {
 
 TEST(SheetMarks, aSheetSaysWhatItIs) {
     const Imposition imposition = imposed({300, 200});
-    const SheetMarks marks = sheetMarks(imposition, imposition.sheets[1], "Star chart");
+    const SheetMarks marks = sheetMarks(Language{}, imposition, imposition.sheets[1], "Star chart");
     EXPECT_TRUE(marks.words && marks.check_bar);
     EXPECT_TRUE(says(marks.marks, imposition.sheets[1].label));
     EXPECT_TRUE(says(marks.marks, "ink side, this way up"));
@@ -91,30 +92,30 @@ TEST(SheetMarks, aSheetSaysWhatItIs) {
 
 TEST(SheetMarks, aSmallSheetGetsTheShortBar) {
     const Imposition imposition = imposed({60, 40}, "gel-rub-off", "90x100");
-    const SheetMarks marks = sheetMarks(imposition, imposition.sheets.front(), "");
+    const SheetMarks marks = sheetMarks(Language{}, imposition, imposition.sheets.front(), "");
     EXPECT_TRUE(says(marks.marks, "50 mm"));
     EXPECT_FALSE(says(marks.marks, "100 mm"));
 }
 
 TEST(SheetMarks, aSheetLaidWholeCarriesNone) {
     const Imposition imposition = imposed({100, 80}, "release-sheet-press");
-    EXPECT_TRUE(sheetMarks(imposition, imposition.sheets.front(), "x").marks.empty());
-    EXPECT_TRUE(needsTestSheet(imposition));
-    EXPECT_TRUE(says(testSheetMarks(imposition), tell_tale));
-    EXPECT_TRUE(says(testSheetMarks(imposition), "100 mm"));
-    EXPECT_FALSE(needsTestSheet(imposed({100, 80})));
+    EXPECT_TRUE(sheetMarks(Language{}, imposition, imposition.sheets.front(), "x").marks.empty());
+    EXPECT_TRUE(needsTestSheet(Language{}, imposition));
+    EXPECT_TRUE(says(testSheetMarks(Language{}, imposition), inEnglish(tellTale())));
+    EXPECT_TRUE(says(testSheetMarks(Language{}, imposition), "100 mm"));
+    EXPECT_FALSE(needsTestSheet(Language{}, imposed({100, 80})));
 }
 
 TEST(SheetMarks, aSheetThatIsFullAsksForTheTestSheet) {
     const Imposition imposition = imposed({199.8, 286.8});
-    EXPECT_FALSE(sheetMarks(imposition, imposition.sheets.front(), "x").words);
-    EXPECT_TRUE(needsTestSheet(imposition));
+    EXPECT_FALSE(sheetMarks(Language{}, imposition, imposition.sheets.front(), "x").words);
+    EXPECT_TRUE(needsTestSheet(Language{}, imposition));
 }
 
 TEST(SheetMarks, theWordsArrowAlwaysPointsUpThePage) {
     // Narrow free strips only at the sides: words stand upright there.
     const Imposition imposition = imposed({180, 286});
-    const SheetMarks marks = sheetMarks(imposition, imposition.sheets.front(), "x");
+    const SheetMarks marks = sheetMarks(Language{}, imposition, imposition.sheets.front(), "x");
     ASSERT_TRUE(marks.words);
     for (const Mark& mark : marks.marks)
         if (const auto* shape = std::get_if<FilledShape>(&mark); shape && shape->corners.size() == 7) {
@@ -128,7 +129,7 @@ TEST(CheckBar, measuresWhatItSays) {
     for (const auto& [kind, mm, inches] :
          {std::tuple{BarKind::tall_100, 100.0, 4}, {BarKind::low_50, 50.0, 2}}) {
         double right_above = 0, right_below = 0, left = 1e9;
-        for (const Mark& mark : checkBar(kind))
+        for (const Mark& mark : checkBar(Language{}, kind))
             if (const auto* shape = std::get_if<FilledShape>(&mark)) {
                 const RectMm r = extent(*shape);
                 left = std::min(left, r.x);
@@ -167,7 +168,7 @@ TEST(SheetMarks, partsOfASharedSheetAreNamedBesideThem) {
     ASSERT_EQ(imposition.sheets.size(), 1u);
     const Sheet& sheet = imposition.sheets.front();
     const std::vector<std::string> labels{"Moon · lid", "Comet · bag"};
-    const SheetMarks marks = sheetMarks(imposition, sheet, "job", labels);
+    const SheetMarks marks = sheetMarks(Language{}, imposition, sheet, "job", labels);
     for (std::size_t i = 0; i < labels.size(); ++i) {
         const auto mark = std::find_if(marks.marks.begin(), marks.marks.end(), [&](const Mark& each) {
             const auto* words = std::get_if<Words>(&each);

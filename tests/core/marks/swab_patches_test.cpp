@@ -26,7 +26,7 @@ Job spotted(double dark_mm, double red_mm) {
 
 std::size_t patches(const RunningInks& inks) {
     std::size_t count = 0;
-    for (const Mark& mark : swabPatches(inks))
+    for (const Mark& mark : swabPatches(Language{}, inks))
         if (const auto* shape = std::get_if<FilledShape>(&mark)) count += shape->colour ? 1 : 0;
     return count;
 }
@@ -60,9 +60,9 @@ TEST(SwabPatches, lieInTheWasteClearOfTheInk) {
     EXPECT_TRUE(isSwabbed(job, job.pieces.front()));
     const Imposition imposition = impose(job);
     const Sheet& sheet = imposition.sheets.front();
-    const Marks patch = swabPatches(runningInks(job, job.pieces.front()));
-    const auto with = sheetMarks(imposition, sheet, "x", {}, {}, {patch}).marks;
-    const auto without = sheetMarks(imposition, sheet, "x").marks;
+    const Marks patch = swabPatches(Language{}, runningInks(job, job.pieces.front()));
+    const auto with = sheetMarks(Language{}, imposition, sheet, "x", {}, {}, {patch}).marks;
+    const auto without = sheetMarks(Language{}, imposition, sheet, "x").marks;
     ASSERT_EQ(with.size(), without.size() + patch.size());
     const RectMm area = imposition.grid.mm(sheet.printable);
     for (std::size_t i = without.size(); i < with.size(); ++i) {

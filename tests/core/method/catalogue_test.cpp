@@ -8,6 +8,7 @@
 #include "core/base/data_folder.h"
 #include "core/method/method_json.h"
 #include "core/method/preparations.h"
+#include "tests/support/texts.h"
 
 using namespace tympan;
 using testing::ElementsAre;
@@ -99,7 +100,7 @@ TEST(Catalogue, anUnknownMethodNamesThoseThereAre) {
         FAIL();
     } catch (const Error& error) {
         EXPECT_EQ(error.kind(), Error::Kind::usage);
-        EXPECT_THAT(error.remedy(), HasSubstr("gel-rub-off"));
+        EXPECT_THAT(error.remedy(), Says(HasSubstr("gel-rub-off")));
     }
 }
 

@@ -7,6 +7,7 @@
 #include "core/method/catalogue.h"
 #include "core/method/method_json.h"
 #include "core/object/materials.h"
+#include "tests/support/texts.h"
 #include "tests/support/tools.h"
 
 using namespace tympan;
@@ -36,7 +37,8 @@ TEST(Methods, allSayWhatEachNeeds) {
         EXPECT_FALSE(method.look.empty());
         for (const std::string& material : method.suits) {
             EXPECT_NO_THROW(findMaterial(shippedMaterials(), material));
-            EXPECT_EQ(misfitOfMaterial(method, material), "") << material << " is said to fit and not to fit";
+            EXPECT_EQ(misfitOfMaterial(method, material), Text())
+                << material << " is said to fit and not to fit";
         }
         for (const Misfit& misfit : method.not_materials)
             EXPECT_NO_THROW(findMaterial(shippedMaterials(), misfit.what));
@@ -105,7 +107,7 @@ TEST(UserMethods, aFaultyFileIsNamedWithLineAndReasonAndTheOthersCome) {
     const UserMethods read = readUserMethods(folder.path());
     EXPECT_EQ(read.methods.size(), 1u);
     EXPECT_THAT(read.faults,
-                testing::ElementsAre(testing::AllOf(HasSubstr("a.json: line 3"), HasSubstr("id")),
-                                     HasSubstr("b.json: line 1"), HasSubstr("user:")));
+                testing::ElementsAre(Says(testing::AllOf(HasSubstr("a.json: line 3"), HasSubstr("id"))),
+                                     Says(HasSubstr("b.json: line 1")), Says(HasSubstr("user:"))));
     EXPECT_THAT(readUserMethods(folder / "none").methods, testing::IsEmpty());
 }

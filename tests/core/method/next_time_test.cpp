@@ -36,8 +36,8 @@ Method taken(const Method& method, const std::string& step, Change change, doubl
 
 TEST(NextTimeTest, itsWordsAreSaidWhereItsStepIsRead) {
     const Method gel = way("gel-rub-off");
-    EXPECT_THAT(stepOf(taken(gel, "coat", Change::said), "coat").caution, HasSubstr("half the gel"));
-    EXPECT_THAT(stepOf(taken(gel, "coat", Change::said), "lay").caution, Not(HasSubstr("half the gel")));
+    EXPECT_THAT(stepOf(taken(gel, "coat", Change::said), "coat").noted, HasSubstr("half the gel"));
+    EXPECT_THAT(stepOf(taken(gel, "coat", Change::said), "lay").noted, testing::IsEmpty());
 }
 
 TEST(NextTimeTest, coatsAreAdded) {

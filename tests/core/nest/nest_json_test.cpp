@@ -7,6 +7,7 @@
 
 #include "core/base/error.h"
 #include "tests/support/nests.h"
+#include "tests/support/texts.h"
 
 using namespace tympan;
 using namespace tympan::tests;
@@ -53,7 +54,7 @@ RC_GTEST_PROP(NestJson, outlinesOfAnyKindAreMendedOrRefusedByNameAndLieLegally, 
         RC_ASSERT(faultOf(problem, nest(problem, {5, 40, 1})) == "");
     } catch (const Error& error) {
         RC_ASSERT(error.file() == "p.json");
-        RC_ASSERT(error.wrong().find("piece \"p") != std::string::npos);
+        RC_ASSERT(inEnglish(error.wrong()).find("piece \"p") != std::string::npos);
         RC_ASSERT(!error.remedy().empty());
     }
 }
@@ -92,7 +93,7 @@ TEST(NestJson, readsMendsAndNames) {
     EXPECT_EQ(good.problem.pieces[1].copies, 3);
     EXPECT_NEAR(area(good.problem.pieces[1].outline), 100, 0.1) << "runs the other way, and a point twice";
     ASSERT_EQ(good.notes.size(), 1u);
-    EXPECT_THAT(good.notes[0], testing::AllOf(HasSubstr("bow"), HasSubstr("crossed itself")));
+    EXPECT_THAT(good.notes[0], Says(testing::AllOf(HasSubstr("bow"), HasSubstr("crossed itself"))));
 
     const auto fault = [&](const std::string& text) {
         try {

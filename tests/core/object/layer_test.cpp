@@ -8,6 +8,7 @@
 #include "core/schedule/plan.h"
 #include "tests/support/pictures.h"
 #include "tests/support/plans.h"
+#include "tests/support/texts.h"
 
 using namespace tympan;
 using namespace tympan::tests;
@@ -31,7 +32,7 @@ const Finding* finishOrder(const std::vector<Finding>& found) {
 
 TEST(Layers, thatContradictTheFinishAreFoundAndMended) {
     for (const LayerKind kind : layer_kinds)
-        EXPECT_EQ(contradiction({kind, usualWhen(kind), "", 1, 0}), "") << name(kind);
+        EXPECT_EQ(contradiction({kind, usualWhen(kind), "", 1, 0}), Text()) << name(kind);
     for (const LayerKind kind : {LayerKind::oven, LayerKind::pencil_off, LayerKind::ageing}) {
         const Job job = withLayers({{kind, LayerWhen::over_coat, "", 5, 0}});
         const auto found = findings(job);

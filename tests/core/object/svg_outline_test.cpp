@@ -11,6 +11,7 @@
 #include "core/measure/outline_operations.h"
 #include "core/object/outline_file.h"
 #include "core/object/path_data.h"
+#include "tests/support/texts.h"
 #include "tests/support/tools.h"
 
 namespace tympan {
@@ -73,9 +74,9 @@ TEST(SvgOutline, whatCannotBeReadIsNamedAndTheRestComes) {
                                                "x=\"3\">hello</text><path d=\"M0 0L5 x\"/><circle r=\"0\"/>"),
                                            "plate.svg");
     EXPECT_EQ(bounds(read.outline).width, 60);
-    EXPECT_THAT(read.left_out, testing::ElementsAre(HasSubstr("<text> (line 4): is not an outline"),
-                                                    HasSubstr("<path> (line 4): path data, character"),
-                                                    HasSubstr("<circle> (line 4)")));
+    EXPECT_THAT(read.left_out, testing::ElementsAre(Says(HasSubstr("<text> (line 4): is not an outline")),
+                                                    Says(HasSubstr("<path> (line 4): path data, character")),
+                                                    Says(HasSubstr("<circle> (line 4)"))));
 }
 
 TEST(SvgOutline, whatIsNoOutlineIsRefusedWithTheReason) {

@@ -22,7 +22,7 @@ namespace {
 cv::Mat seen(const cv::Mat& ink) {
     const ScratchFolder folder;
     const PixelGrid grid{72};
-    PdfFile pdf(folder / "i.pdf", "ink", 0);
+    PdfFile pdf(Language{}, folder / "i.pdf", "ink", 0);
     pdf.beginPage({grid.mm(ink.cols), grid.mm(ink.rows)});
     pdf.picture(ink, 0, 0, grid);
     pdf.endPage();

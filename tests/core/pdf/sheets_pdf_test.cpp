@@ -11,6 +11,7 @@
 #include "core/marks/sheet_marks.h"
 #include "core/render/render_region.h"
 #include "tests/support/pictures.h"
+#include "tests/support/texts.h"
 #include "tests/support/tools.h"
 
 using namespace tympan;
@@ -80,7 +81,7 @@ TEST(SheetsPdf, sheetsCutAlongThePlanAreTheWholePrintPixelForPixel) {
             Job job = sheetsJob(each, artwork);
             job.pieces.front().joining.parted = true;  // what is laid whole, too
             const Imposition imposition = impose(job);
-            writeSheets(folder / "s.pdf", job, imposition);
+            writeSheets(Language{}, folder / "s.pdf", job, imposition);
             const cv::Mat whole = renderWhole(printIn(imposition, job, 0, imposition.grid.ppi));
             for (const char* tool : {"pdftoppm", "pdftocairo"}) {
                 const auto pages = pagesBy(tool, folder / "s.pdf", each.ppi, imposition.sheets.size());
@@ -102,7 +103,7 @@ TEST(SheetsPdf, bleedRepeatsTheNeighboursPixels) {
     const Job job = sheetsJob({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
                               artworkOf(noise({301, 199}, CV_8UC3)));
     const Imposition imposition = impose(job);
-    writeSheets(folder / "s.pdf", job, imposition);
+    writeSheets(Language{}, folder / "s.pdf", job, imposition);
     const cv::Mat whole = renderWhole(printIn(imposition, job, 0, imposition.grid.ppi));
     const auto pages = pagesBy("pdftoppm", folder / "s.pdf", 100, imposition.sheets.size());
     for (std::size_t i = 0; i < pages.size(); ++i) {
@@ -121,7 +122,7 @@ TEST(SheetsPdf, edgesAndMarksAreTrueAt600Ppi) {
         sheetsJob({"", {100, 80}, 300, "A4", "gel-rub-off", Tone::InkChoice::grey, {Contrast::Kind::none, 0}},
                   artworkOf(cv::Mat(80, 100, CV_8UC1, cv::Scalar(0))));
     const Imposition imposition = impose(job);
-    writeSheets(folder / "s.pdf", job, imposition);
+    writeSheets(Language{}, folder / "s.pdf", job, imposition);
     const cv::Mat page = as(pagesBy("pdftoppm", folder / "s.pdf", 600, 1).front(), 1);
     const RectMm kept = imposition.grid.mm(imposition.sheets.front().regions.front().placed);
     const double px = 25.4 / 600;
@@ -144,7 +145,7 @@ TEST(SheetsPdf, greyIsDeviceGrayAndColourIsDeviceRgb) {
     half_grey.colRange(0, 150).setTo(cv::Scalar::all(99));
     for (const auto ink : {Tone::InkChoice::grey, Tone::InkChoice::colour}) {
         const Job job = sheetsJob({"", {420, 280}, 72, "A4", "gel-rub-off", ink, {}}, artworkOf(half_grey));
-        writeSheets(folder / "s.pdf", job, impose(job));
+        writeSheets(Language{}, folder / "s.pdf", job, impose(job));
         const std::string images = run({"pdfimages", "-list", (folder / "s.pdf").string()}).out;
         EXPECT_THAT(images, HasSubstr(ink == Tone::InkChoice::grey ? " gray " : " rgb "));
         EXPECT_THAT(images, Not(HasSubstr(ink == Tone::InkChoice::grey ? " rgb " : " gray "))) << images;
@@ -155,9 +156,9 @@ TEST(SheetsPdf, theWordsReadNormallyOnTheSheet) {
     const ScratchFolder folder;
     const Job job = sheetsJob({"", {300, 198}, 72, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
                               artworkOf(noise({30, 20}, CV_8UC3)));
-    writeSheets(folder / "s.pdf", job, impose(job));
+    writeSheets(Language{}, folder / "s.pdf", job, impose(job));
     const std::string words = run({"pdftotext", (folder / "s.pdf").string(), "-"}).out;
-    EXPECT_THAT(words, HasSubstr(tell_tale));
+    EXPECT_THAT(words, HasSubstr(inEnglish(tellTale())));
     EXPECT_THAT(words, HasSubstr("ink side, this way up"));
     EXPECT_THAT(words, HasSubstr("100 mm"));
 }
@@ -167,7 +168,7 @@ TEST(SheetsPdf, aSheetLaidWholeIsInkedNowhereElse) {
     const Job job = sheetsJob({"", {120, 80}, 150, "A4", "release-sheet-press", Tone::InkChoice::grey, {}},
                               artworkOf(noise({30, 20}, CV_8UC3)));
     const Imposition imposition = impose(job);
-    writeSheets(folder / "s.pdf", job, imposition);
+    writeSheets(Language{}, folder / "s.pdf", job, imposition);
     cv::Mat page = as(pagesBy("pdftoppm", folder / "s.pdf", 150, 1).front(), 1);
     const RectPx at = imposition.sheets.front().regions.front().placed;
     page(cv::Rect(at.x, at.y, at.width, at.height)).setTo(255);
@@ -183,7 +184,7 @@ TEST(SheetsPdf, turnedPiecesOfASharedSheetAreTheSamePixels) {
     job = withPiece(job,
                     {artworkOf(noise({250, 60}, CV_8UC1, 3)), {}, job.pieces.front().method, {250, 60}, 1});
     const Imposition imposition = impose(job);
-    writeSheets(folder / "s.pdf", job, imposition);
+    writeSheets(Language{}, folder / "s.pdf", job, imposition);
     const auto pages = pagesBy("pdftoppm", folder / "s.pdf", 100, imposition.sheets.size());
     int turned = 0;
     for (std::size_t i = 0; i < pages.size(); ++i)
@@ -238,7 +239,7 @@ TEST(SheetsPdf, nestedPiecesOfAnyAngleAreTheirPixelsAndHideNoNeighbour) {
         }
         EXPECT_GT(askew, 0);
         EXPECT_GT(over, 0) << "boxes lie over each other";
-        writeSheets(folder / "s.pdf", job, imposition);
+        writeSheets(Language{}, folder / "s.pdf", job, imposition);
         for (const char* tool : {"pdftoppm", "pdftocairo"}) {
             const cv::Mat page = as(pagesBy(tool, folder / "s.pdf", 100, 1)[0], 3);
             // Round each piece, where marks cannot be.
@@ -264,8 +265,8 @@ TEST(SheetsPdf, theSameJobMakesTheSameBytes) {
     Job job = sheetsJob({"", {300, 198}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
                         artworkOf(noise({30, 20}, CV_8UC3)));
     job.created = 1789900000;
-    writeSheets(folder / "a.pdf", job, impose(job));
-    writeSheets(folder / "b.pdf", job, impose(job));
+    writeSheets(Language{}, folder / "a.pdf", job, impose(job));
+    writeSheets(Language{}, folder / "b.pdf", job, impose(job));
     EXPECT_EQ(contentOf(folder / "a.pdf"), contentOf(folder / "b.pdf"));
     EXPECT_THAT(run({"pdfinfo", "-isodates", (folder / "a.pdf").string()}).out,
                 HasSubstr("CreationDate:    2026-09-20"));
@@ -277,8 +278,8 @@ TEST(SheetsPdf, stoppedOrFailedNothingIsLeft) {
                               artworkOf(noise({30, 20}, CV_8UC3)));
     std::stop_source stop;
     stop.request_stop();
-    EXPECT_THROW(writeSheets(folder / "a.pdf", job, impose(job), {stop.get_token(), {}}), Error);
-    EXPECT_THROW(writeSheets(folder / "none" / "a.pdf", job, impose(job)), Error);
+    EXPECT_THROW(writeSheets(Language{}, folder / "a.pdf", job, impose(job), {stop.get_token(), {}}), Error);
+    EXPECT_THROW(writeSheets(Language{}, folder / "none" / "a.pdf", job, impose(job)), Error);
     EXPECT_TRUE(folder.names().empty());
 }
 
@@ -292,7 +293,8 @@ TEST(SheetsPdf, stoppedWhileTheFileIsPutTogetherNothingIsLeftEither) {
         most = std::max(most, done);
         if (done > 0.96) stop.request_stop();
     };
-    EXPECT_THROW(writeSheets(folder / "a.pdf", job, impose(job), {stop.get_token(), late}), Error);
+    EXPECT_THROW(writeSheets(Language{}, folder / "a.pdf", job, impose(job), {stop.get_token(), late}),
+                 Error);
     EXPECT_GT(most, 0.96);
     EXPECT_TRUE(folder.names().empty());
 }
@@ -303,10 +305,11 @@ TEST(SheetName, tellsCopiesOfATiledPieceApart) {
     job = withName(withCopies(job, job.pieces.front().id, 3), job.pieces.front().id, "Chart");
     const Imposition imposition = impose(job);
     ASSERT_EQ(imposition.sheets.size(), 6u);
-    EXPECT_EQ(sheetName(job, imposition.sheets.front()), "Chart, copy 1 of 3");
-    EXPECT_EQ(sheetName(job, imposition.sheets.back()), "Chart, copy 3 of 3");
+    EXPECT_EQ(inEnglish(sheetName(job, imposition.sheets.front())), "Chart, copy 1 of 3");
+    EXPECT_EQ(inEnglish(sheetName(job, imposition.sheets.back())), "Chart, copy 3 of 3");
     job = withSize(job, job.pieces.front().id, {60, 40});
-    EXPECT_EQ(sheetName(job, impose(job).sheets.front()), "Chart") << "copies that share a sheet are alike";
+    EXPECT_EQ(inEnglish(sheetName(job, impose(job).sheets.front())), "Chart")
+        << "copies that share a sheet are alike";
 }
 
 TEST(SheetPicture, showsWhatThePdfShows) {
@@ -314,9 +317,9 @@ TEST(SheetPicture, showsWhatThePdfShows) {
     const Job job = sheetsJob({"", {120, 80}, 100, "A4", "gel-rub-off", Tone::InkChoice::grey, {}},
                               artworkOf(marked({120, 80}, 1)));
     const Imposition imposition = impose(job);
-    writeSheets(folder / "s.pdf", job, imposition);
+    writeSheets(Language{}, folder / "s.pdf", job, imposition);
     cv::Mat screen, page = as(pagesBy("pdftoppm", folder / "s.pdf", 100, 1).front(), 1);
-    cv::cvtColor(sheetPicture(job, imposition, 0, 100), screen, cv::COLOR_BGRA2GRAY);
+    cv::cvtColor(sheetPicture(Language{}, job, imposition, 0, 100), screen, cv::COLOR_BGRA2GRAY);
     const cv::Rect common(0, 0, std::min(screen.cols, page.cols), std::min(screen.rows, page.rows));
     EXPECT_LT(cv::norm(screen(common), page(common), cv::NORM_L1) / common.area(), 0.5)
         << "alike to half a grey level on average";

@@ -41,7 +41,7 @@ Printer printerWith(Registration registration, PageMargins margins = {4, 5, 6, 8
 /// The sheet as a printer makes it, CV_8UC3.
 cv::Mat printedSheet(const Printer& printer, double ppi = 300) {
     const ScratchFolder folder;
-    writeCalibration(folder / "c.pdf", printer.name, paperNamed("A4"), 0);
+    writeCalibration(Language{}, folder / "c.pdf", printer.name, paperNamed("A4"), 0);
     return printedBy({printer, {}}, *readPicture(folder / "c.pdf"), 1, ppi).picture;
 }
 
@@ -198,7 +198,7 @@ TEST(Calibration, greysLieClearOfAllElseOnEveryPaper) {
     for (const char* name : {"A4", "A3", "Letter", "140x200"}) {
         const CalibrationLayout layout = calibrationLayout(paperNamed(name).size);
         for (const GreyPatch& grey : layout.greys)
-            for (const Mark& mark : calibrationMarks(layout)) {
+            for (const Mark& mark : calibrationMarks(Language{}, layout)) {
                 const RectMm other = extent(mark);
                 const auto* shape = std::get_if<FilledShape>(&mark);
                 const auto same = [](double a, double b) { return std::abs(a - b) < 1e-9; };
@@ -271,7 +271,7 @@ TEST(Calibration, closesOnItself) {
     // A fresh printer: calibrated once, by what came out of it, it prints true to a tenth of a millimetre.
     const Printer fresh = printerWith({0.985, 1.01, 0.4, {1.2, -0.8}});
     const ScratchFolder folder;
-    writeCalibration(folder / "c.pdf", "fresh", paperNamed("A4"), 0);
+    writeCalibration(Language{}, folder / "c.pdf", "fresh", paperNamed("A4"), 0);
     const TraySheet sheet = printedBy({fresh, {}}, *readPicture(folder / "c.pdf"), 1);
     Printer known = calibrated(printerWith({}), readCalibration(scanOf(sheet.picture, 0.7, 5), "scan", a4));
 
@@ -284,7 +284,7 @@ TEST(Calibration, closesOnItself) {
         job.printers.front().id = 1;
         const Imposition imposition = impose(job);
         ASSERT_EQ(imposition.sheets.size(), 1U);
-        writeSheets(folder / "s.pdf", job, imposition);
+        writeSheets(Language{}, folder / "s.pdf", job, imposition);
         const cv::Mat tray = printedBy({fresh, {}}, *readPicture(folder / "s.pdf"), 1).picture;
         const PlacedRegion& part = imposition.sheets.front().regions.front();
         const RectMm at = imposition.grid.mm(part.placed);
@@ -318,7 +318,7 @@ TEST(Calibration, pagesLieTrueWhicheverWayTheyLieAndWhoeverMirrors) {
         for (const SizeMm& page : {SizeMm{210, 297}, SizeMm{297, 210}}) {
             Printer printer = printerWith({0.98, 1.015, 0.7, {1.5, -2}}, evenMargins(0));
             printer.mirrors = mirrors;
-            PdfFile pdf(folder / "p.pdf", "a box", 0);
+            PdfFile pdf(Language{}, folder / "p.pdf", "a box", 0);
             pdf.printedBy(printer);
             pdf.beginPage(page);
             pdf.marks({box({60, 50, 100, 30})});
@@ -359,7 +359,7 @@ TEST(Calibration, noLightLineIsSeenWhereAPictureIsDrawnInParts) {
     const ScratchFolder folder;
     const Imposition imposition = impose(job);
     ASSERT_EQ(imposition.sheets.size(), 1U);
-    writeSheets(folder / "s.pdf", job, imposition);
+    writeSheets(Language{}, folder / "s.pdf", job, imposition);
     const std::string pages = (folder / "p").string();
     ASSERT_EQ(
         run({"pdftocairo", "-r", "600", "-gray", "-png", "-singlefile", (folder / "s.pdf").string(), pages})

@@ -7,6 +7,7 @@
 #include "tests/support/camera.h"
 #include "tests/support/lettered.h"
 #include "tests/support/pictures.h"
+#include "tests/support/texts.h"
 
 namespace tympan {
 namespace {
@@ -155,10 +156,10 @@ TEST(ProofReadingTest, ofTwoShopsItIsToldWhichIsWhich) {
         EXPECT_GT(other.vivid, 1.15 * one.vivid) << n;
         EXPECT_GT(other.contrast(), one.contrast() + 5) << n;
         EXPECT_GT(other.sharp, 1.15 * one.sharp) << n;
-        const std::string said = comparedIn("Quay", one, "Hill", other, patches);
-        EXPECT_THAT(said, HasSubstr("Hill is more vivid"));
-        EXPECT_THAT(said, HasSubstr("Hill has more contrast"));
-        EXPECT_THAT(said, HasSubstr("Hill is sharper"));
+        const std::string said = inEnglish(comparedIn("Quay", one, "Hill", other, patches));
+        EXPECT_THAT(said, HasSubstr("More vivid: Hill ("));
+        EXPECT_THAT(said, HasSubstr("More contrast: Hill ("));
+        EXPECT_THAT(said, HasSubstr("Sharper: Hill ("));
         EXPECT_THAT(said, HasSubstr("Most different: "));
     }
 }
@@ -167,7 +168,7 @@ TEST(ProofReadingTest, twoPhotographsOfOneProofAreAlike) {
     const Job job = jobOfProof();
     const ProofReading one = readingOf(job, {}, 1), other = readingOf(job, {}, 4);
     const std::string said =
-        comparedIn("Quay", one, "Hill", other, proofLayout(job, job.pieces.front()).patches);
+        inEnglish(comparedIn("Quay", one, "Hill", other, proofLayout(job, job.pieces.front()).patches));
     EXPECT_EQ(
         said,
         "They are equally vivid. Their contrast is alike. They are equally sharp. No colour differs much.");

@@ -8,6 +8,7 @@
 #include "core/artwork/read_picture.h"
 #include "tests/support/photographed.h"
 #include "tests/support/pictures.h"
+#include "tests/support/texts.h"
 #include "tests/support/tools.h"
 
 using namespace tympan;
@@ -112,7 +113,7 @@ TEST(StripReading, aWornMarkIsFoundAndAMissingOneIsSaid) {
         FAIL() << "half a strip was read";
     } catch (const Error& error) {
         EXPECT_EQ(error.kind(), Error::Kind::input);
-        EXPECT_THAT(error.wrong(), testing::HasSubstr("corner marks"));
+        EXPECT_THAT(error.wrong(), Says(testing::HasSubstr("corner marks")));
     }
 }
 
@@ -146,7 +147,7 @@ TEST(StripReading, ofTwoStripsInOnePictureNoneIsTakenForTheOther) {
         FAIL() << "one of two was read";
     } catch (const Error& error) {
         EXPECT_EQ(error.kind(), Error::Kind::input);
-        EXPECT_THAT(error.wrong(), testing::HasSubstr("more than one test strip"));
+        EXPECT_THAT(error.wrong(), Says(testing::HasSubstr("more than one test strip")));
     }
 }
 

@@ -37,7 +37,7 @@ Job bars() {
 std::vector<double> laidBy(const DeviceCurve& does, const Job& job) {
     const ScratchFolder folder;
     const Imposition imposition = impose(job);
-    writeSheets(folder / "s.pdf", job, imposition);
+    writeSheets(Language{}, folder / "s.pdf", job, imposition);
     SimulatedPrinter printer;
     printer.printer.curve = does;
     const cv::Mat tray = printedBy(printer, *readPicture(folder / "s.pdf"), 1, 254).picture;

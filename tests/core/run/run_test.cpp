@@ -6,6 +6,7 @@
 
 #include "core/run/now.h"
 #include "tests/support/plans.h"
+#include "tests/support/texts.h"
 
 using namespace tympan;
 using namespace tympan::tests;
@@ -227,7 +228,7 @@ TEST(Now, outsideOfTheHoursIsLaterUnlessItCannotWait) {
     const Plan plan = planFrom(state, lisbon, night);
     EXPECT_EQ(nowOf(state, plan, night).kind, Now::Kind::hands);
     ASSERT_FALSE(plan.cannot.empty());
-    EXPECT_THAT(plan.cannot.front(), testing::HasSubstr("cannot wait"));
+    EXPECT_THAT(plan.cannot.front(), Says(testing::HasSubstr("cannot wait")));
 }
 
 TEST(Run, anEventOfAnotherVersionIsKeptAsARemark) {

@@ -10,6 +10,7 @@
 #include "core/run/run.h"
 #include "tests/support/pictures.h"
 #include "tests/support/plans.h"
+#include "tests/support/texts.h"
 
 using namespace tympan;
 using namespace tympan::tests;
@@ -78,7 +79,7 @@ TEST(Evening1, driesByItsWeatherAndOverrunIsHarmless) {
 
 TEST(Evening1, laidAtTwoWithEightToTwelveHoursIsRubbedInTheMorning) {
     const Plan plan = planned(jobOn("painted", "glue-rub-off"), conditionsFrom("2026-12-05T13:50"));
-    EXPECT_EQ(plan.cannot, std::vector<std::string>{});
+    EXPECT_EQ(plan.cannot, std::vector<Text>{});
     EXPECT_EQ(begins(plan, "soak").front(), "2026-12-06T10:00")
         << "22:00 is possible, and nobody is asked to";
 }
@@ -126,7 +127,7 @@ TEST(Evening2, whatLeavesInTwoDaysIsReadyThen) {
     auto conditions = conditionsFrom("2026-12-04T18:00");
     conditions.due = conditions.start + hours{44};
     const Plan plan = planned(jobOn("painted", "gel-rub-off"), conditions);
-    EXPECT_EQ(plan.cannot, std::vector<std::string>{});
+    EXPECT_EQ(plan.cannot, std::vector<Text>{});
     EXPECT_LE(plan.end, *conditions.due);
     EXPECT_EQ(faultOf(plan, conditions), "");
 }
@@ -151,7 +152,7 @@ TEST(Evening3, panelsLieOneAfterAnotherWhereThereIsFloorForOne) {
     for (std::size_t k = 1; k < dry.size(); ++k) EXPECT_GE(one.times[dry[k]].from, one.times[dry[k - 1]].to);
     EXPECT_GT(one.end, many.end + hours{24});
     conditions.room[Place::flat] = 0;
-    EXPECT_THAT(planned(job, conditions).cannot.front(), testing::HasSubstr("flat"));
+    EXPECT_THAT(planned(job, conditions).cannot.front(), Says(testing::HasSubstr("flat")));
 }
 
 // 4. Tissue on canvas: sprayed three times, a night; the canvas tightened and dry; then glued, half and half.
@@ -302,7 +303,7 @@ TEST(Evening10, oneStartsAgainAndTheOthersGoOn) {
         for (const WorkUnit& unit : task.units) EXPECT_EQ(unit.copy == 3, task.attempt == 2) << task.id;
     }
     const Plan plan = planFrom(state, lisbon, found);
-    EXPECT_EQ(plan.cannot, std::vector<std::string>{});
+    EXPECT_EQ(plan.cannot, std::vector<Text>{});
     EXPECT_GE(beginOf(plan, "2.3~2.coat"), endOf(plan, "2.3~2.again"));
     EXPECT_GE(hoursOf(plan, "2.3~2.dry"), 8) << "its clock starts again";
     EXPECT_LT(endOf(plan, "2.1-3.rub"), endOf(plan, "2.3~2.dry")) << "the others go on";

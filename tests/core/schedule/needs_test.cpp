@@ -6,6 +6,7 @@
 #include "core/job/edits.h"
 #include "core/schedule/plan.h"
 #include "tests/support/plans.h"
+#include "tests/support/texts.h"
 #include "tests/support/tools.h"
 
 using namespace tympan;
@@ -58,7 +59,7 @@ TEST(Needs, whatIsNotLaidOutYetIsNotCounted) {
     const Needs needs = needsOf(made.job, nullptr, made.plan, made.order);
     ASSERT_EQ(needs.printings.size(), 1u);
     EXPECT_EQ(needs.printings.front().sheets, 0);
-    EXPECT_THAT(inLines(needs, made.order).front(), testing::Not(HasSubstr("sheet,")));
+    EXPECT_THAT(inLines(needs, made.order).front(), Says(testing::Not(HasSubstr("sheet,"))));
 }
 
 TEST(Needs, areasAreThoseOfThePicturesTimesTheCopies) {
@@ -78,7 +79,8 @@ TEST(Needs, amountsGoByWhatWasTyped) {
     const Needs::Coating* coat = coating(made.needs, "gel-rub-off/coat");
     ASSERT_TRUE(coat && coat->ml);
     EXPECT_NEAR(*coat->ml, coat->cm2 / 100 * 4, 1e-9);
-    EXPECT_THAT(inLines(made.needs, made.order), testing::Contains(HasSubstr("ml in all by your coverage")));
+    EXPECT_THAT(inLines(made.needs, made.order),
+                testing::Contains(Says(HasSubstr("ml in all by your coverage"))));
 }
 
 TEST(Needs, standOnThePrintedPlan) {
@@ -87,8 +89,8 @@ TEST(Needs, standOnThePrintedPlan) {
     job.work.coverage["gel-rub-off/coat"] = 4;
     const Made made = madeOf(job);
     const ScratchFolder folder;
-    writePlanSheet(folder / "plan.pdf", job, made.plan, made.order, conditionsFrom("2026-12-05T10:00", ""),
-                   made.needs);
+    writePlanSheet(Language{}, folder / "plan.pdf", job, made.plan, made.order,
+                   conditionsFrom("2026-12-05T10:00", ""), made.needs);
     const std::string text = run({"pdftotext", "-layout", (folder / "plan.pdf").string(), "-"}).out;
     EXPECT_THAT(text, HasSubstr("Open night: what to do, and when"));
     EXPECT_THAT(text, HasSubstr("one sheet"));

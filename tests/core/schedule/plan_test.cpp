@@ -12,6 +12,7 @@
 #include "core/schedule/schedule_json.h"
 #include "core/schedule/sitting.h"
 #include "tests/support/plans.h"
+#include "tests/support/texts.h"
 
 using namespace tympan;
 using namespace tympan::tests;
@@ -122,7 +123,7 @@ RC_GTEST_PROP(Plan, thatIsDueIsAsLateAsCanBeAndReady, ()) {
 TEST(Plan, anEveningAtAQuarterPastTwo) {
     // Laid at 14:00 with 8 to 12 hours to dry: 22:00 would be possible, and nobody is asked to.
     const Plan plan = planned(jobWith({"glue-rub-off"}), conditionsFrom("2026-12-05T13:50"));
-    ASSERT_EQ(plan.cannot, std::vector<std::string>{});
+    ASSERT_EQ(plan.cannot, std::vector<Text>{});
     std::optional<Moment> soaks;
     for (std::size_t i = 0; i < plan.tasks.size(); ++i)
         if (!soaks && plan.tasks[i].step == "soak" && plan.tasks[i].hands) soaks = plan.times[i].from;
@@ -153,7 +154,7 @@ TEST(Plan, whatCannotBeIsSaid) {
     conditions.due = conditions.start + std::chrono::hours{20};
     Plan plan = planned(jobWith({"fabric-paste"}), conditions);
     ASSERT_EQ(plan.cannot.size(), 1U);
-    EXPECT_NE(plan.cannot.front().find("after it is due"), std::string::npos);
+    EXPECT_THAT(plan.cannot.front(), Says(testing::HasSubstr("after it is due")));
     EXPECT_EQ(faultOf(plan, conditions), "") << "the nearest that can";
     plan = planned(jobWith({"gel-rub-off"}), conditionsFrom("2026-12-03T18:00", "Mo-Su 18:00-18:05"));
     EXPECT_FALSE(plan.cannot.empty());
@@ -161,7 +162,7 @@ TEST(Plan, whatCannotBeIsSaid) {
     conditions.waits.weather.temperature_c = 5;
     plan = planned(jobWith({"gel-rub-off"}), conditions);
     ASSERT_EQ(plan.cannot.size(), 1U);
-    EXPECT_NE(plan.cannot.front().find("at least 10"), std::string::npos);
+    EXPECT_THAT(plan.cannot.front(), Says(testing::HasSubstr("at least 10")));
 }
 
 TEST(Plan, dampAirTakesLonger) {

@@ -4,6 +4,7 @@
 #include <rapidcheck/gtest.h>
 
 #include "core/base/error.h"
+#include "tests/support/texts.h"
 
 using namespace tympan;
 
@@ -52,7 +53,7 @@ TEST(FreeHours, whatIsNotUnderstoodIsNamed) {
             ADD_FAILURE() << wrong;
         } catch (const Error& error) {
             EXPECT_EQ(error.kind(), Error::Kind::usage);
-            EXPECT_NE(error.wrong().find("free hours"), std::string::npos) << error.what();
+            EXPECT_THAT(error.wrong(), Says(testing::HasSubstr("free hours")));
         }
 }
 
