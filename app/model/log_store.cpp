@@ -218,19 +218,13 @@ void LogStore::addPhotograph(Photograph::Of of, const QString& file) {
     const auto kept = [photographs = Photographs(file_), file] {
         return photographs.keep(*readPicture(file.toStdString()));
     };
-    const std::string id = entry_->id;
-    if (!service_) {
-        tried([&] { keepPhotograph(id, {of, kept()}); });
-        return;
-    }
-    service_->request(QStringLiteral("photograph %1").arg(file),
-                      [this, of, id, kept](const std::stop_token&) -> RenderService::Finish {
-                          try {
-                              return [this, of, id, hash = kept()] { keepPhotograph(id, {of, hash}); };
-                          } catch (const Error& error) {
-                              return [this, sentence = text(error.words())] { emit failed(sentence); };
-                          }
-                      });
+    // The picture is read and kept beside; its place in the entry is the owner's.
+    const auto hash = std::make_shared<std::string>();
+    beside(
+        QStringLiteral("photograph %1").arg(file), [kept, hash] { *hash = kept(); },
+        [this, of, id = entry_->id, hash] {
+            keepPhotograph(id, {of, *hash});
+        });
 }
 
 void LogStore::keepPhotograph(const std::string& id, const Photograph& photograph) {
@@ -293,7 +287,10 @@ std::vector<Short> LogStore::shortFor(const std::map<std::string, double>& needs
     return tympan::shortFor(needs_ml, supplies(), sinceOpened());
 }
 
-PiecePictures LogStore::pictures() const {
+namespace {
+
+/// What is shown of a piece on paper: its reference (PNG, or empty) and its photographs.
+PiecePictures picturesOf(const std::string& png, const std::filesystem::path& record, const LogEntry& entry) {
     PiecePictures all;
     const auto read = [](const auto& reading) -> cv::Mat {
         try {
@@ -302,44 +299,74 @@ PiecePictures LogStore::pictures() const {
             return {};  // its file is gone: the page goes without
         }
     };
-    const std::string png = book_->picture(entry_->id, "finished");
     if (!png.empty())
         all.planned =
             read([&] { return readPicture(std::vector<unsigned char>(png.begin(), png.end()), "picture"); });
-    for (const Photograph& each : entry_->photographs)
+    for (const Photograph& each : entry.photographs)
         (each.of == Photograph::Of::before ? all.before : all.after) =
-            read([&] { return readPicture(Photographs(file_).file(each.sha256)); });
+            read([&] { return readPicture(Photographs(record).file(each.sha256)); });
     return all;
 }
 
+}  // namespace
+
+void LogStore::beside(const QString& what, std::function<void()> work, std::function<void()> done) {
+    if (!service_) {
+        if (tried(work)) done();
+        return;
+    }
+    service_->request(what, [this, work, done](const std::stop_token&) -> RenderService::Finish {
+        try {
+            work();
+            return done;
+        } catch (const Error& error) {
+            return [this, sentence = text(error.words())] { emit failed(sentence); };
+        }
+    });
+}
+
 void LogStore::writePage(const QString& file) {
-    if (entry_ &&
-        tried([&] { writePiecePage(language(), file.toStdString(), *entry_, pictures(), TimeZone()); }))
-        emit wrote(LogbookText::tr("Its page is saved: %1.").arg(QFileInfo(file).fileName()));
+    if (!entry_) return;
+    beside(
+        QStringLiteral("page %1").arg(file),
+        [file = file.toStdString(), entry = *entry_, png = pngOf(entry_->id), record = file_] {
+            writePiecePage(language(), file, entry, picturesOf(png, record, entry), TimeZone());
+        },
+        [this, file] {
+            emit wrote(LogbookText::tr("Its page is saved: %1.").arg(QFileInfo(file).fileName()));
+        });
 }
 
 ReceiverCard LogStore::card() const { return receiverCardOf(language(), *entry_, TimeZone()); }
 
 void LogStore::writeCard(const QString& file, const ReceiverCard& card) {
     if (!entry_) return;
-    const bool well = tried([&] {
-        ReceiverCard with_picture = card;
-        const PiecePictures all = pictures();
-        with_picture.picture = all.after.empty() ? all.planned : all.after;
-        writeReceiverCard(language(), file.toStdString(), with_picture,
-                          entry_->made.time_since_epoch().count());
-    });
-    if (well) emit wrote(LogbookText::tr("The card is saved: %1.").arg(QFileInfo(file).fileName()));
+    beside(
+        QStringLiteral("card %1").arg(file),
+        [file = file.toStdString(), card = ReceiverCard(card), entry = *entry_, png = pngOf(entry_->id),
+         record = file_]() mutable {
+            const PiecePictures all = picturesOf(png, record, entry);
+            card.picture = all.after.empty() ? all.planned : all.after;
+            writeReceiverCard(language(), file, card, entry.made.time_since_epoch().count());
+        },
+        [this, file] {
+            emit wrote(LogbookText::tr("The card is saved: %1.").arg(QFileInfo(file).fileName()));
+        });
 }
 
 QImage LogStore::photograph(const std::string& sha256) const {
     return QImage(QString::fromStdString(Photographs(file_).file(sha256).string()));
 }
 
-QImage LogStore::picture(const std::string& id) const {
-    if (const auto known = pictures_.find(id); known != pictures_.end()) return known->second;
+std::string LogStore::pngOf(const std::string& id) const {
     std::string png;
     const_cast<LogStore*>(this)->tried([&] { png = book_->picture(id, "finished"); });
+    return png;
+}
+
+QImage LogStore::picture(const std::string& id) const {
+    if (const auto known = pictures_.find(id); known != pictures_.end()) return known->second;
+    const std::string png = pngOf(id);
     if (pictures_.size() >= most_pictures) pictures_.clear();
     return pictures_[id] = QImage::fromData(QByteArray::fromStdString(png));
 }

@@ -89,7 +89,11 @@ class LogStore : public QObject {
     bool tried(Work work);
     void learn();
 
-    PiecePictures pictures() const;
+    /// Does work that takes longer than a frame beside the window where there is a service for that, then
+    /// `done` on its thread; what is wrong is said.
+    void beside(const QString& what, std::function<void()> work, std::function<void()> done);
+    /// A piece's reference, as a file holds it; empty: there is none.
+    std::string pngOf(const std::string& id) const;
     void keepPhotograph(const std::string& entry, const Photograph& photograph);
 
     std::filesystem::path file_;

@@ -37,12 +37,12 @@ bool windowIsSeen() {
 Ringing::Ringing(RunBook& book, WorkClock& clock, QObject* parent)
     : QObject(parent),
       book_(book),
-      clock_(clock),
       may_(sound(this, "may.wav")),
       must_(sound(this, "must.wav")),
-      from_(clock.now()) {
-    connect(&clock_, &WorkClock::ticked, this, &Ringing::look);
-    connect(&book_, &RunBook::changed, this, &Ringing::look);
+      alarms_(book.runs(), clock),
+      listening_(alarms_.due.join([this](const std::string& run, const Alarm& alarm) { ring(run, alarm); })) {
+    connect(&clock, &WorkClock::ticked, this, [this] { alarms_.look(); });
+    connect(&book_, &RunBook::changed, this, [this] { alarms_.look(); });
 }
 
 bool Ringing::hasSound() const { return !QMediaDevices::audioOutputs().isEmpty(); }
@@ -60,17 +60,6 @@ QString Ringing::means() const {
                          : shown ? tr("It rings as a notification; this computer has no sound.")
                                  : tr("It rings in the title alone: no sound and no notifications here.");
     return here + QLatin1Char(' ') + tr("With Tympan closed, only your calendar rings.");
-}
-
-void Ringing::look() {
-    const Moment now = clock_.now();
-    for (const auto& [run, alarm] : book_.alarms()) {
-        if (alarm.at > now) break;
-        if (alarm.at < from_) continue;
-        if (rung_.insert({run, alarm.task, static_cast<int>(alarm.kind), alarm.at.time_since_epoch().count()})
-                .second)
-            ring(run, alarm);
-    }
 }
 
 void Ringing::ring(const std::string& run, const Alarm& alarm) {

@@ -1,8 +1,7 @@
 #pragma once
 #include <QObject>
-#include <set>
 
-#include "core/run/now.h"
+#include "workshop/alarms.h"
 
 class QSoundEffect;
 
@@ -27,14 +26,12 @@ class Ringing : public QObject {
     void rang(const QString& run, const Alarm& alarm);
 
   private:
-    void look();
     void ring(const std::string& run, const Alarm& alarm);
 
     RunBook& book_;
-    WorkClock& clock_;
     QSoundEffect *may_, *must_;
-    std::set<std::tuple<std::string, std::string, int, long long>> rung_;
-    Moment from_;  ///< what fell due before is said, not rung
+    workshop::Alarms alarms_;
+    std::shared_ptr<void> listening_;
 };
 
 }  // namespace tympan::app

@@ -44,8 +44,7 @@ class RunBook : public QObject {
     std::string picture(const std::string& run, int piece) const { return runs_.picture(run, piece); }
     /// What is under way, as a plan looks at it.
     std::vector<JobWork> underWay() const { return runs_.underWay().jobs; }
-    /// What will ring, of all runs, in order of time.
-    std::vector<std::pair<std::string, Alarm>> alarms() const { return runs_.alarms(); }
+    const workshop::Runs& runs() const { return runs_; }
 
   signals:
     void changed();

@@ -1,11 +1,13 @@
 #include "app/widgets/tray_parts.h"
 
+#include <QAbstractButton>
 #include <QAction>
 #include <QComboBox>
 #include <QCoreApplication>
 #include <QProgressBar>
 
 #include "app/look/theme.h"
+#include "app/widgets/choice_row.h"
 
 namespace tympan::app {
 
@@ -128,11 +130,24 @@ QProgressBar* searchLine(const QString& name) {
     return line;
 }
 
+void keepWide(QWidget* widget, int px) {
+    const auto* label = qobject_cast<QLabel*>(widget);
+    const bool holds_others = widget->layout() != nullptr;
+    const bool has_words = (label && !label->wordWrap()) || qobject_cast<QAbstractButton*>(widget) ||
+                           qobject_cast<ChoiceRow*>(widget) || qobject_cast<QComboBox*>(widget) ||
+                           holds_others;
+    if (!has_words) return widget->setFixedWidth(px);
+    widget->setMinimumWidth(px);
+    QSizePolicy policy = widget->sizePolicy();
+    policy.setHorizontalPolicy(QSizePolicy::Fixed);  // its words, or that, whichever is wider
+    widget->setSizePolicy(policy);
+}
+
 QComboBox* choiceBox(const QString& name, const QString& accessible, int width) {
     auto* box = new QComboBox;
     box->setObjectName(name);
     box->setAccessibleName(accessible);
-    box->setFixedWidth(width);
+    keepWide(box, width);
     return box;
 }
 

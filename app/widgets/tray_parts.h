@@ -35,6 +35,9 @@ QGridLayout* fieldGrid();
 QProgressBar* searchLine(const QString& name);
 /// A list to choose from.
 QComboBox* choiceBox(const QString& name, const QString& accessible, int width);
+/// As wide as so many pixels; wider where its words need it, so that those of other languages are not cut.
+/// What is typed in or broken into lines (fields, sliders, labels of several lines) is exactly so wide.
+void keepWide(QWidget* widget, int px);
 /// Label and field, one under the other.
 QFormLayout* rows();
 

@@ -30,7 +30,7 @@ Foot::Foot(JobStore& store, QWidget* parent) : QWidget(parent), store_(store) {
     layout->addWidget(said_, 1);
     progress_ = new QProgressBar;
     progress_->setObjectName(QStringLiteral("foot-progress"));
-    progress_->setFixedWidth(180);
+    keepWide(progress_, 180);
     progress_->setRange(0, 1000);
     progress_->setTextVisible(false);
     layout->addWidget(progress_);

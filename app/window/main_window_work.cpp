@@ -117,7 +117,7 @@ void MainWindow::sayWhatFellDue() {
     const RunBook::Open* open = runs_.foremost();
     if (!open) return;
     QStringList due;
-    for (const auto& [run, alarm] : runs_.alarms())
+    for (const auto& [run, alarm] : runs_.runs().alarms())
         if (alarm.at <= clock_.now())
             due << alarmTitle(alarm) + QStringLiteral(": ") + alarmSentence(alarm, runs_.find(run)->state);
     const QString first =

@@ -1,7 +1,6 @@
 #include "app/words/words.h"
 
 #include <QCoreApplication>
-#include <QLocale>
 #include <QRegularExpression>
 #include <algorithm>
 #include <cmath>
@@ -31,7 +30,8 @@ QString firstWordsOf(const std::string& catalogue_text) {
 QString text(const Text& words) { return QString::fromStdString(language()(words)); }
 
 Language language() {
-    return {QLocale().name().toStdString(), [](std::string_view source) {
+    // The locale is that of the words, not of the computer: counts and numbers go with their sentence.
+    return {"en", [](std::string_view source) {
                 const std::string words(source);
                 // Where the sources' words are extracted to: from core, from workshop, from the catalogues.
                 for (const char* const context : {"tympan", "tympan::workshop", "catalogue"})

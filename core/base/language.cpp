@@ -48,6 +48,7 @@ std::string Language::operator()(const Text& text) const {
         }
         return all;
     }
+    if (text.source_.empty()) return {};
     const std::string pattern = translation_ ? (*translation_)(text.source_) : text.source_;
     if (text.arguments_.empty()) return pattern;
 

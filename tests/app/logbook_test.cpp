@@ -332,10 +332,12 @@ TEST_F(LogbookStation, aPieceIsPrintedAndHasACard) {
     const ScratchFolder folder;
     log().writePage(QString::fromStdString((folder / "page.pdf").string()));
     log().writeCard(QString::fromStdString((folder / "card.pdf").string()), log().card());
+    ASSERT_TRUE(settled());
     EXPECT_THAT(run({"pdftotext", (folder / "page.pdf").string(), "-"}).out, HasSubstr(entry.next.words));
     EXPECT_THAT(run({"pdftotext", (folder / "card.pdf").string(), "-"}).out, HasSubstr("own drawing"));
     QSignalSpy failed(&log(), &app::LogStore::failed);
     log().writePage(QStringLiteral("/proc/nowhere/page.pdf"));
+    ASSERT_TRUE(settled());
     EXPECT_EQ(failed.count(), 1);
 }
 

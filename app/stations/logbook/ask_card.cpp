@@ -27,7 +27,7 @@ std::optional<ReceiverCard> askCard(QWidget* parent, ReceiverCard card) {
             : CardText::tr("A6, with its picture and what it is made of; not washed before %1. The care "
                            "is a suggestion: say it as you know it.")
                   .arg(QString::fromStdString(card.wash_from)));
-    about->setFixedWidth(420);
+    keepWide(about, 420);
     outer->addWidget(about);
     auto* form = rows();
     auto* title = new QLineEdit(QString::fromStdString(card.title));
@@ -55,7 +55,7 @@ std::optional<ReceiverCard> askCard(QWidget* parent, ReceiverCard card) {
         outer->addWidget(quietLabel(CardText::tr("Nothing is noted of whose picture it is: see Picture.")));
     } else {
         auto* rights = quietLabel(CardText::tr("Picture: %1").arg(QString::fromStdString(card.rights)));
-        rights->setFixedWidth(420);
+        keepWide(rights, 420);
         outer->addWidget(rights);
     }
     takeOrLeave(dialog, QStringLiteral("card-take"), CardText::tr("Save the card…"));

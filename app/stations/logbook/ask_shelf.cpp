@@ -53,7 +53,7 @@ QDoubleSpinBox* amount(const QString& name, const QString& accessible, double mo
     box->setDecimals(suffix.isEmpty() ? 2 : 0);
     box->setSuffix(suffix);
     box->setSpecialValueText(ShelfText::tr("not known"));
-    box->setFixedWidth(104);
+    keepWide(box, 104);
     return box;
 }
 
@@ -65,11 +65,11 @@ void addSupply(QGridLayout* grid, LogStore& store, const Supply& supply, const s
     name->setObjectName(QStringLiteral("supply-name-") + id);
     name->setAccessibleName(ShelfText::tr("What it is called"));
     name->setPlaceholderText(ShelfText::tr("wood glue…"));
-    name->setFixedWidth(150);
+    keepWide(name, 150);
     // One bottle may be for several coats: they are ticked.
     auto* use = pushButton(QStringLiteral("supply-for-") + id, {});
     use->setAccessibleName(ShelfText::tr("What is coated from it"));
-    use->setFixedWidth(270);
+    keepWide(use, 270);
     use->setProperty("low", true);
     auto* menu = new QMenu(use);
     use->setMenu(menu);
@@ -168,7 +168,7 @@ void askShelf(QWidget* parent, LogStore& store) {
                       "much a coat takes. "
                       "So it is known what is left, and what a piece cost with the bottle shared out. "
                       "Amounts are in your money."));
-    about->setFixedWidth(820);
+    keepWide(about, 820);
     outer->addWidget(about);
     auto* area = new QScrollArea;
     area->setFrameShape(QFrame::NoFrame);

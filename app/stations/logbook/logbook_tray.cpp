@@ -90,9 +90,9 @@ QWidget* LogbookTray::askPart() {
         QPushButton* button = pushButton(QLatin1String(name), label);
         button->setProperty("low", true);
         auto* words = quietLabel(about);
-        words->setFixedWidth(250);
+        keepWide(words, 250);
         auto* row = new QHBoxLayout;
-        button->setFixedWidth(120);
+        keepWide(button, 120);
         row->addWidget(button);
         row->addWidget(words);
         tested->addLayout(row);
@@ -127,7 +127,7 @@ QWidget* LogbookTray::piecePart() {
     went_ = new ChoiceRow(QStringLiteral("log-went"), tr("How it went"), Qt::Vertical);
     for (const Outcome each : {Outcome::held, Outcome::in_parts, Outcome::spoiled})
         went_->add(QString::fromLatin1(name(each).data()), outcomeText(each));
-    went_->setFixedWidth(130);
+    keepWide(went_, 130);
     went->addWidget(went_);
     went->addStretch(1);
     across->addLayout(went);
@@ -138,7 +138,7 @@ QWidget* LogbookTray::piecePart() {
     for (const Fault each : faults) fault_->addItem(faultText(each), static_cast<int>(each));
     wrong->addWidget(fault_);
     draw_ = quietLabel(tr("Draw with the finger on the picture where it is."));
-    draw_->setFixedWidth(150);
+    keepWide(draw_, 150);
     wrong->addWidget(draw_);
     unfault_ = linkButton(QStringLiteral("log-unfault"), tr("take the last back"));
     wrong->addWidget(unfault_, 0, Qt::AlignLeft);
@@ -158,7 +158,7 @@ QWidget* LogbookTray::piecePart() {
     auto* resolved = column();
     resolved->addWidget(strongLabel(tr("Next time")));
     next_ = new NextTimeEdit;
-    next_->setFixedWidth(200);
+    keepWide(next_, 200);
     resolved->addWidget(next_);
     resolved->addStretch(1);
     across->addLayout(resolved);
@@ -174,7 +174,7 @@ QWidget* LogbookTray::piecePart() {
     later_words_->setObjectName(QStringLiteral("log-later-words"));
     later_words_->setAccessibleName(tr("To whom, or how it looked"));
     later_words_->setPlaceholderText(tr("to whom, how it looked"));
-    later_words_->setFixedWidth(160);
+    keepWide(later_words_, 160);
     after->addWidget(later_words_);
     QPushButton* note = pushButton(QStringLiteral("log-note-later"), tr("Note it"));
     note->setProperty("low", true);
@@ -204,7 +204,7 @@ QWidget* LogbookTray::piecePart() {
     bought_->setRange(0, 1e6);
     bought_->setPrefix(tr("bought "));
     bought_->setSpecialValueText(tr("nothing bought"));
-    bought_->setFixedWidth(160);
+    keepWide(bought_, 160);
     compare->addWidget(bought_);
     compare->addStretch(1);
     across->addLayout(compare);

@@ -48,7 +48,7 @@ NextTimeEdit::NextTimeEdit(QWidget* parent) : QWidget(parent) {
     value_ = new QDoubleSpinBox;
     value_->setObjectName(QStringLiteral("log-next-value"));
     value_->setAccessibleName(tr("How much"));
-    value_->setFixedWidth(74);
+    keepWide(value_, 74);
     row->addWidget(change_);
     row->addWidget(value_);
     row->addStretch(1);

@@ -64,7 +64,7 @@ ProofPage::Side ProofPage::side(const QString& name, QHBoxLayout& across) {
     row->setSpacing(16);
     row->addWidget(made.photo, 1);
     auto* words = column();
-    made.measures->setFixedWidth(250);
+    keepWide(made.measures, 250);
     words->addWidget(made.shop);
     words->addWidget(made.measures);
     words->addWidget(made.patches);
@@ -120,13 +120,13 @@ ProofTray::ProofTray(ProofDesk& desk, QWidget* parent) : QWidget(parent), desk_(
     shop_->setObjectName(QStringLiteral("proof-shop"));
     shop_->setAccessibleName(tr("Which shop"));
     shop_->setPlaceholderText(tr("what you call the shop"));
-    shop_->setFixedWidth(230);
+    keepWide(shop_, 230);
     whose->addWidget(shop_);
     read_ = pushButton(QStringLiteral("proof-read"), tr("Read a photograph…"));
     print_ = pushButton(QStringLiteral("proof-print"), tr("Save the proof page…"));
     for (QPushButton* each : {read_, print_}) {
         each->setProperty("low", true);
-        each->setFixedWidth(230);
+        keepWide(each, 230);
         whose->addWidget(each);
     }
     whose->addStretch(1);
@@ -143,7 +143,7 @@ ProofTray::ProofTray(ProofDesk& desk, QWidget* parent) : QWidget(parent), desk_(
                       "both from above in the same light, all of page and card. Colours are compared by the "
                       "card, so that the "
                       "light does not count."));
-    how->setFixedWidth(300);
+    keepWide(how, 300);
     how->setAlignment(Qt::AlignTop);
     across->addWidget(how);
     across->addStretch(1);

@@ -45,7 +45,7 @@ StripTray::StripTray(StripDesk& desk, QWidget* parent) : QWidget(parent), desk_(
     erase_ = linkButton(QStringLiteral("strip-erase"), tr("forget this reading"));
     for (QPushButton* each : {print_, read_, hand_, keep_, leave_}) {
         each->setProperty("low", true);
-        each->setFixedWidth(170);
+        keepWide(each, 170);
         does->addWidget(each);
     }
     does->addWidget(erase_);
@@ -55,7 +55,7 @@ StripTray::StripTray(StripDesk& desk, QWidget* parent) : QWidget(parent), desk_(
         "Print it, transfer it as you would a picture, with a finger's width of bare material all round. "
         "Photograph it in even light, or scan it: shades, lines and dark areas are read, and your pieces go "
         "by them instead of by a guess."));
-    how->setFixedWidth(230);
+    keepWide(how, 230);
     how->setAlignment(Qt::AlignTop);
     across->addWidget(how);
     swab_ = swabPart();
@@ -97,7 +97,7 @@ QWidget* StripTray::swabPart() {
     down->addLayout(coats);
     swab_says_ = quietLabel(QString());
     swab_says_->setObjectName(QStringLiteral("swab-says"));
-    swab_says_->setFixedWidth(250);
+    keepWide(swab_says_, 250);
     down->addWidget(swab_says_);
     unswab_ = linkButton(QStringLiteral("swab-erase"), tr("forget this test"));
     down->addWidget(unswab_, 0, Qt::AlignLeft);

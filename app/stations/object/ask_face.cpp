@@ -55,7 +55,7 @@ void askFace(QWidget* parent, JobStore& store) {
         SidesText::tr("A crate, a can or a board that is seen from both sides: each side has its picture and "
                       "its coats, and none "
                       "is lain on while it is tacky. The plan then turns it over when it may."));
-    about->setFixedWidth(420);
+    keepWide(about, 420);
     outer->addWidget(about);
     auto* of = choiceBox(QStringLiteral("side-of"), SidesText::tr("What it is a side of"), 300);
     of->addItem(SidesText::tr("a thing of its own"), 0);

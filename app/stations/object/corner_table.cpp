@@ -99,7 +99,7 @@ CornerTable::CornerTable(QWidget* parent, const Ring& ring, const PointMm& origi
     table_->setSelectionBehavior(QAbstractItemView::SelectItems);
     table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Fixed);
     for (int i = 0; i < columns; ++i) table_->setColumnWidth(i, i == angle ? 70 : 98);
-    table_->setFixedWidth(3 * 98 + 70 + 52);
+    keepWide(table_, 3 * 98 + 70 + 52);
     table_->setMinimumHeight(280);
     typing->addWidget(table_, 1);
     auto* buttons_of_rows = new QHBoxLayout;

@@ -75,7 +75,7 @@ EdgePanel::EdgePanel(JobStore& store) : ObjectPanel(store) {
     more->addWidget(tab_);
     about_tab_ = quietLabel({});
     about_tab_->setObjectName(QStringLiteral("about-tab"));
-    about_tab_->setFixedWidth(220);
+    keepWide(about_tab_, 220);
     more->addWidget(about_tab_);
     more->addStretch(1);
     outer->addLayout(more);

@@ -109,7 +109,7 @@ FillPanel::FillPanel(JobStore& store, RenderService& service)
     work->addWidget(progress_);
     says_ = quietLabel({});
     says_->setObjectName(QStringLiteral("fill-says"));
-    says_->setFixedWidth(210);
+    keepWide(says_, 210);
     says_->setMinimumHeight(34);
     says_->setAlignment(Qt::AlignTop);
     work->addWidget(says_);

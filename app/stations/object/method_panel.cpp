@@ -90,7 +90,7 @@ MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
     methods_ = new QComboBox;
     methods_->setObjectName(QStringLiteral("method"));
     methods_->setAccessibleName(tr("How it gets there"));
-    methods_->setFixedWidth(292);
+    keepWide(methods_, 292);
     methods_->setMaxVisibleItems(20);
     choice->addWidget(methods_);
     auto* links = new QHBoxLayout;
@@ -128,7 +128,7 @@ MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
            "reaches; one that is cut smaller keeps as much bare as it is smaller."));
     inset_ = new LengthEdit(QStringLiteral("sheet-inset"), tr("Bare all round"));
     inset_->allowZero();
-    inset_->setFixedWidth(84);
+    keepWide(inset_, 84);
     mounting->addWidget(mounts_, 1);
     mounting->addWidget(inset_);
     choice->addStretch(1);

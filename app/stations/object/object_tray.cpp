@@ -38,7 +38,7 @@ ObjectTray::ObjectTray(JobStore& store, RenderService& service, HandPlacement& h
     parts_->add(QStringLiteral("method"), tr("How it gets there"));
     // Six of them in the height of five.
     for (QPushButton* button : parts_->findChildren<QPushButton*>()) button->setProperty("low", true);
-    parts_->setFixedWidth(140);
+    keepWide(parts_, 140);
     left->addWidget(parts_);
     left->addStretch(1);
     outer->addLayout(left);

@@ -48,7 +48,7 @@ PlacePanel::PlacePanel(JobStore& store) : ObjectPanel(store) {
     turn_->setRange(-360, 360);
     turn_->setDecimals(1);
     turn_->setSuffix(QStringLiteral("°"));
-    turn_->setFixedWidth(90);
+    keepWide(turn_, 90);
     turn_->setKeyboardTracking(false);
     keep_shape_ = new QCheckBox(tr("keep its shape"));
     keep_shape_->setObjectName(QStringLiteral("keep-shape"));
@@ -103,7 +103,7 @@ PlacePanel::PlacePanel(JobStore& store) : ObjectPanel(store) {
         from_[i]->setObjectName(QStringLiteral("distance-from-%1").arg(i + 1));
         from_[i]->setAccessibleName(tr("From what, %1").arg(i + 1));
         from_[i]->setPlaceholderText(i == 0 ? tr("the collar, a hem…") : tr("the side seam…"));
-        from_[i]->setFixedWidth(150);
+        keepWide(from_[i], 150);
         spot->addWidget(distance_[i], i, 0);
         spot->addWidget(new QLabel(tr("from")), i, 1);
         spot->addWidget(from_[i], i, 2);
@@ -113,7 +113,7 @@ PlacePanel::PlacePanel(JobStore& store) : ObjectPanel(store) {
     auto* hint =
         quietLabel(tr("Measured to the picture's edge; they are written on the job's papers. Both may stay "
                       "empty."));
-    hint->setFixedWidth(280);
+    keepWide(hint, 280);
     spot->addWidget(hint, 2, 0, 1, 3);
     spot->setRowStretch(3, 1);
     outer->addWidget(on_spot_);

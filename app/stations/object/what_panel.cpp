@@ -43,7 +43,7 @@ QString fieldName(const Measure& measure) {
 void fixWidth(QComboBox* list, int width) {
     list->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     list->setMinimumContentsLength(8);
-    list->setFixedWidth(width);
+    keepWide(list, width);
     list->view()->setMinimumWidth(list->view()->sizeHintForColumn(0) + 32);
 }
 
@@ -95,7 +95,7 @@ WhatPanel::WhatPanel(JobStore& store, RenderService& service) : ObjectPanel(stor
     name_->setObjectName(QStringLiteral("object-name"));
     name_->setAccessibleName(tr("What the picture goes on"));
     name_->setPlaceholderText(tr("what is it going on?"));
-    name_->setFixedWidth(132);
+    keepWide(name_, 132);
     ground_ = new ColourButton(QStringLiteral("object-ground"), tr("Colour of the object"));
     named->addWidget(name_);
     named->addWidget(ground_);
@@ -224,7 +224,7 @@ void WhatPanel::showMeasures(const Object& object) {
                 count->setObjectName(name);
                 count->setAccessibleName(words);
                 count->setRange(static_cast<int>(each.least), static_cast<int>(each.most));
-                count->setFixedWidth(90);
+                keepWide(count, 90);
                 connect(count, &QSpinBox::valueChanged, this,
                         [this, own = each.id](int v) { setMeasure(own, v); });
                 field = count;
@@ -236,7 +236,7 @@ void WhatPanel::showMeasures(const Object& object) {
             auto* hint =
                 quietLabel(tr("Drag the corners on the right. Double-click an edge for one more; Delete "
                               "takes the chosen one off."));
-            hint->setFixedWidth(230);
+            keepWide(hint, 230);
             measures_->addWidget(hint, field_rows, 0, 1, 4);
             QPushButton* type = linkButton(QStringLiteral("type-corners"), tr("type the corners…"));
             connect(type, &QPushButton::clicked, this, &WhatPanel::typeCorners);
@@ -246,7 +246,7 @@ void WhatPanel::showMeasures(const Object& object) {
             auto* hint =
                 quietLabel(tr("A garment, an arm, a page: no outline is needed. Say how big the picture is, "
                               "and how far from what."));
-            hint->setFixedWidth(230);
+            keepWide(hint, 230);
             measures_->addWidget(hint, 0, 0);
         }
     }

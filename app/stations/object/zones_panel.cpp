@@ -82,7 +82,7 @@ ZonesPanel::ZonesPanel(JobStore& store, HandPlacement& hand) : ObjectPanel(store
                            const std::function<void()>& work) {
         QPushButton* button = pushButton(QLatin1String(name), words);
         button->setToolTip(tip);
-        button->setFixedWidth(146);
+        keepWide(button, 146);
         connect(button, &QPushButton::clicked, this, work);
         adding->addWidget(button);
     };
@@ -113,14 +113,14 @@ ZonesPanel::ZonesPanel(JobStore& store, HandPlacement& hand) : ObjectPanel(store
     name_ = new QLineEdit;
     name_->setObjectName(QStringLiteral("zone-name"));
     name_->setAccessibleName(tr("What it is called"));
-    name_->setFixedWidth(120);
+    keepWide(name_, 120);
     form_ = new QComboBox;
     form_->setObjectName(QStringLiteral("zone-form"));
     form_->setAccessibleName(tr("Shape of the place"));
     for (ShapeKind kind : forms) form_->addItem(formName(kind), static_cast<int>(kind));
     form_->setPlaceholderText(tr("outline"));
     form_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    form_->setFixedWidth(100);
+    keepWide(form_, 100);
     form_->view()->setMinimumWidth(form_->view()->sizeHintForColumn(0) + 32);
     colour_ = new ColourButton(QStringLiteral("zone-colour"), tr("Colour of the patch"));
     width_ = new LengthEdit(QStringLiteral("zone-width"), tr("Width of the place"));

@@ -40,19 +40,19 @@ CamePanel::CamePanel(JobStore& store, PictureEditing& editing) : PicturePanel(st
     name_ = new QLineEdit;
     name_->setObjectName(QStringLiteral("picture-name"));
     name_->setAccessibleName(tr("Name of the piece"));
-    name_->setFixedWidth(190);
+    keepWide(name_, 190);
     form->addRow(tr("Name"), name_);
     copies_ = new QSpinBox;
     copies_->setObjectName(QStringLiteral("picture-copies"));
     copies_->setAccessibleName(tr("Copies"));
     copies_->setRange(1, 999);
-    copies_->setFixedWidth(64);
+    keepWide(copies_, 64);
     spares_ = new QSpinBox;
     spares_->setObjectName(QStringLiteral("picture-spares"));
     spares_->setAccessibleName(tr("Spares"));
     spares_->setToolTip(tr("Printed besides: a backup, and to compare with while the paper comes off."));
     spares_->setRange(0, 99);
-    spares_->setFixedWidth(64);
+    keepWide(spares_, 64);
     auto* numbers = new QHBoxLayout;
     numbers->setSpacing(8);
     numbers->addWidget(copies_);
@@ -63,7 +63,7 @@ CamePanel::CamePanel(JobStore& store, PictureEditing& editing) : PicturePanel(st
     notes_->setObjectName(QStringLiteral("picture-notes"));
     notes_->setAccessibleName(tr("Notes"));
     notes_->setPlaceholderText(tr("to remember"));
-    notes_->setFixedWidth(190);
+    keepWide(notes_, 190);
     form->addRow(tr("Notes"), notes_);
     rights_ = new QLineEdit;
     rights_->setObjectName(QStringLiteral("picture-rights"));
@@ -72,7 +72,7 @@ CamePanel::CamePanel(JobStore& store, PictureEditing& editing) : PicturePanel(st
         tr("Where it is from, and what one may do with it: the logbook keeps it, and says it "
            "when a piece is given away."));
     rights_->setPlaceholderText(tr("own drawing, free to use…"));
-    rights_->setFixedWidth(190);
+    keepWide(rights_, 190);
     form->addRow(tr("Whose"), rights_);
     outer->addWidget(about_, 0, Qt::AlignTop);
 
@@ -96,7 +96,7 @@ CamePanel::CamePanel(JobStore& store, PictureEditing& editing) : PicturePanel(st
     page_->setObjectName(QStringLiteral("picture-page"));
     page_->setAccessibleName(tr("Page of the file"));
     page_->setKeyboardTracking(false);
-    page_->setFixedWidth(64);
+    keepWide(page_, 64);
     paging->addWidget(page_);
     pages_ = new QLabel;
     paging->addWidget(pages_);

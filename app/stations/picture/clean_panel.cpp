@@ -63,7 +63,7 @@ CleanPanel::CleanPanel(JobStore& store, PictureEditing& editing) : PicturePanel(
     drawing->addWidget(clear_);
     auto* about =
         quietLabel(tr("Only the ink stays: cut it to what is in the picture, or lay it over another."));
-    about->setFixedWidth(200);
+    keepWide(about, 200);
     drawing->addWidget(about);
     drawing->addStretch(1);
     outer->addLayout(drawing);
@@ -97,7 +97,7 @@ QSlider* CleanPanel::addSlider(QFormLayout* rows, const QString& name, const QSt
     slider->setAccessibleName(label);
     slider->setToolTip(tip);
     slider->setRange(0, most);
-    slider->setFixedWidth(160);
+    keepWide(slider, 160);
     rows->addRow(label, slider);
     connect(slider, &QSlider::valueChanged, this, [this, label, name, set](int value) {
         editing_.apply(

@@ -45,7 +45,7 @@ CutPanel::CutPanel(JobStore& store, PictureEditing& editing) : PicturePanel(stor
     auto* about =
         quietLabel(tr("What differs from the border is taken for the subject. Where that is wrong, brush "
                       "over it roughly: the edge is found again."));
-    about->setFixedWidth(200);
+    keepWide(about, 200);
     first->addWidget(about);
     first->addStretch(1);
     outer->addLayout(first);
@@ -62,7 +62,7 @@ CutPanel::CutPanel(JobStore& store, PictureEditing& editing) : PicturePanel(stor
     size_->setAccessibleName(tr("How wide the brush is"));
     size_->setRange(4, 80);
     size_->setValue(18);
-    size_->setFixedWidth(160);
+    keepWide(size_, 160);
     auto* wide = new QHBoxLayout;
     wide->setSpacing(8);
     wide->addWidget(new QLabel(tr("width")));
@@ -80,7 +80,7 @@ CutPanel::CutPanel(JobStore& store, PictureEditing& editing) : PicturePanel(stor
     own->addWidget(own_piece_, 0, Qt::AlignLeft);
     auto* why =
         quietLabel(tr("Frame or cut out one part, hang it up, then another: all share the original."));
-    why->setFixedWidth(180);
+    keepWide(why, 180);
     own->addWidget(why);
     own->addStretch(1);
     outer->addLayout(own);

@@ -53,7 +53,7 @@ FramePanel::FramePanel(JobStore& store, PictureEditing& editing) : PicturePanel(
         shapes_->addItem(tr("%1 to %2, lying").arg(w).arg(h), 1.0 * w / h);
         shapes_->addItem(tr("%1 to %2, upright").arg(h).arg(w), 1.0 * h / w);
     }
-    shapes_->setFixedWidth(168);
+    keepWide(shapes_, 168);
     cropping->addWidget(shapes_);
     border_ = pushButton(QStringLiteral("trim-border"), tr("Trim the stray border"));
     border_->setToolTip(tr("Takes off an even black or white rim that a scanner or a print left."));
@@ -83,7 +83,7 @@ FramePanel::FramePanel(JobStore& store, PictureEditing& editing) : PicturePanel(
     straighten_->setSingleStep(0.1);
     straighten_->setDecimals(1);
     straighten_->setSuffix(QStringLiteral("°"));
-    straighten_->setFixedWidth(84);
+    keepWide(straighten_, 84);
     straight->addWidget(new QLabel(tr("straighten")));
     straight->addWidget(straighten_);
     straight->addStretch(1);
@@ -103,7 +103,7 @@ FramePanel::FramePanel(JobStore& store, PictureEditing& editing) : PicturePanel(
     auto* about =
         quietLabel(tr("Drag the four corners onto the sheet's: it comes out square, as if it had been "
                       "scanned."));
-    about->setFixedWidth(200);
+    keepWide(about, 200);
     sheet->addWidget(about);
     sheet->addStretch(1);
     outer->addLayout(sheet);

@@ -22,7 +22,7 @@ PartsPanel::PartsPanel(JobStore& store, PictureEditing& editing) : PicturePanel(
     page->addWidget(strongLabel(tr("Several pictures on one page")));
     about_ = quietLabel({});
     about_->setObjectName(QStringLiteral("about-parts"));
-    about_->setFixedWidth(240);
+    keepWide(about_, 240);
     page->addWidget(about_);
     apart_ = pushButton(QStringLiteral("take-apart"), tr("Take it apart"));
     page->addWidget(apart_, 0, Qt::AlignLeft);
@@ -37,7 +37,7 @@ PartsPanel::PartsPanel(JobStore& store, PictureEditing& editing) : PicturePanel(
     words_->setAccessibleName(tr("The words"));
     words_->setPlaceholderText(tr("the words"));
     words_->setMaxLength(static_cast<int>(most_letters));
-    words_->setFixedWidth(220);
+    keepWide(words_, 220);
     form->addRow(tr("Words"), words_);
     auto* how = new QHBoxLayout;
     how->setSpacing(8);

@@ -38,7 +38,7 @@ PictureTray::PictureTray(JobStore& store, RenderService& service, PictureDesk& d
     parts_->add(QStringLiteral("clean"), tr("Clean it up"));
     parts_->add(QStringLiteral("cut"), tr("Cut it out"));
     parts_->add(QStringLiteral("parts"), tr("Parts, lettering"));
-    parts_->setFixedWidth(140);
+    keepWide(parts_, 140);
     left->addWidget(parts_);
     stop_ = linkButton(QStringLiteral("picture-stop"), tr("stop"));
     stop_->setToolTip(tr("Leaves the picture as it was."));

@@ -60,7 +60,7 @@ std::optional<PassMeasures> askPasses(QWidget* parent, const RegisterMarks& cros
         spin->setDecimals(unit == Unit::in ? 3 : 1);
         spin->setSingleStep(unit == Unit::in ? 0.005 : 0.1);
         spin->setSuffix(unit == Unit::in ? QStringLiteral(" in") : QStringLiteral(" mm"));
-        spin->setFixedWidth(96);
+        keepWide(spin, 96);
         second->addRow(label, spin);
         return spin;
     };

@@ -51,7 +51,7 @@ std::optional<Printer> askRecipe(QWidget* parent, Printer printer, Method method
         edit->setObjectName(QLatin1String(name));
         edit->setAccessibleName(label);
         edit->setPlaceholderText(hint);
-        edit->setFixedWidth(260);
+        keepWide(edit, 260);
         form->addRow(label, edit);
         return edit;
     };
@@ -71,7 +71,7 @@ std::optional<Printer> askRecipe(QWidget* parent, Printer printer, Method method
     face->addItems({RecipeText::tr("not tried yet"), RecipeText::tr("the one that lies up"),
                     RecipeText::tr("the one that lies down")});
     face->setCurrentIndex(rowOf(printer.prints_face));
-    face->setFixedWidth(260);
+    keepWide(face, 260);
     form->addRow(RecipeText::tr("It prints"), face);
     auto* said = field("recipe-said", RecipeText::tr("They said"), printer.notes,
                        RecipeText::tr("ready on Friday; on coated paper"));

@@ -131,7 +131,7 @@ PrintCard::PrintCard(PrintFollow& follow, QWidget* parent) : QWidget(parent), fo
         auto* made = new QSpinBox;
         made->setObjectName(QLatin1String(name));
         made->setAccessibleName(words);
-        made->setFixedWidth(72);
+        keepWide(made, 72);
         return made;
     };
     first_ = spin("print-missing-first", PrintCardText::tr("The first sheet that is missing"));

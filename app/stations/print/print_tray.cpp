@@ -39,7 +39,7 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     printers_ = new QComboBox;
     printers_->setObjectName(QStringLiteral("printers"));
     printers_->setAccessibleName(tr("Printer"));
-    printers_->setFixedWidth(150);
+    keepWide(printers_, 150);
     simulated_ = shippedSimulated();
     first->addWidget(printers_);
     which_ = choiceBox(QStringLiteral("print-which"), tr("Which sheets"), 150);
@@ -54,6 +54,8 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
         tr("Both go onto the same sheets. For the white, feed them again the same way up, the same "
            "edge first."));
     first->addWidget(pass_);
+    for (QComboBox* each : {printers_, which_, pass_})  // all as wide as the widest
+        each->setSizePolicy(QSizePolicy::Minimum, QSizePolicy::Fixed);
     print_ = pushButton(QStringLiteral("print-now"), tr("Print at true size"));
     print_->setProperty("main", true);
     first->addWidget(print_, 0, Qt::AlignLeft);
@@ -66,8 +68,8 @@ PrintTray::PrintTray(JobStore& store, RenderService& service, Exports& exports, 
     first->addWidget(last_first_);
     about_ = quietLabel({});
     about_->setObjectName(QStringLiteral("printers-about"));
-    about_->setFixedWidth(150);
-    first->addWidget(about_);
+    keepWide(about_, 150);
+    first->addWidget(about_, 0, Qt::AlignLeft);  // it holds no other back
     first->addStretch(1);
     outer->addLayout(first);
     outer->addWidget(aboutPrinter());
@@ -102,9 +104,9 @@ QWidget* PrintTray::aboutPrinter() {
     desk_ = new PrinterDesk(keptPrinters(), store_, service_, this);
     auto* about = new QWidget;
     constexpr int wide = 204;
-    about->setFixedWidth(wide);
     auto* down = column();
     about->setLayout(down);
+    keepWide(about, wide);
     name_ = strongLabel({});
     name_->setObjectName(QStringLiteral("printer-name"));
     known_ = quietLabel({});

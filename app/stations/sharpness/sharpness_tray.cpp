@@ -60,7 +60,7 @@ QWidget* SharpnessTray::enoughColumn() {
     from->setSpacing(8);
     from->addWidget(strongLabel(tr("Seen from")));
     seen_ = new LengthEdit(QStringLiteral("seen-from"), tr("How far away people will stand"));
-    seen_->setFixedWidth(84);
+    keepWide(seen_, 84);
     from->addWidget(seen_);
     seen_usual_ = linkButton(QStringLiteral("seen-usual"), tr("as usual"));
     seen_usual_->setToolTip(tr("About as far away as the picture is large, corner to corner."));
@@ -86,10 +86,10 @@ QWidget* SharpnessTray::enoughColumn() {
     all->addLayout(table);
     verdict_ = quietLabel({});
     verdict_->setObjectName(QStringLiteral("sharp-verdict"));
-    verdict_->setFixedWidth(248);
+    keepWide(verdict_, 248);
     all->addWidget(verdict_);
     all->addStretch(1);
-    part->setFixedWidth(252);
+    keepWide(part, 252);
     connect(seen_, &LengthEdit::typed, this, [this](double mm) {
         change(tr("say how far away people stand"), [mm](Enlarging& asked) { asked.seen_from_mm = mm; });
     });
@@ -108,7 +108,7 @@ QWidget* SharpnessTray::engineColumn() {
     for (const Engine engine :
          {Engine::automatic, Engine::smooth, Engine::photo, Engine::drawing, Engine::redraw})
         engine_->add(idOf(engine), engineName(engine), engineTip(engine));
-    engine_->setFixedWidth(116);
+    keepWide(engine_, 116);
     all->addWidget(engine_);
     all->addStretch(1);
     connect(engine_, &ChoiceRow::picked, this, [this](const QString& id) {
@@ -125,7 +125,7 @@ QWidget* SharpnessTray::howColumn() {
     all->addWidget(strongLabel(tr("What it does")));
     reason_ = quietLabel({});
     reason_->setObjectName(QStringLiteral("engine-reason"));
-    reason_->setFixedWidth(204);
+    keepWide(reason_, 204);
     all->addWidget(reason_);
     compressed_ = new QWidget;
     auto* quality = new QHBoxLayout(compressed_);
@@ -140,7 +140,7 @@ QWidget* SharpnessTray::howColumn() {
            "ripples away, and more of what is fine. The lowest step leaves it to the file."));
     quality_->setRange(19, 100);
     quality_->setKeyboardTracking(false);
-    quality_->setFixedWidth(88);
+    keepWide(quality_, 88);
     quality->addWidget(quality_);
     quality->addStretch(1);
     all->addWidget(compressed_);
@@ -151,19 +151,19 @@ QWidget* SharpnessTray::howColumn() {
     corners_->setObjectName(QStringLiteral("redraw-corners"));
     corners_->setAccessibleName(tr("How much corners are rounded"));
     corners_->setRange(0, 100);
-    corners_->setFixedWidth(96);
+    keepWide(corners_, 96);
     form->addRow(tr("round corners"), corners_);
     speck_ = new LengthEdit(QStringLiteral("redraw-speck"), tr("Smaller spots are left out"));
     speck_->allowZero();
-    speck_->setFixedWidth(72);
+    keepWide(speck_, 72);
     form->addRow(tr("no spots under"), speck_);
     all->addWidget(curves_);
     limits_ = quietLabel({});
     limits_->setObjectName(QStringLiteral("engine-limits"));
-    limits_->setFixedWidth(204);
+    keepWide(limits_, 204);
     all->addWidget(limits_);
     all->addStretch(1);
-    part->setFixedWidth(208);
+    keepWide(part, 208);
     connect(quality_, &QSpinBox::valueChanged, this, [this](int quality) {
         change(
             tr("say how compressed it is"),
@@ -193,7 +193,7 @@ QWidget* SharpnessTray::loupeColumn() {
     for (const auto& [id, label] : {std::pair{"1", tr("true")}, {"4", tr("4 ×")}, {"10", tr("10 ×")}})
         times_->add(QLatin1String(id), label);
     times_->choose(QStringLiteral("4"));
-    times_->setFixedWidth(184);
+    keepWide(times_, 184);
     all->addWidget(times_);
     auto* against = new QHBoxLayout;
     against->setSpacing(8);
@@ -210,7 +210,7 @@ QWidget* SharpnessTray::loupeColumn() {
         tr("This spot at true size, made larger in both ways and by itself, on one sheet to print."));
     all->addWidget(proof_, 0, Qt::AlignLeft);
     all->addStretch(1);
-    part->setFixedWidth(188);
+    keepWide(part, 188);
     connect(times_, &ChoiceRow::picked, this, [this](const QString& id) { loupe_.magnify(id.toDouble()); });
     const auto left = [this] { return static_cast<Engine>(beside_->currentData().toInt()); };
     connect(beside_, &QComboBox::activated, this, [this, left] { loupe_.compareWith(left()); });

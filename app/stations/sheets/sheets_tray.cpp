@@ -39,7 +39,7 @@ SheetsTray::SheetsTray(JobStore& store, QAction* cut_paths, QWidget* parent)
         paper_->addItem(QString::fromStdString(paper.name), QString::fromStdString(paper.id));
     paper_->addItem(tr("another size"), custom);
     paper_->addItem(tr("from a roll…"), from_roll);
-    paper_->setFixedWidth(148);
+    keepWide(paper_, 148);
     first->addWidget(paper_);
     own_size_ = new QWidget;
     auto* own = new QHBoxLayout(own_size_);
@@ -47,8 +47,8 @@ SheetsTray::SheetsTray(JobStore& store, QAction* cut_paths, QWidget* parent)
     own->setSpacing(6);
     paper_width_ = new LengthEdit(QStringLiteral("paper-width"), tr("Width of the paper"));
     paper_height_ = new LengthEdit(QStringLiteral("paper-height"), tr("Height of the paper"));
-    paper_width_->setFixedWidth(88);
-    paper_height_->setFixedWidth(88);
+    keepWide(paper_width_, 88);
+    keepWide(paper_height_, 88);
     own->addWidget(paper_width_);
     own->addWidget(new QLabel(QStringLiteral("×")));
     own->addWidget(paper_height_);
@@ -61,7 +61,7 @@ SheetsTray::SheetsTray(JobStore& store, QAction* cut_paths, QWidget* parent)
     first->addWidget(keep_);
     about_ = quietLabel({});
     about_->setObjectName(QStringLiteral("sheets-facts"));
-    about_->setFixedWidth(148);
+    keepWide(about_, 148);
     first->addWidget(about_);
     first->addStretch(1);
     outer->addLayout(first);
@@ -85,7 +85,7 @@ SheetsTray::SheetsTray(JobStore& store, QAction* cut_paths, QWidget* parent)
     ppi_->setAccessibleName(tr("Fineness of the print"));
     ppi_->setToolTip(tr("Pixels per inch of the print. 300 is enough for anything that is rubbed off."));
     for (int ppi : {150, 300, 600}) ppi_->addItem(tr("%1 an inch").arg(ppi), ppi);
-    ppi_->setFixedWidth(116);
+    keepWide(ppi_, 116);
     black_only_ = new QCheckBox(tr("black ink alone"));
     black_only_->setObjectName(QStringLiteral("black-only"));
     black_only_->setToolTip(tr("The printer has no colours."));

@@ -24,7 +24,7 @@ QSlider* slider(const char* name, const QString& words, const QString& tip, int 
     made->setAccessibleName(words);
     made->setToolTip(tip);
     made->setRange(0, most);
-    made->setFixedWidth(128);
+    keepWide(made, 128);
     return made;
 }
 
@@ -58,7 +58,7 @@ QWidget* ClothPanel::leftColumn() {
     down->addLayout(grid);
     share_text_ = quietLabel({});
     share_text_->setObjectName(QStringLiteral("cloth-share"));
-    share_text_->setFixedWidth(206);
+    keepWide(share_text_, 206);
     share_text_->setMinimumHeight(54);
     share_text_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     down->addWidget(share_text_);
@@ -91,11 +91,11 @@ QWidget* ClothPanel::whiteColumn() {
     white_->setRange(10, 100);
     white_->setSingleStep(5);
     white_->setSuffix(QStringLiteral(" %"));
-    white_->setFixedWidth(84);
+    keepWide(white_, 84);
     choke_ = new LengthEdit(QStringLiteral("cloth-choke"), tr("How far the white stops inside the rim"));
     choke_->setToolTip(tr("The trade says choke."));
     choke_->allowZero();
-    choke_->setFixedWidth(84);
+    keepWide(choke_, 84);
     grid->addWidget(new QLabel(tr("how much")), 0, 0);
     grid->addWidget(white_, 0, 1);
     grid->addWidget(new QLabel(tr("stops inside by")), 1, 0);
@@ -104,7 +104,7 @@ QWidget* ClothPanel::whiteColumn() {
     down->addLayout(grid);
     choke_text_ = quietLabel({});
     choke_text_->setObjectName(QStringLiteral("cloth-choke-about"));
-    choke_text_->setFixedWidth(196);
+    keepWide(choke_text_, 196);
     down->addWidget(choke_text_);
     proposed_ = linkButton(QStringLiteral("cloth-proposed"), tr("as proposed"));
     down->addWidget(proposed_, 0, Qt::AlignLeft);
@@ -134,7 +134,7 @@ QWidget* ClothPanel::besideColumn() {
     down->addWidget(beside_);
     beside_text_ = quietLabel({});
     beside_text_->setObjectName(QStringLiteral("cloth-beside-about"));
-    beside_text_->setFixedWidth(184);
+    keepWide(beside_text_, 184);
     beside_text_->setMinimumHeight(54);
     beside_text_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
     down->addWidget(beside_text_);

@@ -21,7 +21,7 @@ DetailPanel::DetailPanel(QWidget* parent) : QWidget(parent) {
                       tr("Red lettering on green may be as bright as its ground: then it is made lighter or "
                          "darker. The trade says a channel mix."),
                       Qt::ToolTipRole);
-    mix_->setFixedWidth(190);
+    keepWide(mix_, 190);
     outer->addWidget(mix_);
     parts_ = new QWidget;
     auto* parts = new QHBoxLayout(parts_);
@@ -34,7 +34,7 @@ DetailPanel::DetailPanel(QWidget* parent) : QWidget(parent) {
         part_[i]->setAccessibleName(tr("How much %1 counts").arg(names[i]));
         part_[i]->setToolTip(tr("How much %1 counts").arg(names[i]));
         part_[i]->setRange(0, 100);
-        part_[i]->setFixedWidth(60);
+        keepWide(part_[i], 60);
         parts->addWidget(part_[i]);
         connect(part_[i], &QSpinBox::valueChanged, this, [this, i](int value) {
             tone_.mix.parts[static_cast<std::size_t>(i)] = value;
@@ -54,9 +54,9 @@ DetailPanel::DetailPanel(QWidget* parent) : QWidget(parent) {
     amount_->setToolTip(
         tr("Detail against what is about it; edges keep no halo. The trade says local contrast."));
     amount_->setRange(0, 100);
-    amount_->setFixedWidth(72);
+    keepWide(amount_, 72);
     radius_ = new LengthEdit(QStringLiteral("local-radius"), tr("How large detail may be, on the print"));
-    radius_->setFixedWidth(72);
+    keepWide(radius_, 72);
     row->addWidget(amount_);
     row->addWidget(new QLabel(tr("up to")));
     row->addWidget(radius_);

@@ -21,7 +21,7 @@ SolidsPanel::SolidsPanel(QWidget* parent) : QWidget(parent) {
     solids_->setObjectName(QStringLiteral("solids"));
     solids_->setAccessibleName(tr("What becomes of big black areas"));
     solids_->addItems({tr("leave as they are"), tr("lighten"), tr("hatch"), tr("dot")});
-    solids_->setFixedWidth(152);
+    keepWide(solids_, 152);
     row->addWidget(solids_);
     ink_row_ = new QWidget;
     auto* inks = new QHBoxLayout(ink_row_);
@@ -32,7 +32,7 @@ SolidsPanel::SolidsPanel(QWidget* parent) : QWidget(parent) {
     ink_->setAccessibleName(tr("How much of the black stays, in hundredths"));
     ink_->setToolTip(tr("To the right, more of the black stays."));
     ink_->setRange(20, 95);
-    ink_->setFixedWidth(96);
+    keepWide(ink_, 96);
     inks->addWidget(ink_);
     QSizePolicy keeps = ink_row_->sizePolicy();
     keeps.setRetainSizeWhenHidden(true);
@@ -42,7 +42,7 @@ SolidsPanel::SolidsPanel(QWidget* parent) : QWidget(parent) {
     outer->addLayout(row);
     about_ = quietLabel({});
     about_->setObjectName(QStringLiteral("about-solids"));
-    about_->setFixedWidth(260);
+    keepWide(about_, 260);
     outer->addWidget(about_);
     mending_ = new QWidget;
     auto* mending = new QHBoxLayout(mending_);
@@ -52,7 +52,7 @@ SolidsPanel::SolidsPanel(QWidget* parent) : QWidget(parent) {
     gaps_ = new LengthEdit(QStringLiteral("close-gaps"), tr("Breaks in lines up to this width are closed"));
     for (LengthEdit* edit : {specks_, gaps_}) {
         edit->allowZero();
-        edit->setFixedWidth(72);
+        keepWide(edit, 72);
     }
     mending->addWidget(new QLabel(tr("drop specks")));
     mending->addWidget(specks_);

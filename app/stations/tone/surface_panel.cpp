@@ -17,7 +17,7 @@ SurfacePanel::SurfacePanel(QWidget* parent) : QWidget(parent) {
     transfer->addWidget(strongLabel(tr("What the transfer does")));
     about_ = quietLabel({});
     about_->setObjectName(QStringLiteral("about-transfer"));
-    about_->setFixedWidth(300);
+    keepWide(about_, 300);
     transfer->addWidget(about_);
     compensated_ = new QCheckBox(tr("print so that it makes up for it"));
     compensated_->setObjectName(QStringLiteral("compensated"));
@@ -34,7 +34,7 @@ SurfacePanel::SurfacePanel(QWidget* parent) : QWidget(parent) {
         box->setAccessibleName(label);
         box->setToolTip(tip);
         box->addItems({tr("none"), tr("a little"), tr("some"), tr("much")});
-        box->setFixedWidth(112);
+        keepWide(box, 112);
         form->addRow(label, box);
         connect(box, &QComboBox::activated, this, [this] {
             emit likenessWanted(
@@ -47,7 +47,7 @@ SurfacePanel::SurfacePanel(QWidget* parent) : QWidget(parent) {
     haze_ = amounts("show-haze", tr("leftover paper"), tr("Fibre that dries to a white bloom. A likeness."));
     look->addLayout(form);
     auto* only = quietLabel(tr("Only the finished leaf shows it. The print stays as it is."));
-    only->setFixedWidth(220);
+    keepWide(only, 220);
     look->addWidget(only);
     look->addStretch(1);
     outer->addLayout(look);

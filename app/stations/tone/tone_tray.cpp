@@ -126,18 +126,18 @@ QWidget* ToneTray::inkColumn() {
     ink_->add(grey, tr("Grey"),
               tr("Lightness as the eye weighs it, black and white pulled apart, the greys between kept."));
     ink_->add(colour, tr("Colour"), tr("The colours as they are."));
-    ink_->setFixedWidth(148);
+    keepWide(ink_, 148);
     first->addWidget(ink_);
     parts_ = new ChoiceRow(QStringLiteral("tone-part"), tr("Tone"), Qt::Vertical);
     parts_->layout()->setSpacing(5);
     parts_->add(QStringLiteral("greys"), tr("Shades"));
     parts_->add(QStringLiteral("laid"), tr("How it is laid"));
     parts_->add(QStringLiteral("surface"), tr("On the object"));
-    parts_->setFixedWidth(148);
+    keepWide(parts_, 148);
     first->addWidget(parts_);
     advice_ = quietLabel({});
-    advice_->setFixedWidth(148);
-    first->addWidget(advice_);
+    keepWide(advice_, 148);
+    first->addWidget(advice_, 0, Qt::AlignLeft);  // it holds no other back
     first->addStretch(1);
     connect(ink_, &ChoiceRow::picked, this, [this](const QString& id) {
         Tone tone = store_.piece()->tone;
@@ -153,7 +153,7 @@ QWidget* ToneTray::contrastColumn() {
     part->setLayout(second);
     second->addWidget(strongLabel(tr("Contrast")));
     contrast_ = new ChoiceRow(QStringLiteral("contrast"), tr("Contrast"), Qt::Vertical);
-    contrast_->setFixedWidth(128);
+    keepWide(contrast_, 128);
     contrast_->layout()->setSpacing(5);
     contrast_->add(
         needs, tr("as it needs"),
@@ -169,7 +169,7 @@ QWidget* ToneTray::contrastColumn() {
     strength_->setObjectName(QStringLiteral("contrast-slider"));
     strength_->setAccessibleName(tr("Strength of the contrast, 0 to 100"));
     strength_->setRange(0, 100);
-    strength_->setFixedWidth(74);
+    keepWide(strength_, 74);
     strength_text_ = quietLabel({});
     strength_text_->setWordWrap(false);
     slide->addWidget(strength_);

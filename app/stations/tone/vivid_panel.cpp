@@ -45,7 +45,7 @@ VividPanel::VividPanel(QWidget* parent) : QWidget(parent) {
     only->addLayout(grid);
     clipped_ = quietLabel({});
     clipped_->setObjectName(QStringLiteral("vivid-clipped"));
-    clipped_->setFixedWidth(340);
+    keepWide(clipped_, 340);
     only->addWidget(clipped_);
     QPushButton* most = linkButton(QStringLiteral("vivid-most"), tr("as vivid as it goes"));
     most->setToolTip(tr("Just before differences between colours get lost."));
@@ -65,7 +65,7 @@ QSlider* VividPanel::slider(const QString& name, const QString& words, const QSt
     made->setAccessibleName(words);
     made->setToolTip(trade);
     made->setRange(-100, 100);
-    made->setFixedWidth(240);
+    keepWide(made, 240);
     connect(made, &QSlider::valueChanged, this, [this, which](int value) {
         Tone tone = tone_;
         tone.vividness.*which = std::abs(value) <= near_middle ? 0 : value;

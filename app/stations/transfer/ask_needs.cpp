@@ -57,7 +57,7 @@ CoverageRow addRow(QGridLayout* grid, int at, const Needs::Coating& coating, con
     row.coverage->setDecimals(2);
     row.coverage->setSingleStep(0.25);
     row.coverage->setSpecialValueText(NeedsText::tr("not known"));
-    row.coverage->setFixedWidth(110);
+    keepWide(row.coverage, 110);
     if (const auto found = known.find(coating.key); found != known.end())
         row.coverage->setValue(found->second);
     row.amount->setObjectName(QStringLiteral("amount-") + QString::fromStdString(coating.key));

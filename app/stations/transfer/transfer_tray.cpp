@@ -28,7 +28,7 @@ QLineEdit* field(const QString& name, const QString& accessible, const QString& 
     edit->setObjectName(name);
     edit->setAccessibleName(accessible);
     edit->setPlaceholderText(example);
-    edit->setFixedWidth(field_width);
+    keepWide(edit, field_width);
     return edit;
 }
 
@@ -53,7 +53,7 @@ QSpinBox* spin(const QString& name, const QString& accessible, int least, int mo
     box->setAccessibleName(accessible);
     box->setRange(least, most);
     box->setSuffix(suffix);
-    box->setFixedWidth(84);
+    keepWide(box, 84);
     box->setKeyboardTracking(false);
     return box;
 }
@@ -210,7 +210,7 @@ QWidget* TransferTray::placesColumn() {
     floor_ =
         spin(QStringLiteral("work-floor"), tr("How many things have room to lie flat"), any_room, 99, {});
     floor_->setSpecialValueText(tr("all"));
-    floor_->setFixedWidth(64);
+    keepWide(floor_, 64);
     across->addWidget(floor_);
     across->addStretch(1);
     down->addLayout(across);
