@@ -77,7 +77,7 @@ QString whatIsWorked(const Task& task, const WorkOrder& order) {
     if (task.units.size() == 1 && task.units.front().parts > 1)
         said += QStringLiteral(" · ") +
                 WorkText::tr("part %1 of %2").arg(task.units.front().part).arg(task.units.front().parts);
-    if (task.attempt > 1) said += QStringLiteral(" · ") + WorkText::tr("begun anew");
+    if (task.attempt > 1) said += QStringLiteral(" · ") + WorkText::tr("begun again");
     return said;
 }
 

@@ -22,7 +22,7 @@ std::vector<ArtworkParts> facesIn(const cv::Mat& pixels, double step) {
     cv::CascadeClassifier cascade;
     if (!cascade.load(file))
         throw Error(Error::Kind::input, file, Text("what finds faces cannot be read"),
-                    Text("install the program anew"));
+                    Text("install Tympan again"));
     cv::Mat grey;
     cv::equalizeHist(greyOf(pixels), grey);
     const int least = std::max(24, static_cast<int>(least_face * std::min(grey.cols, grey.rows)));

@@ -147,7 +147,7 @@ ArtworkPtr letteringPicture(const Lettering& lettering) {
     FT_Face opened = nullptr;
     if (FT_New_Face(library.handle, file.c_str(), 0, &opened) != 0)
         throw Error(Error::Kind::input, file, Text("the typeface cannot be read"),
-                    Text("install the program anew"));
+                    Text("install Tympan again"));
     const std::unique_ptr<FT_FaceRec, decltype(&FT_Done_Face)> face(opened, &FT_Done_Face);
     const Path path = setWords(face.get(), file, lettering.words);
     const double mm = std::clamp(lettering.cap_mm, least_cap_mm, most_cap_mm) / capHeight(face.get());

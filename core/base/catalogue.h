@@ -38,7 +38,7 @@ auto readCatalogue(const JsonText& source, const std::vector<std::string>& schem
 }
 
 /// The entry with this id. Throws Error of this kind, which lists the ids there are. `missing`: a function
-/// from the id to the Text that says what there is not.
+/// from the id to the Text that names what is missing.
 template <class Entry, class Missing>
 const Entry& entryWithId(const std::vector<Entry>& entries, const std::string& id, Error::Kind kind,
                          Missing missing) {

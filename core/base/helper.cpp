@@ -67,7 +67,7 @@ class Running {
             throw Error(Error::Kind::input, words.front(),
                         Text("the part of the program that draws does not start ({reason})",
                              {{"reason", std::string(std::strerror(failed))}}),
-                        Text("install the program anew"));
+                        Text("install Tympan again"));
         }
     }
     ~Running() {

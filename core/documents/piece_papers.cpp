@@ -99,7 +99,7 @@ void writePiecePage(const Language& say, const std::filesystem::path& file, cons
         humidity("humidity", Rounded{entry.humidity_percent, 0});
     facts.push_back(
         entry.spoiled > 0
-            ? Text("{copies, plural, one {One} other {# copies}} made, {again} begun anew; {celsius} °C, "
+            ? Text("{copies, plural, one {One} other {# copies}} made, {again} begun again; {celsius} °C, "
                    "{humidity} % humid.",
                    {copies, again, celsius, humidity})
             : Text("{copies, plural, one {One} other {# copies}} made; {celsius} °C, {humidity} % humid.",

@@ -24,7 +24,7 @@ Network::Network(Learned learned) : loaded_(std::make_unique<Loaded>()) {
         loaded_->net.setPreferableTarget(cv::dnn::DNN_TARGET_CPU);
     } catch (const cv::Exception&) {
         throw Error(Error::Kind::input, file, Text("what enlarges pictures cannot be read"),
-                    Text("install the program anew"));
+                    Text("install Tympan again"));
     }
 }
 

@@ -21,7 +21,7 @@ cairo_font_face_t* open(const char* name) {
     FT_Face face = nullptr;
     if (FT_New_Face(library, file.c_str(), 0, &face) != 0)
         throw Error(Error::Kind::input, file, Text("the typeface cannot be read"),
-                    Text("install the program anew"));
+                    Text("install Tympan again"));
     return cairo_ft_font_face_create_for_ft_face(face, FT_LOAD_NO_HINTING);
 }
 

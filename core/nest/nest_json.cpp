@@ -114,7 +114,7 @@ class Reader {
             fail(where, Text("with its holes it has more than {most} corners", {{"most", most_corners}}),
                  Text("draw it with fewer"));
         if (area(shape) < least_area_mm2)
-            fail(where, Text("its outline encloses no area"), Text("take it out, or draw it anew"));
+            fail(where, Text("its outline encloses no area"), Text("take it out, or draw it again"));
         return shape;
     }
 

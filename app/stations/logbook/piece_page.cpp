@@ -32,7 +32,7 @@ QString aboutText(const LogEntry& entry) {
     if (entry.face != "front" && !entry.face.empty()) parts.insert(2, QString::fromStdString(entry.face));
     parts << PiecePage::tr("%1 cm²").arg(entry.area_cm2, 0, 'f', 0);
     if (entry.copies > 1) parts << PiecePage::tr("%1 copies").arg(entry.copies);
-    if (entry.spoiled > 0) parts << PiecePage::tr("%1 begun anew").arg(entry.spoiled);
+    if (entry.spoiled > 0) parts << PiecePage::tr("%1 begun again").arg(entry.spoiled);
     parts << PiecePage::tr("%1 °C, %2 %")
                  .arg(entry.temperature_c, 0, 'f', 0)
                  .arg(entry.humidity_percent, 0, 'f', 0);
