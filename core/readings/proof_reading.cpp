@@ -232,34 +232,20 @@ ReadProof readProof(const cv::Mat& photo, const std::string& name, const Job& jo
 Text comparedIn(const std::string& one_shop, const ProofReading& one, const std::string& other_shop,
                 const ProofReading& other, const std::vector<ProofPatch>& patches) {
     std::vector<Text> sentences;
-    const auto more = [&](double a, double b, double least, int digits, const auto& better,
-                          const Text& alike) {
+    const auto more = [&](double a, double b, double least, int digits, Source better, const Text& alike) {
         if (a <= 0 || b <= 0) return;
-        if (std::abs(a - b) < least)
-            sentences.push_back(alike);
-        else
-            sentences.push_back(better({{"shop", a > b ? one_shop : other_shop},
-                                        {"more", Rounded{std::max(a, b), digits}},
-                                        {"less", Rounded{std::min(a, b), digits}}}));
+        const bool differ = std::abs(a - b) >= least;
+        sentences.push_back(differ ? Text(better, {{"shop", a > b ? one_shop : other_shop},
+                                                   {"more", Rounded{std::max(a, b), digits}},
+                                                   {"less", Rounded{std::min(a, b), digits}}})
+                                   : alike);
     };
-    more(
-        one.vivid, other.vivid, std::max(chroma_least, chroma_part * std::max(one.vivid, other.vivid)), 0,
-        [](std::vector<Argument> with) {
-            return Text("More vivid: {shop} ({more} beside {less}).", std::move(with));
-        },
-        Text("They are equally vivid."));
-    more(
-        one.contrast(), other.contrast(), contrast_least, 0,
-        [](std::vector<Argument> with) {
-            return Text("More contrast: {shop} ({more} beside {less}).", std::move(with));
-        },
-        Text("Their contrast is alike."));
-    more(
-        one.sharp, other.sharp, sharp_part * std::max(one.sharp, other.sharp), 2,
-        [](std::vector<Argument> with) {
-            return Text("Sharper: {shop} ({more} beside {less}).", std::move(with));
-        },
-        Text("They are equally sharp."));
+    more(one.vivid, other.vivid, std::max(chroma_least, chroma_part * std::max(one.vivid, other.vivid)), 0,
+         Source("More vivid: {shop} ({more} beside {less})."), Text("They are equally vivid."));
+    more(one.contrast(), other.contrast(), contrast_least, 0,
+         Source("More contrast: {shop} ({more} beside {less})."), Text("Their contrast is alike."));
+    more(one.sharp, other.sharp, sharp_part * std::max(one.sharp, other.sharp), 2,
+         Source("Sharper: {shop} ({more} beside {less})."), Text("They are equally sharp."));
     std::vector<std::pair<double, std::string>> parted;
     for (std::size_t i = 0; i < patches.size() && i < one.patches.size() && i < other.patches.size(); ++i)
         if (const double far = apart(one.patches[i], other.patches[i]); far >= colour_least)
