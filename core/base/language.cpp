@@ -58,7 +58,12 @@ std::string Language::operator()(const Text& text) const {
     for (const Argument& argument : text.arguments_) {
         places.push_back(fromUtf8(argument.place));
         values.push_back(std::visit(
-            Overloaded{[](std::int64_t number) { return icu::Formattable(number); },
+            Overloaded{[&](std::int64_t number) {
+                           // Counted, or as it is: a year, a page and a line have no thousands.
+                           const bool counted = pattern.find("{" + argument.place + ",") != std::string::npos;
+                           return counted ? icu::Formattable(number)
+                                          : icu::Formattable(fromUtf8(std::to_string(number)));
+                       },
                        [&](const Rounded& number) { return icu::Formattable(written(number, locale)); },
                        [&](const Text& words) { return icu::Formattable(fromUtf8((*this)(words))); }},
             argument.value));

@@ -62,6 +62,10 @@ TEST(TextTest, numbersAreWrittenAsTheLanguageWritesThem) {
     EXPECT_THAT(Text("{mm} mm wide", {{"mm", 0.25}}), Says(Eq("0.25 mm wide"))) << "as many as it has";
 }
 
+TEST(TextTest, aYearAndALineHaveNoThousands) {
+    EXPECT_THAT(Text("line {line}, {year}", {{"line", 12345}, {"year", 1970}}), Says(Eq("line 12345, 1970")));
+}
+
 TEST(TextTest, whatIsWrongWithATranslationLosesNoSentence) {
     EXPECT_EQ(german()(Text("broken {here}", {{"here", 1}})), "kaputt {hier");
     EXPECT_EQ(german()(Text("no place {here}", {{"here", 1}})), "ohne Platz");
