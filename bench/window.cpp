@@ -14,11 +14,14 @@
 
 #include "app/canvas/fold_view.h"
 #include "app/look/theme.h"
+#include "app/model/log_store.h"
 #include "app/window/main_window.h"
 #include "core/artwork/read_picture.h"
 #include "core/base/data_folder.h"
+#include "core/base/uuid.h"
 #include "core/job/edits.h"
 #include "core/method/catalogue.h"
+#include "tests/support/year.h"
 
 namespace {
 
@@ -113,6 +116,50 @@ void timeEdits(app::MainWindow& window) {
         took[took.size() / 2], took.back());
 }
 
+/// A logbook of 100,000 pieces: the station opened and a word asked. From the click until all is painted, and
+/// the longest time in which the window answered nothing.
+void timeLogbook() {
+    const std::filesystem::path folder = std::filesystem::temp_directory_path() / "tympan-bench-window";
+    std::filesystem::remove_all(folder);
+    const std::filesystem::path record = folder / "record.sqlite";
+    {
+        std::vector<LogEntry> entries;
+        const std::vector<LogEntry> year = tests::madeUpYear();
+        for (int i = 0; i < 100'000; ++i) {
+            LogEntry entry = year[static_cast<std::size_t>(i) % year.size()];
+            entry.id = uuidOf(std::to_string(i));
+            entry.made += std::chrono::hours{i};
+            entries.push_back(std::move(entry));
+        }
+        Logbook(record).putOfRun(entries);
+    }
+    app::MainWindow window(record);
+    window.show();
+    const auto time = [&](const char* what, const std::function<void()>& act) {
+        QElapsedTimer all, part;
+        all.start();
+        part.start();
+        act();
+        double longest = 0;
+        const auto blocked = [&] {
+            longest = std::max(longest, static_cast<double>(part.nsecsElapsed()) / 1e6);
+        };
+        blocked();
+        do {
+            part.start();
+            QApplication::processEvents();
+            blocked();
+        } while (window.log().looking() || !window.service().idle());
+        std::printf("100,000 pieces, %s: shown after %lld ms, the window blocked for %.0f ms at most\n", what,
+                    all.elapsed(), longest);
+    };
+    time("window opened", [] {});
+    time("logbook opened", [&] { window.goTo(app::MainWindow::logbook); });
+    time("a word asked", [&] { window.log().ask({.words = "ran"}); });
+    time("another station", [&] { window.goTo(app::MainWindow::picture); });
+    std::filesystem::remove_all(folder);
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -141,8 +188,10 @@ int main(int argc, char** argv) {
         QTimer ticking;
         ticking.start(5);
         timeEdits(window);
+    } else if (what == "logbook") {
+        timeLogbook();
     } else {
-        std::fprintf(stderr, "usage: bench-window start | demo | edits | tone PICTURE\n");
+        std::fprintf(stderr, "usage: bench-window start | demo | edits | logbook | tone PICTURE\n");
         return 2;
     }
     return 0;

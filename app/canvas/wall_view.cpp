@@ -20,6 +20,21 @@ const QColor peg_wood(0xbf, 0x93, 0x5c);
 
 QDateTime wallTime(Moment at) { return QDateTime::fromSecsSinceEpoch(at.time_since_epoch().count()); }
 
+/// Of a month: its first day, and from when to when it is.
+struct MonthSpan {
+    QDate first;
+    Moment from, to;
+    bool has(Moment at) const { return from <= at && at < to; }
+};
+
+MonthSpan monthOf(Moment at) {
+    const QDate date = wallTime(at).date(), first(date.year(), date.month(), 1);
+    const auto begin = [](const QDate& day) {
+        return Moment{std::chrono::seconds{day.startOfDay().toSecsSinceEpoch()}};
+    };
+    return {first, begin(first), begin(first.addMonths(1))};
+}
+
 }  // namespace
 
 WallView::WallView(LogStore& store, QWidget* parent) : QWidget(parent), store_(store) {
@@ -27,6 +42,7 @@ WallView::WallView(LogStore& store, QWidget* parent) : QWidget(parent), store_(s
     setAccessibleName(tr("The pieces that answer"));
     setFocusPolicy(Qt::StrongFocus);
     connect(&store_, &LogStore::changed, this, &WallView::lay);
+    connect(&store_, &LogStore::pictured, this, qOverload<>(&QWidget::update));
     lay();
 }
 
@@ -40,14 +56,13 @@ void WallView::lay() {
     prints_.clear();
     const int columns = std::max(1, (width() - 2 * side + gap) / (print_width + gap));
     int y = 4, column = 0;
-    int month = 0;  // counted from the year 0: words are made once a month, a logbook may be long
+    MonthSpan month;  // looked up once a month: a logbook may be long
     for (const LogLine& line : store_.lines()) {
-        const QDate date = wallTime(line.made).date();
-        const int of = 12 * date.year() + date.month();
-        if (of != month) {
-            if (month != 0) y += print_height + gap;
-            month = of;
-            months_.push_back({QLocale(QLocale::English).toString(date, QStringLiteral("MMMM yyyy")), y});
+        if (!month.has(line.made)) {
+            if (!months_.empty()) y += print_height + gap;
+            month = monthOf(line.made);
+            months_.push_back(
+                {QLocale(QLocale::English).toString(month.first, QStringLiteral("MMMM yyyy")), y});
             y += month_height;
             column = 0;
         } else if (column == columns) {
@@ -86,7 +101,7 @@ void WallView::paintEvent(QPaintEvent* event) {
         painter.drawRoundedRect(QRectF(at).adjusted(0.5, 0.5, -0.5, -0.5), 3, 3);
         painter.fillRect(QRect(at.center().x() - 4, at.y() - 6, 9, 14), peg_wood);
         const QRect frame(at.x() + 8, at.y() + 12, at.width() - 16, picture_height - 8);
-        if (const QImage picture = store_.picture(line.id); !picture.isNull()) {
+        if (const QImage picture = store_.pictureBeside(line.id); !picture.isNull()) {
             const QSize size = picture.size().scaled(frame.size(), Qt::KeepAspectRatio);
             painter.drawImage(
                 QRect(frame.center() - QPoint(size.width() / 2, size.height() / 2), size),

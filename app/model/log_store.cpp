@@ -7,7 +7,6 @@
 #include "app/words/words.h"
 #include "core/artwork/read_picture.h"
 #include "core/base/error.h"
-#include "core/learning/questions.h"
 #include "core/method/catalogue.h"
 #include "core/object/materials.h"
 #include "core/readings/strip_reading.h"
@@ -16,7 +15,6 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int learnt_from = 500;  // pieces: older evenings were with other bottles
 constexpr std::size_t most_pictures = 400;
 
 struct LogbookText {
@@ -73,13 +71,29 @@ QString askedText(const Asked& asked) {
     return parts.join(QStringLiteral(", "));
 }
 
-LogStore::LogStore(std::filesystem::path file, QObject* parent) : QObject(parent), file_(std::move(file)) {}
+LogStore::LogStore(std::filesystem::path file, QObject* parent) : QObject(parent), file_(std::move(file)) {
+    listenTo(std::make_unique<workshop::LogQuestions>(at_once_, [this] { return book_; }));
+}
 LogStore::~LogStore() = default;
+
+void LogStore::workBeside(RenderService& service) {
+    service_ = &service;
+    if (file_ == ":memory:") return;  // nobody else can read it
+    executor_ = std::make_unique<ServiceExecutor>(service, *this);
+    listenTo(std::make_unique<workshop::LogQuestions>(
+        *executor_, [file = file_] { return std::make_shared<const Logbook>(file); }));
+}
+
+void LogStore::listenTo(std::unique_ptr<workshop::LogQuestions> questions) {
+    questions_ = std::move(questions);
+    listens_ = {questions_->answered.join([this] { takeAnswer(); }),
+                questions_->failed.join([this](const Text& words) { emit failed(text(words)); })};
+}
 
 template <class Work>
 bool LogStore::tried(Work work) {
     try {
-        if (!book_) book_ = std::make_unique<Logbook>(file_);
+        if (!book_) book_ = std::make_shared<Logbook>(file_);
         work();
         return true;
     } catch (const Error& error) {
@@ -90,13 +104,13 @@ bool LogStore::tried(Work work) {
 
 void LogStore::write(const std::vector<LogEntry>& entries) {
     tried([&] { book_->putOfRun(entries); });
-    learn();
     refresh();
 }
 
 void LogStore::keepPicture(const std::string& entry, const std::string& png) {
     tried([&] { book_->putPicture(entry, "finished", png); });
-    pictures_.erase(entry);
+    pictures_[entry] = QImage::fromData(QByteArray::fromStdString(png));
+    emit pictured();
 }
 
 bool LogStore::hasRun(const std::string& run) const {
@@ -106,28 +120,36 @@ bool LogStore::hasRun(const std::string& run) const {
 }
 
 void LogStore::refresh() {
+    resolved_.clear();
+    entries_.reset();
+    QString about = askedText(asked_);
+    if (about.isEmpty()) about = LogbookText::tr("All that was made");
+    if (tried([] {}))
+        questions_->ask(asked_, Text::verbatim(about.toStdString()));
+    else
+        emit changed();
+}
+
+void LogStore::takeAnswer() {
+    learned_ = answer().learned;
+    learnt_ = true;
+    std::erase_if(pictures_, [](const auto& each) { return each.second.isNull(); });
     tried([&] {
-        changes_ = book_->changes();  // what is written after this is seen when it looks again
-        lines_ = book_->lines(asked_);
-        count_ = book_->count();
         for (auto* each : {&entry_, &beside_})
             if (*each) *each = book_->find((*each)->id);
         if (!entry_) beside_.reset();
     });
-    resolved_.clear();
-    entries_.reset();
     emit changed();
 }
 
 void LogStore::look() {
-    if (!book_) return;  // nobody has asked yet
+    if (!book_ || questions_->waiting()) return;  // nobody has asked yet, or it is looking
     try {
-        if (book_->changes() == changes_) return;
+        if (book_->changes() == answer().changes) return;
     } catch (const Error&) {
         return;  // another program holds it for the moment
     }
     supplies_.reset();
-    learnt_ = false;
     refresh();
 }
 
@@ -139,13 +161,9 @@ const std::vector<Resolved>& LogStore::nextTimes(const std::string& method,
 }
 
 const OwnTimes& LogStore::learned() {
-    if (!learnt_) learn();
-    return learned_;
-}
-
-void LogStore::learn() {
+    if (!learnt_) tried([&] { learned_ = workshop::learnedFromLatest(*book_); });
     learnt_ = true;
-    tried([&] { learned_ = learnedFrom(book_->latest(learnt_from)); });
+    return learned_;
 }
 
 void LogStore::ask(const Asked& asked) {
@@ -154,18 +172,11 @@ void LogStore::ask(const Asked& asked) {
     refresh();
 }
 
-QString LogStore::answer() const {
-    if (count_ == 0)
+QString LogStore::answerText() const {
+    if (answer().count == 0 && questions_->waiting()) return {};
+    if (answer().count == 0)
         return LogbookText::tr("Nothing is in the logbook yet: it writes itself while the work is done.");
-    QString about = askedText(asked_);
-    if (about.isEmpty()) about = LogbookText::tr("All that was made");
-    return text(answerOf(lines_, Text::verbatim(about.toStdString())));
-}
-
-std::vector<std::string> LogStore::values(const char* field) const {
-    std::vector<std::string> found;
-    const_cast<LogStore*>(this)->tried([&] { found = book_->values(field); });
-    return found;
+    return text(answer().words);
 }
 
 void LogStore::open(const std::string& id) {
@@ -200,17 +211,20 @@ bool LogStore::change(const std::function<void(LogEntry&)>& change) {
     if (changed_entry == *entry_) return true;
     const bool kept = tried([&] {
         book_->put(changed_entry);
-        // Its own writing is one; more were another program's, and are looked at next.
-        if (book_->changes() == changes_ + 1) ++changes_;
+        knowOwnChange();
     });
     if (!kept) return false;
     // What was asked is not asked again: nothing hops away under the hand.
-    for (LogLine& line : lines_)
-        if (line.id == changed_entry.id) line = lineOf(changed_entry);
+    questions_->correct(changed_entry);
     if (changed_entry.next != entry_->next || changed_entry.outcome != entry_->outcome) resolved_.clear();
     entry_ = std::move(changed_entry);
     emit changed();
     return true;
+}
+
+void LogStore::knowOwnChange() {
+    if (const long long changes = book_->changes(); changes == answer().changes + 1)
+        questions_->holdsFor(changes);
 }
 
 void LogStore::addPhotograph(Photograph::Of of, const QString& file) {
@@ -265,7 +279,7 @@ const std::vector<LogEntry>& LogStore::sinceOpened() const {
 void LogStore::keep(const Supply& supply) {
     tried([&] {
         Shelf(file_).keep(supply);
-        if (book_->changes() == changes_ + 1) ++changes_;
+        knowOwnChange();
     });
     supplies_.reset();
     entries_.reset();
@@ -369,6 +383,42 @@ QImage LogStore::picture(const std::string& id) const {
     const std::string png = pngOf(id);
     if (pictures_.size() >= most_pictures) pictures_.clear();
     return pictures_[id] = QImage::fromData(QByteArray::fromStdString(png));
+}
+
+QImage LogStore::pictureBeside(const std::string& id) {
+    if (!executor_) return picture(id);
+    if (const auto known = pictures_.find(id); known != pictures_.end()) return known->second;
+    if (unread_pictures_.insert(id).second)
+        QMetaObject::invokeMethod(this, &LogStore::readPictures, Qt::QueuedConnection);
+    return {};
+}
+
+void LogStore::readPictures() {
+    if (unread_pictures_.empty()) return;
+    // Those of a request whose place this one takes are among them again.
+    service_->request(
+        QStringLiteral("pictures of the logbook"),
+        [this, file = file_,
+         unread = unread_pictures_](const std::stop_token& stop) -> RenderService::Finish {
+            std::map<std::string, QImage> read;
+            try {
+                const Logbook book(file);
+                for (const std::string& id : unread) {
+                    if (stop.stop_requested()) return {};
+                    read[id] = QImage::fromData(QByteArray::fromStdString(book.picture(id, "finished")));
+                }
+            } catch (const Error&) {
+                for (const std::string& id : unread) read.try_emplace(id);  // shown without
+            }
+            return [this, read = std::move(read)] {
+                if (pictures_.size() + read.size() > most_pictures) pictures_.clear();
+                for (const auto& [id, picture] : read) {
+                    pictures_.try_emplace(id, picture);  // one may have been kept meanwhile
+                    unread_pictures_.erase(id);
+                }
+                emit pictured();
+            };
+        });
 }
 
 }  // namespace tympan::app

@@ -5,18 +5,19 @@
 #include <memory>
 #include <set>
 
+#include "app/model/service_executor.h"
 #include "core/documents/piece_papers.h"
-#include "core/learning/learning.h"
-#include "core/record/logbook.h"
 #include "core/record/photographs.h"
 #include "core/record/supplies.h"
+#include "workshop/log_questions.h"
 
 namespace tympan::app {
 
 class RenderService;
 
 /// The logbook as it is asked and shown: what was asked, the pieces that answer it, the one that is open and
-/// the one beside it. What is changed is on the disk before it shows.
+/// the one beside it. What is changed is on the disk before it shows. Questions and pictures are answered
+/// beside the window where there is a service for that.
 class LogStore : public QObject {
     Q_OBJECT
   public:
@@ -35,11 +36,13 @@ class LogStore : public QObject {
 
     void ask(const Asked& asked);
     const Asked& asked() const { return asked_; }
-    const std::vector<LogLine>& lines() const { return lines_; }
-    int count() const { return count_; }
-    /// The answer to what was asked, as a sentence.
-    QString answer() const;
-    std::vector<std::string> values(const char* field) const;
+    /// The last answer; that to a newer question follows with `changed`.
+    const workshop::LogAnswer& answer() const { return questions_->answer(); }
+    const std::vector<LogLine>& lines() const { return answer().lines; }
+    /// Whether an answer is on its way.
+    bool looking() const { return questions_->waiting(); }
+    /// The answer as a sentence.
+    QString answerText() const;
 
     void open(const std::string& id);
     /// What a finger draws on the open piece; nothing: nothing.
@@ -53,11 +56,13 @@ class LogStore : public QObject {
     /// Of the open piece. Whether it could be kept.
     bool change(const std::function<void(LogEntry&)>& change);
     QImage picture(const std::string& id) const;
+    /// The same where it is known; null until it has been read, then `pictured`.
+    QImage pictureBeside(const std::string& id);
 
     /// Keeps a photograph of the open piece, beside the window where there is a service for that; says when
     /// it cannot be read.
     void addPhotograph(Photograph::Of of, const QString& file);
-    void workBeside(RenderService& service) { service_ = &service; }
+    void workBeside(RenderService& service);
     /// What stands on the shelf; asked the disk once until it is changed here.
     const std::vector<Supply>& supplies() const;
     void keep(const Supply& supply);
@@ -76,18 +81,23 @@ class LogStore : public QObject {
     const std::vector<Resolved>& nextTimes(const std::string& method, const std::string& material) const;
 
     /// What the last few hundred pieces say of times of waiting, minutes of hands and rounds; read from the
-    /// disk when it is first asked.
+    /// disk when it is first asked, and with each answer.
     const OwnTimes& learned();
 
   signals:
     void changed();
+    void pictured();
     void failed(const QString& sentence);
     void wrote(const QString& sentence);
 
   private:
     template <class Work>
     bool tried(Work work);
-    void learn();
+    void listenTo(std::unique_ptr<workshop::LogQuestions> questions);
+    void takeAnswer();
+    /// What was just written here is in what is shown; more was another program's, and is looked at next.
+    void knowOwnChange();
+    void readPictures();
 
     /// Does work that takes longer than a frame beside the window where there is a service for that, then
     /// `done` on its thread; what is wrong is said.
@@ -98,20 +108,22 @@ class LogStore : public QObject {
 
     std::filesystem::path file_;
     RenderService* service_ = nullptr;
-    std::unique_ptr<Logbook> book_;
+    std::shared_ptr<Logbook> book_;
     Asked asked_;
-    std::vector<LogLine> lines_;
-    int count_ = 0;
+    workshop::AtOnce at_once_;
+    std::unique_ptr<ServiceExecutor> executor_;
+    std::unique_ptr<workshop::LogQuestions> questions_;
+    std::vector<std::shared_ptr<void>> listens_;
     std::optional<LogEntry> entry_, beside_;
     std::optional<Fault> drawing_;
     OwnTimes learned_;
-    bool learnt_ = false;    ///< whether it has been looked for
-    long long changes_ = 0;  ///< of the logbook, as far as what is shown has them
+    bool learnt_ = false;  ///< whether it has been looked for
     const std::vector<LogEntry>& sinceOpened() const;
 
     mutable std::optional<std::vector<Supply>> supplies_;
     mutable std::optional<std::vector<LogEntry>> entries_;  ///< of late, for what is left
     mutable std::map<std::string, QImage> pictures_;
+    std::set<std::string> unread_pictures_;
     mutable std::map<std::pair<std::string, std::string>, std::vector<Resolved>> resolved_;
 };
 

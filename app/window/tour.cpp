@@ -195,6 +195,7 @@ bool workThrough(MainWindow& window, const QDir& folder, std::vector<TableShot> 
 bool shootLogbook(MainWindow& window, const QDir& folder) {
     LogStore& log = window.log();
     window.goTo(MainWindow::logbook);
+    settle(window);
     const std::vector<LogLine> lines = log.lines();
     for (const LogLine& line : lines) {
         log.open(line.id);

@@ -53,12 +53,21 @@ class LogbookStation : EmptyRecord, public TransferTest {
     }
     std::string answer() { return find<QLabel>("log-answer")->text().toStdString(); }
     app::LogStore& log() { return window.log(); }
+    /// What is asked is answered.
+    bool isAnswered() {
+        return waitFor([&] { return !log().looking(); });
+    }
+    void wrote(const std::vector<LogEntry>& entries) {
+        log().write(entries);
+        ASSERT_TRUE(isAnswered());
+    }
 };
 
 }  // namespace
 
 TEST_F(LogbookStation, saysWhatToDoWhileItIsEmpty) {
     window.goTo(app::MainWindow::logbook);
+    ASSERT_TRUE(isAnswered());
     EXPECT_THAT(answer(), HasSubstr("it writes itself"));
 }
 
@@ -66,6 +75,7 @@ TEST_F(LogbookStation, writesItselfAndKeepsWhatIsSaid) {
     plan({"gel-rub-off", "skin-sheet"}, 2);
     workThrough();
     window.goTo(app::MainWindow::logbook);
+    ASSERT_TRUE(isAnswered());
     ASSERT_EQ(log().lines().size(), 2U) << "nobody typed them";
     ASSERT_TRUE(waitFor([&] { return window.service().idle(); }));
     for (const LogLine& line : log().lines()) EXPECT_FALSE(log().picture(line.id).isNull()) << line.name;
@@ -87,6 +97,7 @@ TEST_F(LogbookStation, writesItselfAndKeepsWhatIsSaid) {
     // The run goes on; what was said stays.
     window.goTo(app::MainWindow::transfer);
     window.goTo(app::MainWindow::logbook);
+    ASSERT_TRUE(isAnswered());
     EXPECT_EQ(log().entry()->notes, "the thin gel");
     EXPECT_EQ(log().entry()->outcome, Outcome::held);
     click("back-to-wall");
@@ -97,8 +108,9 @@ TEST_F(LogbookStation, writesItselfAndKeepsWhatIsSaid) {
 }
 
 TEST_F(LogbookStation, aYearIsAskedByWhatPeopleThinkIn) {
-    log().write(madeUpYear());
+    wrote(madeUpYear());
     window.goTo(app::MainWindow::logbook);
+    ASSERT_TRUE(isAnswered());
     const auto choose = [&](const char* list, const char* value) {
         auto* box = find<QComboBox>(list);
         const int at = box->findData(QLatin1String(value));
@@ -107,22 +119,29 @@ TEST_F(LogbookStation, aYearIsAskedByWhatPeopleThinkIn) {
         emit box->activated(at);
     };
     choose("log-material", "slate");
+    ASSERT_TRUE(isAnswered());
     EXPECT_EQ(log().lines().size(), 9U);
     EXPECT_THAT(answer(), HasSubstr("7 of 9 held"));
     choose("log-outcome", "spoiled");
+    ASSERT_TRUE(isAnswered());
     EXPECT_EQ(log().lines().size(), 2U);
     choose("log-outcome", "");
+    ASSERT_TRUE(isAnswered());
     choose("log-material", "");
+    ASSERT_TRUE(isAnswered());
     choose("log-printer", "ink printer");
+    ASSERT_TRUE(isAnswered());
     EXPECT_THAT(answer(), HasSubstr("from ink printer: 5 of 10 held, 5 spoiled"));
 }
 
 TEST_F(LogbookStation, twoPiecesLieBesideEachOtherWithOnlyWhatDiffers) {
-    log().write(madeUpYear());
+    wrote(madeUpYear());
     Asked asked;
     asked.material = "tin";
     log().ask(asked);
+    ASSERT_TRUE(isAnswered());
     window.goTo(app::MainWindow::logbook);
+    ASSERT_TRUE(isAnswered());
     open(0);
     auto* beside = find<QComboBox>("log-beside");
     beside->setCurrentIndex(1);
@@ -133,8 +152,9 @@ TEST_F(LogbookStation, twoPiecesLieBesideEachOtherWithOnlyWhatDiffers) {
 }
 
 TEST_F(LogbookStation, theWallIsWalkedByKeys) {
-    log().write(madeUpYear());
+    wrote(madeUpYear());
     window.goTo(app::MainWindow::logbook);
+    ASSERT_TRUE(isAnswered());
     app::WallView& wall = window.logbookStage().wall();
     wall.setFocus();
     for (const Qt::Key key :
@@ -156,7 +176,7 @@ TEST_F(LogbookStation, whatWasMeasuredIsPlannedUntilItIsSwitchedOff) {
     plan({"gel-rub-off"});
     const auto ends = [&] { return window.planning().strip()->plan.end; };
     const Moment usual = ends();
-    log().write({quick});
+    wrote({quick});
     auto* own = find<QCheckBox>("own-times");
     window.planning().setOwnTimes(true);
     ASSERT_TRUE(waitFor([&] { return ends() < usual; }));
@@ -173,27 +193,31 @@ TEST_F(LogbookStation, whatEarlierEveningsTaughtIsKnownBeforeAnyoneLooks) {
     quick.steps.front().key = "gel-rub-off/dry";
     quick.steps.front().not_before_min = 180;
     quick.steps.front().real_min = 200;
-    log().write({quick});
+    wrote({quick});
     app::LogStore next_start(recordFile());
     EXPECT_TRUE(next_start.learned().waits.contains("gel-rub-off/dry"));
 }
 
 TEST_F(LogbookStation, whatAnotherProgramWritesIsSeenAndOwnChangesDoNotMakeItHop) {
-    log().write({fullEntry()});
+    wrote({fullEntry()});
     log().ask({.outcome = fullEntry().outcome});
+    ASSERT_TRUE(isAnswered());
     ASSERT_EQ(log().lines().size(), 1U);
     log().open(log().lines().front().id);
     log().change([](LogEntry& entry) { entry.outcome = Outcome::unsaid; });
     log().look();
+    ASSERT_TRUE(isAnswered());
     EXPECT_EQ(log().lines().size(), 1U) << "it stays where it is, though it no longer answers what was asked";
     LogEntry of_another = fullEntry();
     of_another.id = "of-another-program";
     Logbook(recordFile()).put(of_another);
     log().look();
+    ASSERT_TRUE(isAnswered());
     ASSERT_EQ(log().lines().size(), 1U) << "asked again";
     EXPECT_EQ(log().lines().front().id, of_another.id);
     QSignalSpy changed(&log(), &app::LogStore::changed);
     log().look();
+    ASSERT_TRUE(isAnswered());
     EXPECT_EQ(changed.count(), 0) << "nothing was written since";
     Supply bottle;
     bottle.id = "bottle";
@@ -201,6 +225,7 @@ TEST_F(LogbookStation, whatAnotherProgramWritesIsSeenAndOwnChangesDoNotMakeItHop
     bottle.holds_ml = 100;
     Shelf(recordFile()).keep(bottle);
     log().look();
+    ASSERT_TRUE(isAnswered());
     EXPECT_EQ(changed.count(), 1);
     ASSERT_EQ(log().supplies().size(), 1U);
 }
@@ -209,6 +234,7 @@ TEST_F(LogbookStation, whatWasWrongIsDrawnWithAFinger) {
     plan({"gel-rub-off"});
     workThrough();
     window.goTo(app::MainWindow::logbook);
+    ASSERT_TRUE(isAnswered());
     ASSERT_TRUE(waitFor([&] { return window.service().idle(); }));
     open(0);
     ASSERT_NE(log().entry(), nullptr);
@@ -244,8 +270,9 @@ TEST_F(LogbookStation, whatWasWrongIsDrawnWithAFinger) {
 TEST_F(LogbookStation, photographsAreDroppedIntoAPiece) {
     LogEntry entry = fullEntry();
     entry.photographs.clear();
-    log().write({entry});
+    wrote({entry});
     window.goTo(app::MainWindow::logbook);
+    ASSERT_TRUE(isAnswered());
     open(0);
     const ScratchFolder folder;
     save(folder / "done.jpg", noise({300, 200}, CV_8UC3));
@@ -268,6 +295,7 @@ TEST_F(LogbookStation, theShelfSaysWhatIsLeftAndWhatAPieceCost) {
     window.planning().wish(QStringLiteral("coverage"),
                            [](WorkWishes& wishes) { wishes.coverage["gel-rub-off/coat"] = 10; });
     window.goTo(app::MainWindow::logbook);
+    ASSERT_TRUE(isAnswered());
     TransferTest::answer("shelf", [](QDialog& dialog) {
         const auto field = [&](const char* begins) -> QWidget* {
             for (QWidget* each : dialog.findChildren<QWidget*>())
@@ -298,6 +326,7 @@ TEST_F(LogbookStation, theShelfSaysWhatIsLeftAndWhatAPieceCost) {
     window.goTo(app::MainWindow::transfer);
     workThrough();
     window.goTo(app::MainWindow::logbook);
+    ASSERT_TRUE(isAnswered());
     // 80 x 60 mm are 48 cm²: 4.8 ml.
     EXPECT_NEAR(*log().leftOf(gel), 100 - 4.8, 0.01);
     open(0);
@@ -327,7 +356,7 @@ TEST_F(LogbookStation, tooLittleIsSaidBeforeTheWorkBegins) {
 TEST_F(LogbookStation, aPieceIsPrintedAndHasACard) {
     LogEntry entry = fullEntry();
     entry.photographs.clear();
-    log().write({entry});
+    wrote({entry});
     log().open(entry.id);
     const ScratchFolder folder;
     log().writePage(QString::fromStdString((folder / "page.pdf").string()));
@@ -355,7 +384,7 @@ TEST_F(LogbookStation, whatWasResolvedIsSaidWhereItApplies) {
     entry.method = "gel-rub-off";
     entry.material = "pale-wood";
     entry.next.words = "half the gel at the rim";
-    log().write({entry});
+    wrote({entry});
     plan({"gel-rub-off", "skin-sheet"});
     window.goTo(app::MainWindow::object);
     const auto said = [&] {
@@ -385,13 +414,16 @@ TEST_F(LogbookStation, whatWasResolvedIsDoneWithAClickAndTwiceDoneBecomesAWay) {
     entry.method = "gel-rub-off";
     entry.material = "pale-wood";
     entry.next.words.clear();
-    log().write({entry});
+    wrote({entry});
     // Said at the logbook: one coat more of the seal.
     window.goTo(app::MainWindow::logbook);
+    ASSERT_TRUE(isAnswered());
     log().open(entry.id);
     type("log-next", "seal it once more");
     choose("log-next-step", QStringLiteral("seal"));
+    ASSERT_TRUE(isAnswered());
     choose("log-next-change", static_cast<int>(NextTime::Change::coats));
+    ASSERT_TRUE(isAnswered());
     find<QDoubleSpinBox>("log-next-value")->setValue(2);
     EXPECT_EQ(log().entry()->next, (NextTime{"seal it once more", "seal", NextTime::Change::coats, 2}));
     log().close();
@@ -414,7 +446,7 @@ TEST_F(LogbookStation, whatWasResolvedIsDoneWithAClickAndTwiceDoneBecomesAWay) {
         later.outcome = Outcome::held;
         later.resolved = {"seal it once more"};
         later.next = {};
-        log().write({later});
+        wrote({later});
     }
     EXPECT_TRUE(waitFor([&] { return isThere("own-resolved"); }));
     bool counted = false;

@@ -79,7 +79,7 @@ LogbookStage::LogbookStage(LogStore& store, StripDesk& strips, ProofDesk& proofs
 }
 
 void LogbookStage::refresh() {
-    answer_->setText(store_.answer());
+    answer_->setText(store_.answerText());
     if (!ask_->hasFocus() && ask_->text().trimmed().toStdString() != store_.asked().words)
         ask_->setText(QString::fromStdString(store_.asked().words));
     // Strips and proofs have the stage to themselves.

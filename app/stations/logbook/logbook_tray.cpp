@@ -245,7 +245,9 @@ QWidget* LogbookTray::piecePart() {
 void LogbookTray::fill(QComboBox& list, const char* field, const std::string& chosen) {
     list.clear();
     list.addItem(tr("anything"), QString());
-    for (const std::string& value : store_.values(field)) {
+    const auto values = store_.answer().values.find(field);
+    if (values == store_.answer().values.end()) return;
+    for (const std::string& value : values->second) {
         if (value.empty()) continue;
         QString words = QString::fromStdString(value);
         if (std::string_view(field) == "material") words = materialText(value);
