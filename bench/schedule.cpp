@@ -18,7 +18,8 @@ const TimeZone zone("Europe/Lisbon");
 WorkOrder orderOf(int objects) {
     std::vector<const Method*> methods;
     for (const Method& method : shippedMethods()) methods.push_back(&method);
-    WorkOrder order{"bench", "bench", {}, {}};
+    WorkOrder order;
+    order.uuid = order.name = "bench";
     for (int i = 0; i < objects; ++i) {
         const Method& method = *methods[static_cast<std::size_t>(i) % methods.size()];
         OrderedObject object;

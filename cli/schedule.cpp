@@ -7,6 +7,8 @@
 #include "core/base/number.h"
 #include "core/base/write_aside.h"
 #include "core/job/edits.h"
+#include "core/layout/imposition.h"
+#include "core/render/as_printed.h"
 #include "core/schedule/calendar_file.h"
 #include "core/schedule/schedule_json.h"
 
@@ -17,6 +19,7 @@ namespace {
 struct Options {
     std::string job, out, ics, start, due, temperature, humidity, air;
     std::string hours;
+    bool late = false;
 };
 
 /// A number and what is left of the words after it.
@@ -50,6 +53,7 @@ WorkWishes wishesOf(const Options& options, WorkWishes wishes) {
     if (!options.start.empty()) wishes.start = options.start;
     if (!options.due.empty()) wishes.due = options.due;
     if (!options.hours.empty()) wishes.hours = options.hours;
+    if (options.late) wishes.late = true;
     if (!options.temperature.empty()) wishes.temperature_c = celsiusOf(options.temperature);
     if (!options.humidity.empty()) wishes.humidity_percent = percentOf(options.humidity);
     if (!options.air.empty()) wishes.air = options.air;
@@ -67,10 +71,13 @@ int schedule(const Options& options) {
         conditionsOf(wishes, zone, wishes.start.empty() ? now : zone.read(wishes.start));
     if (conditions.due && *conditions.due <= conditions.start)
         failUsage("--due lies before the start", "name a later time");
-    const WorkOrder order = workOrderOf(withWork(opened.job, wishes));
+    const Job printed = asPrinted(withWork(opened.job, wishes), progressLine());
+    const Imposition imposition = impose(printed, {}, progressLine());
+    const WorkOrder order = workOrderOf(printed, &imposition);
     const Plan plan = planned(order, conditions, {}, progressLine());
     writeText(options.out, jsonOf(plan, order, conditions));
     if (!options.ics.empty()) writeText(options.ics, calendarOf(plan, order, conditions, Language{}));
+    for (const Text& note : plan.notes) say(options.job + ": " + inEnglish(note));
     for (const Text& why : plan.cannot) say(options.job + ": " + inEnglish(why));
     return plan.cannot.empty() ? 0 : 1;
 }
@@ -84,9 +91,11 @@ void addSchedule(CommandLine& line) {
     command.required("-o,--output", options->out, "where the plan goes, JSON");
     command.option("--ics", options->ics, "also write it for a calendar, with alarms");
     command.option("--start", options->start, "when to begin, such as 2026-12-01T18:00 (now)");
-    command.option("--due", options->due, "when it must be ready; then as late as can be");
-    command.option("--hours", options->hours,
-                   "when there is time: \"Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00; 2026-12-24 none\" (always)");
+    command.option("--due", options->due, "when it must be ready; it is done as early as there is time");
+    command.flag("--late", options->late, "with --due: as late as leaves time to begin a piece again");
+    command.option(
+        "--hours", options->hours,
+        "when there is time: \"Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00; 2026-12-24 none\" (8:00 to 22:00)");
     command.option("--temperature", options->temperature, "where it dries: 21C or 70F (21C)");
     command.option("--humidity", options->humidity, "where it dries (50%)");
     command.oneOf("--air", options->air, {"still", "moving", "sun"}, "where it dries (still)");

@@ -5,6 +5,7 @@
 
 #include "app/canvas/strip_view.h"
 #include "app/look/theme.h"
+#include "app/words/words.h"
 #include "app/words/work_words.h"
 
 namespace tympan::app {
@@ -43,7 +44,7 @@ void StripView::paintEvent(QPaintEvent*) {
         painter.setPen(t.text);
         painter.setFont(textFont(TextSize::normal));
         const OrderedObject* object = findObject(strip_->order, lines_[static_cast<std::size_t>(line)]);
-        const QString name = QString::fromStdString(object->name);
+        const QString name = object ? text(object->name) : tr("Sheets");
         painter.drawText(QRectF(12, y + 4, names_width - 28, lineHeight() - 8),
                          Qt::AlignVCenter | Qt::TextWordWrap, name);
     }

@@ -31,6 +31,10 @@ void StripView::show(std::shared_ptr<const Strip> strip, Moment now) {
     hung_.clear();
     pointed_ = dragged_ = -1;
     if (strip_) {
+        // Sheets with pieces for several objects have a line of their own.
+        const auto& tasks = strip_->plan.tasks;
+        if (std::any_of(tasks.begin(), tasks.end(), [](const Task& each) { return each.object == 0; }))
+            lines_.push_back(0);
         for (const OrderedObject& object : strip_->order.objects)
             for (const Task& each : strip_->plan.tasks)
                 if (each.object == object.id) {

@@ -16,7 +16,7 @@ namespace {
 
 constexpr int print_width = 132, print_height = 150, picture_height = 96, gap = 16, month_height = 34,
               side = 16;
-const QColor peg_wood(0xbf, 0x93, 0x5c);
+const QColor wall_peg(0xbf, 0x93, 0x5c);
 
 QDateTime wallTime(Moment at) { return QDateTime::fromSecsSinceEpoch(at.time_since_epoch().count()); }
 
@@ -99,7 +99,7 @@ void WallView::paintEvent(QPaintEvent* event) {
         painter.setPen(QPen(marked || open ? t.chosen : t.line, marked || open ? 2 : 1));
         painter.setBrush(t.card);
         painter.drawRoundedRect(QRectF(at).adjusted(0.5, 0.5, -0.5, -0.5), 3, 3);
-        painter.fillRect(QRect(at.center().x() - 4, at.y() - 6, 9, 14), peg_wood);
+        painter.fillRect(QRect(at.center().x() - 4, at.y() - 6, 9, 14), wall_peg);
         const QRect frame(at.x() + 8, at.y() + 12, at.width() - 16, picture_height - 8);
         if (const QImage picture = store_.pictureBeside(line.id); !picture.isNull()) {
             const QSize size = picture.size().scaled(frame.size(), Qt::KeepAspectRatio);

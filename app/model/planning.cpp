@@ -10,9 +10,12 @@
 #include "app/model/preferences.h"
 #include "app/model/render_service.h"
 #include "app/words/work_words.h"
+#include "core/base/error.h"
 #include "core/base/uuid.h"
 #include "core/job/edits.h"
 #include "core/job/landing.h"
+#include "core/layout/imposition.h"
+#include "core/render/as_printed.h"
 #include "core/render/reference.h"
 #include "core/schedule/ready.h"
 
@@ -72,6 +75,7 @@ QImage referencePicture(const Piece& piece, const Reference& reference) {
 Planning::Planning(JobStore& store, RenderService& service, WorkClock& clock, RunBook& book, QObject* parent)
     : QObject(parent), store_(store), service_(service), clock_(clock), book_(book) {
     connect(&store_, &JobStore::changed, this, &Planning::refresh);
+    connect(&store_, &JobStore::foreseen, this, &Planning::refresh);
     connect(&book_, &RunBook::changed, this, &Planning::refresh);
 }
 
@@ -118,7 +122,8 @@ void Planning::refresh() {
         emit changed();
         return;
     }
-    if (wanted_ && planned_of_ != store_.revision()) ask();
+    // Plans are made from sheets: what these are is known soon.
+    if (wanted_ && planned_of_ != store_.revision() && store_.upToDate()) ask();
 }
 
 MeasuredWaits Planning::measured() const {
@@ -126,8 +131,19 @@ MeasuredWaits Planning::measured() const {
     return measuredWaits(learned_().waits, weatherOf(store_.job().work));
 }
 
-WorkOrder Planning::orderOf(const Job& job) const {
-    WorkOrder order = workOrderOf(job);
+WorkOrder Planning::order() const {
+    WorkOrder order;
+    if (store_.upToDate()) {
+        order = workOrderOf(store_.printed(), store_.imposition());
+    } else {
+        const Job printed = asPrinted(store_.job());
+        try {
+            const Imposition imposition = impose(printed);
+            order = workOrderOf(printed, &imposition);
+        } catch (const Error&) {
+            order = workOrderOf(printed);  // the Sheets station says what is wrong
+        }
+    }
     if (swabs_) order = withSwabs(std::move(order), swabs_());
     return learned_ && preferredOwnTimes() ? paced(std::move(order), learned_()) : order;
 }
@@ -157,7 +173,7 @@ void Planning::ask() {
     planned_of_ = store_.revision();
     // What is under way has the same hands, the same oven.
     service_.request(QStringLiteral("plan"),
-                     [this, job = store_.job(), order = orderOf(store_.job()), under_way = book_.underWay(),
+                     [this, job = store_.job(), order = order(), under_way = book_.underWay(),
                       zone = clock_.zone(), measured = measured(), now = clock_.now(),
                       revision = store_.revision()](const std::stop_token& stop) -> RenderService::Finish {
                          Conditions conditions = conditionsOf(job.work, zone, now);
@@ -219,7 +235,7 @@ bool Planning::begin() {
             job.uuid = newUuid();
             return job;
         });
-    const std::string id = book_.begin(orderOf(store_.job()), store_.job().work, measured());
+    const std::string id = book_.begin(order(), store_.job().work, measured());
     if (id.empty()) return false;
     makePictures(id);
     return true;

@@ -32,10 +32,12 @@ class Planning : public QObject {
     /// The work and its plan as shown, when it is that of the job as it is now; nothing while it is not: what
     /// nobody looks at is not planned.
     std::optional<std::pair<WorkOrder, Plan>> current() const;
-    /// The job's work and times of waiting as its maker does them, as far as that is known and wished.
-    WorkOrder orderOf(const Job& job) const;
+    /// The job's work as its maker does it, as far as that is known and wished; from the sheets that it is
+    /// printed on, which may have to be laid out first. Throws Error (stopped).
+    WorkOrder order() const;
     MeasuredWaits measured() const;
     const RunBook::Open* run() const;
+    const WorkClock& clock() const { return clock_; }
     /// Whether there is anything to plan.
     bool hasWork() const;
     /// Whether somebody looks: a plan that nobody sees is not made.

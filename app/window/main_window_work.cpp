@@ -164,7 +164,7 @@ void MainWindow::tellTime() {
 
 void MainWindow::savePlan(bool for_calendar) {
     dialogs_->savePlan(for_calendar, [this, for_calendar](const QString& file) {
-        exports_.writePlan(file, for_calendar, clock_.zone(), clock_.now(), planning_.orderOf(store_.job()),
+        exports_.writePlan(file, for_calendar, clock_.zone(), clock_.now(), planning_.order(),
                            planning_.measured(), planning_.current());
     });
 }

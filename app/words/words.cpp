@@ -23,10 +23,6 @@ QString unbroken(QString measure) { return measure.replace(QLatin1Char(' '), QCh
 
 QString text(const std::string& catalogue_text) { return text(Text::catalogued(catalogue_text)); }
 
-QString firstWordsOf(const std::string& catalogue_text) {
-    return QString::fromStdString(firstWords(text(catalogue_text).toStdString()));
-}
-
 QString text(const Text& words) { return QString::fromStdString(language()(words)); }
 
 Language language() {

@@ -35,8 +35,6 @@ QString printerText(std::string_view kind);
 QString printersText(const Method& method);
 /// Words of a catalogue.
 QString text(const std::string& catalogue_text);
-/// Of a step's, as far as their first pause.
-QString firstWordsOf(const std::string& catalogue_text);
 /// Words of core and workshop.
 QString text(const Text& words);
 /// What the window speaks, for pages that are printed. It may be used on any thread.

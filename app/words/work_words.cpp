@@ -3,6 +3,8 @@
 #include <QCoreApplication>
 #include <cmath>
 
+#include "app/words/words.h"
+
 namespace tympan::app {
 
 namespace {
@@ -17,7 +19,8 @@ QString workName(const Task& task) {
     if (task.gate) return WorkText::tr("Look, now");
     switch (task.work) {
         case Work::prepare:
-            return WorkText::tr("Make ready");
+            // That may be anything: its own name says what.
+            return task.name.empty() ? WorkText::tr("Make ready") : text(task.name);
         case Work::print:
             return WorkText::tr("Print");
         case Work::fix:
@@ -52,6 +55,10 @@ QString workName(const Task& task) {
             return WorkText::tr("Leave it alone");
         case Work::swab:
             return WorkText::tr("Does the ink run?");
+        case Work::cut:
+            return WorkText::tr("Cut out");
+        case Work::join:
+            return WorkText::tr("Join the sheets");
         case Work::unsaid:
             break;
     }
@@ -74,9 +81,7 @@ QString whatIsWorked(const Task& task, const WorkOrder& order) {
                  : row              ? WorkText::tr("copies %1 to %2").arg(copies.front()).arg(copies.back())
                                     : WorkText::tr("copies %1").arg(each.join(QStringLiteral(", "))));
     }
-    if (task.units.size() == 1 && task.units.front().parts > 1)
-        said += QStringLiteral(" · ") +
-                WorkText::tr("part %1 of %2").arg(task.units.front().part).arg(task.units.front().parts);
+    if (const QString part = text(partOf(task)); !part.isEmpty()) said += QStringLiteral(" · ") + part;
     if (task.attempt > 1) said += QStringLiteral(" · ") + WorkText::tr("begun again");
     return said;
 }

@@ -34,9 +34,8 @@ std::string firstSentence(const std::string& words) {
 Text unitsOf(const Task& task, const WorkOrder& order) {
     const Text name = nameOf(task, order);
     const std::vector<int> copies = copiesOf(task);
-    if (task.units.size() == 1 && task.units.front().parts > 1)
-        return Text("{name}, part {part} of {parts}",
-                    {{"name", name}, {"part", task.units.front().part}, {"parts", task.units.front().parts}});
+    if (const Text part = partOf(task); !part.empty())
+        return Text("{name}, {part}", {{"name", name}, {"part", part}});
     if (copies.size() > 1)
         return Text("{name}, copies {first} to {last}",
                     {{"name", name}, {"first", copies.front()}, {"last", copies.back()}});
@@ -61,6 +60,7 @@ void writePlanSheet(const Language& say, const std::filesystem::path& file, cons
               plan_words_mm);
     for (const Text& why : plan.cannot)
         pages.say(Text("Cannot be: {why}.", {{"why", why}}), plan_words_mm, true);
+    for (const Text& note : plan.notes) pages.say(Text("{note}.", {{"note", note}}), plan_words_mm, true);
     pages.say(Text("To print, and to have ready"), plan_heading_mm, true);
     for (const Text& line : inLines(needs, order)) pages.say(line, plan_words_mm);
     for (const std::vector<std::size_t>& run : runsOf(plan)) {

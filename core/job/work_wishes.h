@@ -3,6 +3,8 @@
 #include <set>
 #include <string>
 
+#include "core/time/free_hours.h"
+
 namespace tympan {
 
 /// A puddle a centimetre deep.
@@ -13,7 +15,10 @@ inline constexpr double most_ml_per_100_cm2 = 100;
 struct WorkWishes {
     std::string start;  ///< empty: now
     std::string due;    ///< when all must be ready; empty: as soon as can be
-    std::string hours;  ///< when there is time, see free_hours.h; empty: always
+    std::string hours;  ///< when there is time, see free_hours.h; empty: by day
+    /// With a due date: as late as is safe; else as early as there is time.
+    bool late = false;
+    double rest_min = 10;  ///< of hands, for each hour of work
     double temperature_c = 21, humidity_percent = 50;
     std::string air = "still";
     std::map<std::string, int> places;  ///< how many things have room there at once; 0: there is none
@@ -25,5 +30,8 @@ struct WorkWishes {
     std::map<std::string, std::string> not_before;  ///< of a task: it was put off until then
     bool operator==(const WorkWishes&) const = default;
 };
+
+/// When there is time: what is wished, or 8:00 to 22:00 each day. Throws Error (usage).
+FreeHours freeHoursOf(const WorkWishes& wishes);
 
 }  // namespace tympan

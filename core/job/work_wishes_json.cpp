@@ -56,6 +56,8 @@ json toJson(const WorkWishes& wishes) {
     for (const auto& [field, text] :
          {std::pair{"start", &wishes.start}, {"due", &wishes.due}, {"hours", &wishes.hours}})
         if (!text->empty()) value[field] = *text;
+    if (wishes.late) value["late"] = true;
+    if (wishes.rest_min != WorkWishes{}.rest_min) value["rest_min_per_hour"] = wishes.rest_min;
     for (const auto& [place, room] : wishes.places)
         value["places"].push_back({{"place", place}, {"room", room}});
     for (const auto& [step, ml] : wishes.coverage)
@@ -63,6 +65,10 @@ json toJson(const WorkWishes& wishes) {
     for (const auto& [task, time] : wishes.not_before)
         value["not_before"].push_back({{"task", task}, {"time", time}});
     return value;
+}
+
+FreeHours freeHoursOf(const WorkWishes& wishes) {
+    return readFreeHours(wishes.hours.empty() ? "Mo-Su 08:00-22:00" : wishes.hours);
 }
 
 WorkWishes readWorkWishes(JsonReader reader, const std::function<void(const Error&)>& left_out) {
@@ -78,6 +84,8 @@ WorkWishes readWorkWishes(JsonReader reader, const std::function<void(const Erro
     for (const auto& [field, text] :
          {std::pair{"start", &wishes.start}, {"due", &wishes.due}, {"hours", &wishes.hours}})
         orLeftOut([&, field = field, text = text] { *text = wordsThatCanBeRead(reader, field); });
+    orLeftOut([&] { wishes.late = reader.flag("late", false); });
+    orLeftOut([&] { wishes.rest_min = reader.number("rest_min_per_hour", 0, 60, wishes.rest_min); });
     orLeftOut([&] { wishes.temperature_c = reader.number("temperature_c", -30, 60, 21); });
     orLeftOut([&] { wishes.humidity_percent = reader.number("humidity_percent", 0, 100, 50); });
     if (reader.has("air")) orLeftOut([&] { wishes.air = reader.oneOf("air", {"still", "moving", "sun"}); });

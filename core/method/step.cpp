@@ -5,9 +5,9 @@
 namespace tympan {
 
 const std::vector<std::string>& workNames() {
-    static const std::vector<std::string> names{"prepare", "print", "fix",  "coat",   "lay",  "press",
-                                                "tape",    "wipe",  "dry",  "soak",   "rub",  "look",
-                                                "peel",    "cool",  "seal", "finish", "cure", "swab"};
+    static const std::vector<std::string> names{"prepare", "print",  "fix",  "coat", "lay",  "press", "tape",
+                                                "wipe",    "dry",    "soak", "rub",  "look", "peel",  "cool",
+                                                "seal",    "finish", "cure", "swab", "cut",  "join"};
     return names;
 }
 
@@ -17,7 +17,9 @@ const std::vector<std::string>& basisNames() {
     return names;
 }
 
-std::string firstWords(std::string_view words) {
+std::string shortName(const Step& step) {
+    if (!step.name.empty()) return step.name;
+    const std::string_view words = step.words;
     std::size_t end = words.ends_with('.') ? words.size() - 1 : words.size();
     for (const std::string_view pause : {". ", ": ", "; "})
         if (const auto at = words.find(pause); at != std::string_view::npos && at > 0)

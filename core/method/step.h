@@ -74,6 +74,8 @@ enum class Work {
     finish,
     cure,
     swab,    ///< a damp swab on the ink: does it run?
+    cut,     ///< prints are cut from their sheets
+    join,    ///< the sheets of one print become one
     unsaid,  ///< of a method that was kept before steps had kinds
 };
 
@@ -135,6 +137,7 @@ struct Step {
     std::string id;  ///< once within its method, and the same in all its revisions
     Work work = Work::unsaid;
     std::string words;
+    std::string name = {};  ///< what it is called in lists; empty: as its words begin, see shortName()
     Effort effort = {};     ///< with hands on it
     bool optional = false;  ///< done when the maker chooses it
     std::string choice;     ///< what is then chosen: several steps may be one choice; empty: its own id
@@ -153,13 +156,15 @@ struct Step {
     std::string good;             ///< what it looks like when it is well done
     /// The last moment when something can still be mended: looked at and ticked, in no time of its own.
     bool gate = false;
+    /// Done to a sheet with all that lies on it, before pieces are laid: dried, sprayed, cut apart.
+    bool of_sheet = false;
     std::string caution;
     std::string noted;  ///< what the maker wrote down for the next time
     bool operator==(const Step&) const = default;
 };
 
-/// A step's words as far as their first pause: enough to tell it from the others.
-std::string firstWords(std::string_view words);
+/// What a step is called where there is little room: its name, or its words as far as their first pause.
+std::string shortName(const Step& step);
 
 /// Whether hands are on it; else it is waiting alone.
 inline bool needsHands(const Step& step) {

@@ -170,8 +170,13 @@ void checkNames(JsonReader& reader, const std::vector<Step>& steps) {
         return id == "print" || std::any_of(steps.begin(), steps.end() - (itself ? 0 : 1),
                                             [&](const Step& step) { return step.id == id; });
     };
-    for (const std::string& id : last.after.value_or(std::vector<std::string>{}))
+    for (const std::string& id : last.after.value_or(std::vector<std::string>{})) {
         if (!known(id, false)) reader.fail("after", Text("\"{id}\" is no step before it", {{"id", id}}));
+        if (last.of_sheet && std::any_of(steps.begin(), steps.end() - 1,
+                                         [&](const Step& step) { return step.id == id && !step.of_sheet; }))
+            reader.fail("after",
+                        Text("\"{id}\" is done to pieces, after they left their sheet", {{"id", id}}));
+    }
     if (last.rounds && !known(last.rounds->from, true))
         reader.fail("rounds", Text("\"{id}\" is no step before it", {{"id", last.rounds->from}}));
     if (last.rounds && !last.rounds->first.empty()) {
@@ -194,6 +199,7 @@ Step readStep(JsonReader& reader, std::size_t number) {
         step.work = static_cast<Work>(std::find(names.begin(), names.end(), kind) - names.begin());
     }
     step.words = reader.text("do");
+    step.name = reader.note("name");
     step.effort = readEffort(reader);
     step.optional = reader.flag("optional", false);
     step.choice = reader.note("choice");
@@ -217,6 +223,7 @@ Step readStep(JsonReader& reader, std::size_t number) {
         }
     step.good = reader.note("good");
     step.gate = reader.flag("gate", false);
+    if (reader.has("of")) step.of_sheet = reader.oneOf("of", {"piece", "sheet"}) == "sheet";
     step.caution = reader.note("caution");
     step.noted = reader.note("noted");
     reader.finish();
@@ -237,6 +244,7 @@ std::vector<Step> readSteps(std::vector<JsonReader> entries) {
 
 nlohmann::json toJson(const Step& step) {
     nlohmann::json value{{"id", step.id}, {"do", step.words}};
+    if (!step.name.empty()) value["name"] = step.name;
     if (needsHands(step)) value["work"] = effortJson(step.effort);
     if (step.optional) value["optional"] = true;
     if (!step.choice.empty()) value["choice"] = step.choice;
@@ -274,6 +282,7 @@ nlohmann::json toJson(const Step& step) {
         value["faces"].push_back({{"face", face.name}, {"coats", face.times}, {"basis", nameOf(face.basis)}});
     if (!step.good.empty()) value["good"] = step.good;
     if (step.gate) value["gate"] = true;
+    if (step.of_sheet) value["of"] = "sheet";
     if (!step.caution.empty()) value["caution"] = step.caution;
     if (!step.noted.empty()) value["noted"] = step.noted;
     return value;

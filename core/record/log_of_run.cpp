@@ -40,7 +40,7 @@ void addStep(LogEntry& entry, const WorkRun& run, const RunState& state, const O
     DoneStep& step = same != entry.steps.end() ? *same : entry.steps.emplace_back();
     const bool is_new = same == entry.steps.end();
     step.key = key;
-    step.words = firstWords(task.words);
+    step.words = task.name;
     step.work = task.work;
     step.face = task.face;
     step.hands = task.hands;

@@ -199,6 +199,42 @@ Waits waitsUnderWay(const RunState& state) {
     return waits;
 }
 
+namespace {
+
+// Who worked a moment ago goes on for a while, whatever the hour: guesses of ours.
+constexpr std::chrono::minutes a_moment_ago{60}, a_while{240};
+
+/// The usual hours of those who named none, and a while from now on where somebody is at work: at eleven in
+/// the evening nobody is told to go on in the morning.
+FreeHours withPresent(FreeHours hours, const RunState& state, const TimeZone& zone, Moment now) {
+    const bool at_work = !state.past.under_way.empty() ||
+                         std::any_of(state.past.done.begin(), state.past.done.end(),
+                                     [&](const auto& each) { return now - each.second.to < a_moment_ago; });
+    if (!at_work) return hours;
+    const WallTime wall = zone.wall(now);
+    const int from = static_cast<int>(std::chrono::floor<std::chrono::minutes>(wall.into_day).count());
+    const int to = from + static_cast<int>(a_while.count());
+    constexpr int day = 24 * 60;
+    const auto add = [&](std::chrono::sys_days date, int begin, int end) {
+        FreeHours::Day parts = hours.week[(std::chrono::weekday{date}.iso_encoding()) - 1];
+        for (const FreeHours::Part& each : parts)
+            if (each.from_min <= end && begin <= each.to_min)
+                begin = std::min(begin, each.from_min), end = std::max(end, each.to_min);
+        std::erase_if(
+            parts, [&](const FreeHours::Part& each) { return each.from_min >= begin && each.to_min <= end; });
+        const FreeHours::Part part{begin, end};
+        parts.insert(std::find_if(parts.begin(), parts.end(),
+                                  [&](const FreeHours::Part& each) { return each.from_min > begin; }),
+                     part);
+        hours.dates[date] = parts;
+    };
+    add(wall.date, from, std::min(to, day));
+    if (to > day) add(wall.date + std::chrono::days{1}, 0, to - day);
+    return hours;
+}
+
+}  // namespace
+
 JobWork workOf(const RunState& state, const TimeZone& zone, Moment now) {
     Past past = state.past;
     for (const auto& [id, from] : waitsUnderWay(state)) {
@@ -211,7 +247,9 @@ JobWork workOf(const RunState& state, const TimeZone& zone, Moment now) {
     }
     WorkWishes wishes = state.wishes;
     wishes.start.clear();
-    return {state.order, state.tasks, conditionsOf(wishes, zone, now), past};
+    Conditions conditions = conditionsOf(wishes, zone, now);
+    if (wishes.hours.empty()) conditions.hours = withPresent(conditions.hours, state, zone, now);
+    return {state.order, state.tasks, std::move(conditions), past};
 }
 
 std::vector<Plan> plansFrom(const std::vector<RunState>& states, const TimeZone& zone, Moment now,
@@ -228,7 +266,9 @@ Plan planFrom(const RunState& state, const TimeZone& zone, Moment now, const Pla
 Plan carriedOver(const Plan& plan, const RunState& state, Moment now) {
     std::map<std::string_view, TimeSpan> known;
     for (std::size_t i = 0; i < plan.tasks.size(); ++i) known.emplace(plan.tasks[i].id, plan.times[i]);
-    Plan next{state.tasks, {}, plan.cannot, plan.end};
+    Plan next = plan;
+    next.tasks = state.tasks;
+    next.times.clear();
     next.times.reserve(state.tasks.size());
     for (const Task& task : state.tasks) {
         if (const auto at = known.find(task.id); at != known.end()) {

@@ -48,8 +48,10 @@ Chain::Chain(std::vector<Task>& tasks, const WorkOrder& order, const OrderedPiec
         ++coat_;
 }
 
-void Chain::comeAfter(const std::vector<Tie>& print, const std::vector<Tie>& object) {
-    next_ = left_["print"] = print;
+void Chain::comeAfter(const std::vector<Tie>& before, const std::map<std::string, std::vector<Tie>>& left,
+                      const std::vector<Tie>& object) {
+    next_ = before;
+    left_ = left;
     object_ = object;
 }
 
@@ -164,8 +166,12 @@ void Chain::addRounds(std::size_t from, std::size_t to) {
     const double room_min = roomFor(from, to);
     const std::vector<Tie> base = next_;
     std::vector<Tie> ends;
+    const std::vector<WorkUnit> patches =
+        patchesOf(units_, [&](const WorkUnit& unit) { return areaOf({unit}); });
+    const double each_min =
+        minutesOfUnit(from, to) * static_cast<double>(units_.size()) / static_cast<double>(patches.size());
     for (const std::vector<WorkUnit>& chunk :
-         chunksOf(units_, minutesOfUnit(from, to), std::min(rubbed_at_a_go_min, room_min))) {
+         chunksOf(patches, each_min, std::min(rubbed_at_a_go_min, room_min))) {
         chunk_ = keyOf(chunk, piece_.object, attempt_);
         next_ = base;
         straight_on_ = false;
@@ -194,7 +200,9 @@ void Chain::addRounds(std::size_t from, std::size_t to) {
 /// of their own only with the side that stands for the thing.
 std::vector<StepFace> Chain::facesOf(const Step& step) const {
     std::vector<StepFace> faces = step.faces;
-    if (faces.empty()) faces.push_back({"front", 1, Basis::guess});
+    // A sheet is none of the object's faces.
+    const bool of_sheet = units_.front().sheet != 0;
+    if (faces.empty()) faces.push_back({of_sheet ? "" : "front", 1, Basis::guess});
     if (object_here_ && hasFaces(order_, *object_here_)) {
         const bool apart = object_here_->face_of != 0 || hasFace(order_, *object_here_, Face::back) ||
                            hasFace(order_, *object_here_, Face::edges);
@@ -217,10 +225,14 @@ void Chain::addAlone(const Step& step) {
                 round_ = time + 1, rounds_ = face.times;
                 number_ = ++coat;
             }
+            // What is sanded or cleaned need not be done in one go.
+            const auto area = [&](const WorkUnit& unit) { return areaOf({unit}); };
+            const std::vector<WorkUnit> units =
+                piece_.id == 0 && step.work == Work::prepare ? patchesOf(units_, area) : units_;
             const double minutes =
-                minutesOf(step.effort, 1, areaOf(units_) / static_cast<double>(units_.size()), false).usual;
+                minutesOf(step.effort, 1, areaOf(units) / static_cast<double>(units.size()), false).usual;
             const double room_min = order_.longest_min - minutesOf(step.effort, 0, 0).usual;
-            const auto parts = chunksOf(units_, minutes, std::min(any_work_min, room_min));
+            const auto parts = chunksOf(units, minutes, std::min(any_work_min, room_min));
             const std::vector<Tie> base = next_;
             const bool straight_on = straight_on_;
             std::vector<Tie> ends;
@@ -249,18 +261,19 @@ void Chain::add(const Step& step, const std::vector<WorkUnit>& units, double par
 }
 
 Task Chain::made(const Step& step, const std::vector<WorkUnit>& units, const std::string& more) const {
-    const bool whole = units.size() == units_.size();
+    const bool whole = units == units_;
     const int number = number_.value_or(round_.value_or(1));
     Task task;
     task.id = fmt::format("{}.{}{}{}", whole ? key_ : keyOf(units, piece_.object, attempt_), step.id,
                           number > 1 ? fmt::format(".{}", number) : "", more);
     task.piece = piece_.id;
     task.object = piece_.object;
-    task.units = units;
+    putOn(task, units);
     task.attempt = attempt_;
     task.chain = chunk_.empty() ? (whole ? key_ : keyOf(units, piece_.object, attempt_)) : chunk_;
     task.step = step.id;
     task.work = step.work;
+    task.name = shortName(step);
     task.words = step.words;
     task.good = step.good;
     task.caution = step.caution;
@@ -288,9 +301,7 @@ Task Chain::made(const Step& step, const std::vector<WorkUnit>& units, const std
 
 void Chain::addHands(const Step& step, const std::vector<WorkUnit>& units, double part, bool with_setup) {
     Task task = made(step, units, "");
-    const int count = isDoneByUnits(step) && units.front().piece != 0
-                          ? static_cast<int>(units.size())
-                          : static_cast<int>(copiesOf(task).size());
+    const int count = countOf(step, task, units);
     const Minutes work = minutesOf(step.effort, count, areaOf(units) / count, with_setup);
     task.hands = true;
     task.least_min = part * work.least;
@@ -378,10 +389,48 @@ double Chain::minutesOfUnit(std::size_t from, std::size_t to) const {
 double Chain::areaOf(const std::vector<WorkUnit>& units) const {
     double sum = 0;
     for (const WorkUnit& unit : units) {
+        if (unit.sheet != 0) {
+            for (const OrderedSheet::Part& part :
+                 order_.sheets[static_cast<std::size_t>(unit.sheet) - 1].parts) {
+                const OrderedPiece& piece = *findPiece(order_, part.piece);
+                sum += piece.area_cm2 / static_cast<double>(std::max<std::size_t>(1, piece.parts.size()));
+            }
+            continue;
+        }
         const OrderedPiece* piece = findPiece(order_, unit.piece);
         sum += (piece ? piece->area_cm2 : piece_.area_cm2) / unit.parts;
     }
     return sum;
+}
+
+/// How many times a step has its minutes for each: of sheets once a sheet, and once for each picture that is
+/// cut from it.
+int Chain::countOf(const Step& step, const Task& task, const std::vector<WorkUnit>& units) const {
+    if (units.front().sheet != 0) {
+        if (step.work != Work::cut) return static_cast<int>(units.size());
+        std::size_t pictures = 0;
+        for (const WorkUnit& unit : units)
+            pictures += order_.sheets[static_cast<std::size_t>(unit.sheet) - 1].parts.size();
+        return static_cast<int>(pictures);
+    }
+    return isDoneByUnits(step) && units.front().piece != 0 ? static_cast<int>(units.size())
+                                                           : static_cast<int>(copiesOf(task).size());
+}
+
+/// What a task is about: of sheets the copies that lie on them, which may be for several objects.
+void Chain::putOn(Task& task, const std::vector<WorkUnit>& units) const {
+    if (units.front().sheet == 0) {
+        task.units = units;
+        for (const WorkUnit& unit : units)
+            if (const OrderedPiece* piece = findPiece(order_, unit.piece);
+                piece && unit.parts > 1 && !unit.patch)
+                task.sheets.push_back(piece->parts[static_cast<std::size_t>(unit.part) - 1]);
+        return;
+    }
+    std::vector<const OrderedSheet*> sheets;
+    for (const WorkUnit& unit : units)
+        sheets.push_back(&order_.sheets[static_cast<std::size_t>(unit.sheet) - 1]);
+    putOnSheets(task, order_, sheets);
 }
 
 }  // namespace tympan

@@ -14,8 +14,12 @@ class Chain {
     /// Its name in ids: "2.1-4".
     const std::string& key() const { return key_; }
 
-    /// What printing and the object's preparation left to come after.
-    void comeAfter(const std::vector<Tie>& print, const std::vector<Tie>& object);
+    /// What comes before its first step, and what each step that is done elsewhere (printing, the work on
+    /// sheets) and the object's preparation left to come after.
+    void comeAfter(const std::vector<Tie>& before, const std::map<std::string, std::vector<Tie>>& left,
+                   const std::vector<Tie>& object);
+    /// What each step so far left to come after, by its id.
+    const std::map<std::string, std::vector<Tie>>& left() const { return left_; }
     /// All steps up to the first finishing coat, and from there to the end.
     void addToCoat();
     /// `more`: what else the coats come after.
@@ -39,6 +43,8 @@ class Chain {
     double roomFor(std::size_t from, std::size_t to) const;
     double minutesOfUnit(std::size_t from, std::size_t to) const;
     double areaOf(const std::vector<WorkUnit>& units) const;
+    int countOf(const Step& step, const Task& task, const std::vector<WorkUnit>& units) const;
+    void putOn(Task& task, const std::vector<WorkUnit>& units) const;
     bool tied(std::size_t step) const;
     std::vector<StepFace> facesOf(const Step& step) const;
 

@@ -13,7 +13,9 @@ Conditions conditionsOf(const WorkWishes& wishes, const TimeZone& zone, Moment n
     conditions.zone = zone;
     conditions.start = wishes.start.empty() ? now : std::max(now, zone.read(wishes.start));
     if (!wishes.due.empty()) conditions.due = zone.read(wishes.due);
-    conditions.hours = readFreeHours(wishes.hours);
+    conditions.hours = freeHoursOf(wishes);
+    conditions.late = wishes.late;
+    conditions.rest_min = wishes.rest_min;
     conditions.waits.weather = weatherOf(wishes);
     for (const auto& [place, room] : wishes.places) {
         const auto& names = placeNames();

@@ -50,7 +50,7 @@ Needs needsOf(const Job& printed, const Imposition* imposition, const Plan& plan
         Needs::Coating& coating =
             same != needs.coatings.end()
                 ? *same
-                : needs.coatings.emplace_back(Needs::Coating{area.key, area.method, area.words, {}, 0, {}});
+                : needs.coatings.emplace_back(Needs::Coating{area.key, area.method, area.name, {}, 0, {}});
         coating.areas.push_back(area);
         coating.cm2 += area.cm2 * area.coats;
     }
@@ -58,6 +58,14 @@ Needs needsOf(const Job& printed, const Imposition* imposition, const Plan& plan
     for (Needs::Coating& coating : needs.coatings)
         if (const auto known = amounts.find(coating.key); known != amounts.end()) coating.ml = known->second;
     return needs;
+}
+
+Text placeOf(const CoatArea& area, const WorkOrder& order) {
+    const OrderedObject* object = area.of_sheet ? nullptr : findObject(order, area.object);
+    const Text what = object ? Text::catalogued(object->name) : Text("the prints");
+    return area.face.empty()
+               ? what
+               : Text("{object}, {face}", {{"object", what}, {"face", Text::catalogued(area.face)}});
 }
 
 std::vector<Text> inLines(const Needs& needs, const WorkOrder& order) {
@@ -82,12 +90,11 @@ std::vector<Text> inLines(const Needs& needs, const WorkOrder& order) {
     for (const Needs::Coating& coating : needs.coatings) {
         std::vector<Text> areas;
         for (const CoatArea& area : coating.areas)
-            areas.push_back(Text("{object}, {face}: {area} cm²{coats, plural, =1 {} other {, # times}}",
-                                 {{"object", Text::catalogued(findObject(order, area.object)->name)},
-                                  {"face", Text::catalogued(area.face)},
+            areas.push_back(Text("{place}: {area} cm²{coats, plural, =1 {} other {, # times}}",
+                                 {{"place", placeOf(area, order)},
                                   {"area", Rounded{std::ceil(area.cm2), 0}},
                                   {"coats", area.coats}}));
-        const Argument step("step", Text::catalogued(firstWords(coating.words))),
+        const Argument step("step", Text::catalogued(coating.name)),
             where("areas", Text::listed(std::move(areas), "; "));
         lines.push_back(coating.ml ? Text("{step}: {areas}; {ml} ml in all by your coverage.",
                                           {step, where, {"ml", Rounded{std::ceil(*coating.ml), 0}}})

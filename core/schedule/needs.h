@@ -14,8 +14,8 @@ struct Needs {
         std::vector<std::string> pieces;
     };
     struct Coating {
-        std::string key;            ///< by method and step: what coverage is kept by
-        std::string method, words;  ///< what makers call it; nothing: the object's own. The step's
+        std::string key;           ///< by method and step: what coverage is kept by
+        std::string method, name;  ///< what makers call it; nothing: the object's own. The step's, short
         std::vector<CoatArea> areas;
         double cm2 = 0;            ///< of all coats
         std::optional<double> ml;  ///< where a coverage has been typed or measured
@@ -32,6 +32,8 @@ std::vector<Needs::Printing> printingsOf(const Job& printed, const Imposition* i
 /// laid out yet. Areas are exact, amounts go by the coverage of the job's wishes.
 Needs needsOf(const Job& printed, const Imposition* imposition, const Plan& plan, const WorkOrder& order);
 
+/// Where a coat goes: on which face of which object, or on the prints before they leave their sheets.
+Text placeOf(const CoatArea& area, const WorkOrder& order);
 /// A line for each thing, for paper and for a list to take along.
 std::vector<Text> inLines(const Needs& needs, const WorkOrder& order);
 

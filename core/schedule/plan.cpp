@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/schedule/open_time.h"
 #include "core/schedule/plan_search.h"
 
 namespace tympan {
@@ -149,6 +150,7 @@ class Together {
             const auto [known, is_new] = given_.room.try_emplace(place, room);
             if (!is_new) known->second = std::max(known->second, room);
         }
+        given_.rest.push_back(job.conditions.rest_min / 60);
         for (const Task& task : job.tasks) {
             given_.job.push_back(j);
             given_.over.push_back(job.past.done.contains(task.id));
@@ -184,6 +186,27 @@ class Together {
     Given given_;
 };
 
+/// How long it takes to make the piece that takes longest, from when it first meets its object. `first`: the
+/// number of these tasks' first one among all.
+Seconds longestPiece(const std::vector<Task>& tasks, std::size_t first, const PlanProblem& problem,
+                     const FoundPlan& found) {
+    std::map<int, std::pair<Seconds, Seconds>> pieces;
+    for (std::size_t i = 0; i < problem.sittings.size(); ++i)
+        for (std::size_t k = 0; k < problem.sittings[i].tasks.size(); ++k) {
+            const std::size_t task = problem.sittings[i].tasks[k];
+            if (task < first || task >= first + tasks.size()) continue;
+            const Task& of = tasks[task - first];
+            if (of.piece == 0 || of.of_sheet) continue;
+            const Seconds from = found.begins[i] + problem.sittings[i].offsets[k];
+            const auto at = pieces.try_emplace(of.piece, from, from).first;
+            at->second.first = std::min(at->second.first, from);
+            at->second.second = std::max(at->second.second, from + problem.sittings[i].lengths[k]);
+        }
+    Seconds longest = 0;
+    for (const auto& [piece, span] : pieces) longest = std::max(longest, span.second - span.first);
+    return longest;
+}
+
 void sayOnce(std::vector<Text>& sentences) {
     std::vector<Text> once;
     for (Text& each : sentences)
@@ -203,6 +226,28 @@ Text nameOf(const Task& task, const WorkOrder& order) {
     if (piece) return Text::verbatim(piece->name);
     const OrderedObject* object = findObject(order, task.object);
     return object ? Text::catalogued(object->name) : Text();
+}
+
+// More sheets are counted, not named.
+constexpr std::size_t most_named = 6;
+
+Text partOf(const Task& task) {
+    if (task.sheets.size() > most_named)
+        return Text("{count, plural, one {# sheet} other {# sheets}}", {{"count", task.sheets.size()}});
+    if (!task.sheets.empty()) {
+        std::vector<Text> labels;
+        for (const std::string& label : task.sheets) labels.push_back(Text::verbatim(label));
+        return Text("{count, plural, one {sheet} other {sheets}} {labels}",
+                    {{"count", task.sheets.size()}, {"labels", Text::listed(std::move(labels))}});
+    }
+    if (task.units.empty()) return {};
+    const WorkUnit &first = task.units.front(), &last = task.units.back();
+    if (first.parts < 2 || first.piece != last.piece || first.copy != last.copy) return {};
+    if (first.part == last.part)
+        return Text("part {part} of {parts}", {{"part", first.part}, {"parts", first.parts}});
+    if (first.part == 1 && last.part == last.parts) return {};
+    return Text("parts {first} to {last} of {parts}",
+                {{"first", first.part}, {"last", last.part}, {"parts", first.parts}});
 }
 
 Plan planned(const WorkOrder& order, const Conditions& conditions, const PlanLimits& limits,
@@ -242,8 +287,11 @@ std::vector<Plan> plannedTogether(std::vector<JobWork> jobs, const PlanLimits& l
         last = ends();
     }
     std::vector<std::optional<Seconds>> late_as = given.due;
-    for (std::size_t j = 0; j < jobs.size(); ++j)
-        if (late_as[j] && last[j] > *late_as[j]) late_as[j].reset();
+    for (std::size_t j = 0; j < jobs.size(); ++j) {
+        if (!late_as[j]) continue;
+        *late_as[j] -= longestPiece(jobs[j].tasks, together.begin(j), problem, found);
+        if (!jobs[j].conditions.late || last[j] > *late_as[j]) late_as[j].reset();
+    }
     putLate(problem, late_as, found);
     last = ends();
 
@@ -290,6 +338,9 @@ std::vector<Plan> plannedTogether(std::vector<JobWork> jobs, const PlanLimits& l
                                  brokenTies(plan, jobs[j].order, fixed)})
             plan.cannot.insert(plan.cannot.end(), more.begin(), more.end());
         sayOnce(plan.cannot);  // many copies say the same
+        plan.notes = largerThanOpenTime(jobs[j].order);
+        if (given.due[j] && last[j] <= *given.due[j])
+            plan.to_spare = std::chrono::seconds{*given.due[j] - last[j]};
         if (given.due[j] && last[j] > *given.due[j])
             plan.cannot.push_back(
                 Text("it is ready {hours} hours after it is due, even with the shortest waits",

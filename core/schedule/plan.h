@@ -12,7 +12,9 @@ struct Conditions {
     TimeZone zone;
     Moment start;
     std::optional<Moment> due;
+    bool late = false;  ///< as late as leaves time to begin a piece again; else as early as can be
     FreeHours hours;
+    double rest_min = 0;  ///< of hands, for each hour of work
     WaitRules waits;
     /// How many loads a place holds at once; 0: there is no such place. An oven, a press and a printer that
     /// are not named hold one, other places any number.
@@ -36,9 +38,11 @@ struct Past {
 /// When each task begins and ends, and what could not be kept.
 struct Plan {
     std::vector<Task> tasks;
-    std::vector<TimeSpan> times;  ///< by task
-    std::vector<Text> cannot;     ///< why it is only the nearest that can
-    Moment end;                   ///< of all
+    std::vector<TimeSpan> times;                   ///< by task
+    std::vector<Text> cannot;                      ///< why it is only the nearest that can
+    std::vector<Text> notes;                       ///< what must be known before it is begun
+    Moment end;                                    ///< of all
+    std::optional<std::chrono::seconds> to_spare;  ///< from the end to when it is due
 };
 
 /// How long a plan is bettered. The same number of tries gives the same plan.
@@ -58,10 +62,11 @@ struct JobWork {
 };
 
 /// Plans the tasks of jobs for one pair of hands, one oven, one press: fewest hours after what is due, then
-/// the earliest ends, then fewest sittings; a job with a due date then as late as it can be and still be
-/// ready. Legal whatever the hours: no deadline is missed, nothing is done outside of its job's hours, unless
-/// `cannot` says so. What has happened stays where it is, and the rest follows. A place has as much room as
-/// the job says that gives it most. Pure: it asks no clock. The plans come in the order of the jobs.
+/// the earliest ends, then fewest sittings; a job that is wished late then as late as leaves time to begin
+/// the piece again that takes longest. Hands rest after each sitting, in proportion to its work. Legal
+/// whatever the hours: no deadline is missed, nothing is done outside of its job's hours, unless `cannot`
+/// says so. What has happened stays where it is, and the rest follows. A place has as much room as the job
+/// says that gives it most. Pure: it asks no clock. The plans come in the order of the jobs.
 ///
 /// Tasks that deadlines tie, or that follow each other without a wait, form sittings that stay together.
 /// These are laid one after the other where they fit first (serial schedule generation, R. Kolisch 1996), the
@@ -83,5 +88,7 @@ std::vector<std::vector<std::size_t>> runsOf(const Plan& plan);
 
 /// Whose work a task is, in words: the piece's name, or the object's.
 Text nameOf(const Task& task, const WorkOrder& order);
+/// Which sheets it is about, or which part of a copy; empty where that goes without saying.
+Text partOf(const Task& task);
 
 }  // namespace tympan

@@ -59,13 +59,15 @@ std::vector<CoatArea> coatAreas(const Plan& plan, const WorkOrder& order) {
         if (!isCoat(task.work) || !task.hands) continue;
         const OrderedPiece* piece = findPiece(order, task.piece);
         const std::string key = stepKey(piece ? piece->method : "", task.step);
+        const int object = task.of_sheet ? 0 : task.object;
         const auto same = std::find_if(all.begin(), all.end(), [&](const CoatArea& each) {
-            return each.object == task.object && each.key == key && each.face == task.face;
+            return each.object == object && each.key == key && each.face == task.face;
         });
-        CoatArea& area = same == all.end()
-                             ? all.emplace_back(CoatArea{task.object, piece ? piece->method_name : "", key,
-                                                         task.step, task.face, task.words, 0, 0})
-                             : *same;
+        CoatArea& area =
+            same == all.end()
+                ? all.emplace_back(CoatArea{object, piece ? piece->method_name : "", key, task.step,
+                                            task.face, task.name, 0, 0, task.of_sheet})
+                : *same;
         area.coats = std::max(area.coats, task.round.value_or(1));
         // Chunks of one coat add up; later coats are the same again.
         if (task.round.value_or(1) == 1) area.cm2 += task.area_cm2;

@@ -26,9 +26,10 @@ struct CoatArea {
     std::string method;      ///< what makers call it; nothing: the object's own work
     std::string key;         ///< by method and step, as waits are measured: "gel-rub-off/coat"
     std::string what, face;  ///< the step's id: "coat", "varnish"
-    std::string words;       ///< the step's
+    std::string name;        ///< the step's, short
     int coats = 0;
-    double cm2 = 0;  ///< of one coat, all copies together
+    double cm2 = 0;         ///< of one coat, all copies together
+    bool of_sheet = false;  ///< it goes on the prints, before they are cut from their sheets; then no object
 };
 std::vector<CoatArea> coatAreas(const Plan& plan, const WorkOrder& order);
 /// ml of all coats, by method and step, where `coverage` (ml for 100 cm², likewise) has it.

@@ -3,6 +3,9 @@
 #include <algorithm>
 #include <cmath>
 #include <nlohmann/json.hpp>
+#include <set>
+
+#include <fmt/format.h>
 
 #include "core/base/language.h"
 #include "core/schedule/ready.h"
@@ -29,6 +32,8 @@ bool holdsOneLoad(Place place) {
     return place == Place::oven || place == Place::press || place == Place::printer;
 }
 
+int firstPieceOf(const Task& task) { return task.units.empty() ? task.piece : task.units.front().piece; }
+
 ordered_json tieJson(const Plan& plan, const Tie& tie) {
     return {{"id", plan.tasks[tie.task].id},
             {"from", tie.from_begin ? "begin" : "end"},
@@ -38,7 +43,7 @@ ordered_json tieJson(const Plan& plan, const Tie& tie) {
 
 ordered_json stepJson(const Plan& plan, std::size_t i, const WorkOrder& order, const TimeZone& zone) {
     const Task& task = plan.tasks[i];
-    const OrderedPiece* piece = findPiece(order, task.piece);
+    const OrderedPiece* piece = findPiece(order, firstPieceOf(task));
     const OrderedObject* object = findObject(order, task.object);
     ordered_json after = ordered_json::array(), pieces = ordered_json::array();
     for (const Tie& tie : task.after) after.push_back(tieJson(plan, tie));
@@ -69,9 +74,31 @@ ordered_json stepJson(const Plan& plan, std::size_t i, const WorkOrder& order, c
     if (pieces.size() > 1) step["pieces"] = pieces;
     if (task.units.size() == 1 && task.units.front().parts > 1)
         step["part"] = {task.units.front().part, task.units.front().parts};
+    if (!task.sheets.empty()) step["sheets"] = task.sheets;
     if (task.gate) step["gate"] = true;
     if (!task.good.empty()) step["good"] = task.good;
     return step;
+}
+
+/// What is done once for several pieces stands under the first of them. So that each has all its steps, the
+/// others get the same one "with" it, which takes no hands.
+std::vector<ordered_json> withOthers(const ordered_json& step, const Task& task, const WorkOrder& order) {
+    std::vector<ordered_json> all;
+    std::set<int> said{firstPieceOf(task)};
+    for (const WorkUnit& unit : task.units) {
+        if (unit.piece == 0 || !said.insert(unit.piece).second) continue;
+        const OrderedPiece& piece = *findPiece(order, unit.piece);
+        ordered_json other = step;
+        other["id"] = fmt::format("{}/{}", task.id, piece.id);
+        other["with"] = task.id;
+        other["piece"] = piece.id;
+        other["piece_name"] = piece.name;
+        other["method"] = piece.method;
+        other["hands"] = false;
+        other["after"] = ordered_json::array();
+        all.push_back(std::move(other));
+    }
+    return all;
 }
 
 ordered_json objectsJson(const Plan& plan, const WorkOrder& order, const TimeZone& zone) {
@@ -94,12 +121,14 @@ ordered_json objectsJson(const Plan& plan, const WorkOrder& order, const TimeZon
 
 ordered_json coatsJson(const Plan& plan, const WorkOrder& order) {
     ordered_json coats = ordered_json::array();
-    for (const CoatArea& each : coatAreas(plan, order))
-        coats.push_back({{"object", findObject(order, each.object)->name},
+    for (const CoatArea& each : coatAreas(plan, order)) {
+        const OrderedObject* object = each.of_sheet ? nullptr : findObject(order, each.object);
+        coats.push_back({{"object", object ? ordered_json(object->name) : ordered_json(nullptr)},
                          {"step", each.what},
                          {"face", each.face},
                          {"coats", each.coats},
                          {"area_cm2", tenth(each.cm2)}});
+    }
     return coats;
 }
 
@@ -115,7 +144,13 @@ std::string jsonOf(const Plan& plan, const WorkOrder& order, const Conditions& c
         return std::pair{plan.times[a].from, plan.times[a].to} <
                std::pair{plan.times[b].from, plan.times[b].to};
     });
-    for (const std::size_t i : by_time) steps.push_back(stepJson(plan, i, order, zone));
+    for (const std::size_t i : by_time) {
+        steps.push_back(stepJson(plan, i, order, zone));
+        for (ordered_json& other : withOthers(steps.back(), plan.tasks[i], order))
+            steps.push_back(std::move(other));
+    }
+    ordered_json notes = ordered_json::array();
+    for (const Text& note : plan.notes) notes.push_back(inEnglish(note));
     for (const Text& why : plan.cannot) cannot.push_back({{"why", inEnglish(why)}});
     return ordered_json{{"start", zone.text(conditions.start)},
                         {"end", zone.text(plan.end)},
@@ -128,6 +163,9 @@ std::string jsonOf(const Plan& plan, const WorkOrder& order, const Conditions& c
                         {"steps", steps},
                         {"objects", objectsJson(plan, order, zone)},
                         {"coats", coatsJson(plan, order)},
+                        {"to_spare_min",
+                         plan.to_spare ? ordered_json(plan.to_spare->count() / 60) : ordered_json(nullptr)},
+                        {"notes", notes},
                         {"cannot", cannot}}
                .dump(2, ' ', false, ordered_json::error_handler_t::replace) +
            "\n";

@@ -6,19 +6,64 @@
 
 #include <fmt/format.h>
 
-#include "core/schedule/chain.h"
+#include "core/schedule/sheet_work.h"
+#include "core/schedule/step_kinds.h"
 
 namespace tympan {
 
 namespace {
 
-constexpr double laid_whole_cm2 = 600;  // a sheet of A4: what is larger is laid sheet by sheet
-constexpr double batch_min = 60;        // a guess: how long one lays copies before a pause does good
-const Effort printing{guessedMinutes(2), guessedMinutes(1), {}};
+constexpr double batch_min = 60;  // a guess: how long one lays copies before a pause does good
 const Effort beginning_again{guessedMinutes(5), guessedMinutes(5), {}};
+const Effort joining{guessedMinutes(3), guessedMinutes(4), {}};  // for each seam
 
+/// How many goes it takes to lay a copy.
 int partsOf(const OrderedPiece& piece) {
-    return std::max(1, static_cast<int>(std::ceil(piece.area_cm2 / laid_whole_cm2)));
+    return piece.joined() ? 1 : std::max(1, static_cast<int>(piece.parts.size()));
+}
+
+/// Sheets that meet edge to edge become one before anything else is done with them.
+Step joinStep(const OrderedPiece& piece) {
+    Step step;
+    step.id = "join";
+    step.work = Work::join;
+    step.name = Source("Join the sheets").string();
+    step.words =
+        Source(
+            "Lay the sheets out with the picture up, edge to edge, and hold them with low-tack tape in "
+            "front. Turn all of it over, tape every seam on the back, then take the front tape off. The "
+            "guide says which comes after which.")
+            .string();
+    step.good = Source("No gap and no overlap at any seam; nothing but the picture in front.").string();
+    step.effort = joining;
+    const double seams = static_cast<double>(piece.parts.size()) - 1;
+    for (double* each : {&step.effort.each.least, &step.effort.each.usual, &step.effort.each.most})
+        *each *= seams;
+    return step;
+}
+
+/// The steps of a piece once it has left its sheets. `alone`: those of its sheet, too, for a print that was
+/// made for it alone.
+std::vector<Step> stepsAfterSheets(const OrderedPiece& piece, bool alone) {
+    std::vector<Step> steps;
+    const auto isOfSheet = [&](const std::string& id) {
+        return std::any_of(piece.steps.begin(), piece.steps.end(),
+                           [&](const Step& step) { return step.id == id && step.of_sheet; });
+    };
+    for (const Step& step : piece.steps) {
+        if (step.of_sheet && !alone) continue;
+        steps.push_back(step);
+        steps.back().of_sheet = false;
+    }
+    if (!piece.joined()) return steps;
+    // What needs its sheet to be ready needs it joined.
+    for (Step& step : steps)
+        if (step.after && std::any_of(step.after->begin(), step.after->end(), isOfSheet))
+            step.after->push_back("join");
+    auto at = steps.begin();
+    while (at != steps.end() && (isOfSheet(at->id) || (at->after && at->after->empty()))) ++at;
+    steps.insert(at, joinStep(piece));
+    return steps;
 }
 
 Step toStep(const Layer& layer, std::size_t number) {
@@ -83,7 +128,8 @@ std::vector<Group> groupsOn(const WorkOrder& order, int object) {
         const auto alike = std::find_if(groups.begin(), groups.end(), [&](const Group& group) {
             const OrderedPiece& first = *group.front();
             return first.steps == piece.steps && first.copies == piece.copies &&
-                   first.printer == piece.printer && first.chosen == piece.chosen &&
+                   first.printer == piece.printer && first.parts.size() == piece.parts.size() &&
+                   first.joined() == piece.joined() && first.chosen == piece.chosen &&
                    first.left_out == piece.left_out;
         });
         if (alike == groups.end())
@@ -102,11 +148,6 @@ std::vector<WorkUnit> unitsOf(const Group& group, int first, int last) {
             for (int part = 1; part <= partsOf(*piece); ++part)
                 units.push_back({piece->id, copy, part, partsOf(*piece)});
     return units;
-}
-
-bool printsItself(const OrderedPiece& piece) {
-    return std::any_of(piece.steps.begin(), piece.steps.end(),
-                       [](const Step& step) { return step.work == Work::print; });
 }
 
 /// How many copies are laid in one go: by the minutes up to where they dry.
@@ -190,13 +231,15 @@ class Tasks {
         : order_(order), rules_(rules), course_(course) {}
 
     std::vector<Task> all() && {
-        for (const OrderedObject& object : order_.objects) addObject(object);
+        const SheetWork sheets(tasks_, order_, rules_, course_);
+        for (const OrderedObject& object : order_.objects) addObject(object, sheets);
         std::map<std::pair<int, int>, int> times;
         std::map<int, int> spares;
         for (const Course::Again& each : course_.again)
             if (const OrderedPiece* piece = findPiece(order_, each.piece)) {
                 const int time = ++times[{each.piece, each.copy}] + 1;
-                addAgain(*piece, each.copy, time, ++spares[each.piece] > piece->printed - piece->copies);
+                addAgain(*piece, each.copy, time, ++spares[each.piece] > piece->printed - piece->copies,
+                         sheets);
             }
         return ovensBeforeFinish(std::move(tasks_), order_);
     }
@@ -207,12 +250,10 @@ class Tasks {
         if (steps.empty()) return after;
         const OrderedPiece& work = works_.emplace_back(workOn(object, std::move(steps)));
         std::vector<WorkUnit> units;
-        const int parts = partsOf(work);
-        for (int copy = 1; copy <= copies; ++copy)
-            for (int part = 1; part <= parts; ++part) units.push_back({0, copy, part, parts});
+        for (int copy = 1; copy <= copies; ++copy) units.push_back({0, copy, 1, 1});
         const std::size_t first = tasks_.size();
         Chain chain(tasks_, order_, work, std::move(units), 1, rules_, course_);
-        chain.comeAfter(after, {});
+        chain.comeAfter(after, {}, {});
         chain.addToCoat();
         chain.addRest({});
         // Stain goes on what the pictures leave bare.
@@ -222,7 +263,7 @@ class Tasks {
         return chain.ends();
     }
 
-    void addObject(const OrderedObject& object) {
+    void addObject(const OrderedObject& object, const SheetWork& sheets) {
         const std::vector<Group> groups = groupsOn(order_, object.id);
         int copies = 1;
         for (const Group& group : groups) copies = std::max(copies, group.front()->copies);
@@ -232,16 +273,15 @@ class Tasks {
 
         std::deque<Chain> chains;
         for (const Group& group : groups) {
-            const std::vector<Tie> print = printsItself(*group.front())
-                                               ? std::vector<Tie>{}
-                                               : addPrint(group, fmt::format("{}", group.front()->id));
+            OrderedPiece& work = works_.emplace_back(*group.front());
+            work.steps = stepsAfterSheets(work, false);
             const int batch = batchOf(group, order_.longest_min);
-            for (int copy = 1; copy <= group.front()->copies; copy += batch) {
-                const int last = std::min(group.front()->copies, copy + batch - 1);
-                chains
-                    .emplace_back(tasks_, order_, *group.front(), unitsOf(group, copy, last), 1, rules_,
-                                  course_)
-                    .comeAfter(print, ready);
+            for (int copy = 1; copy <= work.copies; copy += batch) {
+                const std::vector<WorkUnit> units =
+                    unitsOf(group, copy, std::min(work.copies, copy + batch - 1));
+                const SheetWork::Before before = sheets.before(units);
+                chains.emplace_back(tasks_, order_, work, units, 1, rules_, course_)
+                    .comeAfter(before.ends, before.left, ready);
             }
         }
         for (Chain& chain : chains) chain.addToCoat();
@@ -257,56 +297,51 @@ class Tasks {
         addOn(object, layersOf(object, LayerWhen::over_coat), copies, ends());
     }
 
-    std::vector<Tie> addPrint(const Group& group, const std::string& key) {
-        Task task;
-        task.id = task.load = key + ".print";
-        task.piece = group.front()->id;
-        task.object = group.front()->object;
-        if (const OrderedObject* object = findObject(order_, task.object))
-            task.face = faceName(order_, *object);
-        task.chain = key;
-        int sheets = 0;
-        for (const OrderedPiece* piece : group) {
-            for (int copy = 1; copy <= piece->copies; ++copy) task.units.push_back({piece->id, copy, 1, 1});
-            sheets += piece->printed * partsOf(*piece);
-        }
-        task.step = "print";
-        task.work = Work::print;
-        task.words = Source("Print it, with its spares.").string();
-        task.hands = true;
-        task.place = Place::printer;
-        const Minutes work = minutesOf(printing, sheets, 0);
-        task.least_min = work.least;
-        task.usual_min = work.usual;
-        task.most_min = work.most;
-        tasks_.push_back(std::move(task));
-        return {Tie{tasks_.size() - 1, false, 0, {}}};
-    }
-
     /// A copy that is begun anew: on what is made ready again, from a spare, or printed again.
-    void addAgain(const OrderedPiece& piece, int copy, int time, bool print) {
+    void addAgain(const OrderedPiece& piece, int copy, int time, bool print, const SheetWork& sheets) {
         const Group group{&piece};
+        const std::vector<WorkUnit> units = unitsOf(group, copy, copy);
         Step step;
         step.id = "again";
         step.work = Work::prepare;
+        step.name = Source("Make ready again").string();
         step.words = Source("Take off what was laid, clean the place, and make it ready again.").string();
         step.good = Source("As it was before the print met it: clean, dry, smooth.").string();
         step.effort = beginning_again;
         step.after.emplace();
         OrderedPiece& anew = works_.emplace_back(piece);
-        anew.steps.insert(anew.steps.begin(), step);
+        anew.steps = stepsAfterSheets(piece, print);
+        // A spare has been through what was done to its sheet.
+        std::map<std::string, std::vector<Tie>> left =
+            print ? SheetWork::Before{}.left : sheets.before(units).left;
         for (Step& each : anew.steps)
-            // What needs nothing before it needs this now.
-            if (each.id != step.id && each.after && each.after->empty()) each.after = {step.id};
+            // What meets the object, needs nothing before it, or its sheet alone, needs this now.
+            if (each.after &&
+                (touchesObject(each) ||
+                 std::all_of(each.after->begin(), each.after->end(),
+                             [&](const std::string& id) { return id != "print" && left.contains(id); })))
+                each.after->push_back(step.id);
+        anew.steps.insert(anew.steps.begin(), step);
         if (Step& next = anew.steps.at(1); !next.after) next.after = {step.id, "print"};
-        std::vector<Tie> printed;
         if (print && !printsItself(piece)) {
-            printed = addPrint(group, fmt::format("{}.{}~{}", piece.id, copy, time));
-            tasks_.back().units = {{piece.id, copy, 1, 1}};
-            tasks_.back().attempt = time;
+            std::vector<const OrderedSheet*> printed;
+            for (const OrderedSheet& sheet : order_.sheets)
+                if (std::any_of(sheet.parts.begin(), sheet.parts.end(), [&](const OrderedSheet::Part& part) {
+                        return part.piece == piece.id && part.copy == copy;
+                    }))
+                    printed.push_back(&sheet);
+            if (!printed.empty()) {
+                left["print"] = {Tie{tasks_.size(), false, 0, {}}};
+                Task& task = tasks_.emplace_back(
+                    printingOf(order_, printed, fmt::format("{}.{}~{}", piece.id, copy, time)));
+                task.piece = piece.id;
+                task.object = piece.object;
+                task.units = {{piece.id, copy, 1, 1}};
+                task.attempt = time;
+            }
         }
-        Chain chain(tasks_, order_, anew, unitsOf(group, copy, copy), time, rules_, course_);
-        chain.comeAfter(printed, {});
+        Chain chain(tasks_, order_, anew, units, time, rules_, course_);
+        chain.comeAfter(left["print"], left, {});
         chain.addToCoat();
         chain.addRest({});
     }
@@ -366,7 +401,10 @@ std::vector<Task> without(const std::vector<Task>& tasks, const std::set<std::st
 }
 
 std::vector<Task> tasksOf(const WorkOrder& order, const WaitRules& rules, const Course& course) {
-    return Tasks(order, rules, course).all();
+    if (!order.sheets.empty()) return Tasks(order, rules, course).all();
+    WorkOrder apart = order;
+    apart.sheets = sheetsApart(order.pieces);
+    return Tasks(apart, rules, course).all();
 }
 
 }  // namespace tympan

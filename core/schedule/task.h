@@ -20,23 +20,32 @@ struct Tie {
     bool operator==(const Tie&) const = default;
 };
 
-/// A part of one copy of a piece that is laid at a go: a large picture is laid sheet by sheet.
+/// What is handled at a go: a copy of a piece; a part of it, which is one of its sheets where those are laid
+/// one after the other, or a patch of a large one that is rubbed; or a whole sheet.
 struct WorkUnit {
     int piece = 0, copy = 1;
     int part = 1, parts = 1;
+    bool patch = false;  ///< the part is no sheet of its own
+    int sheet = 0;       ///< a whole sheet: its number in the order, from 1; then no piece
     bool operator==(const WorkUnit&) const = default;
 };
 
 /// A step on some units at once: work of hands, or waiting that follows it at once.
 struct Task {
-    std::string id;  ///< "2.1.coat", "2.1-4.dry.wait", "2.1.rub.3": piece, copies, step, round
-    int piece = 0;   ///< the first of those that go together; none: the object alone
-    int object = 0;
-    std::vector<WorkUnit> units;
-    int attempt = 1;    ///< of a copy that was begun anew: the how manieth
-    std::string chain;  ///< what goes through its steps together: "2.1-4"
-    std::string step;   ///< of the method, or of the object's preparation
+    /// "2.1.coat", "2.1-4.dry.wait", "2.1.rub.3": piece, copies, step, round; "s1-3.spray": sheets, step.
+    std::string id;
+    int piece = 0;                ///< the first of those that go together; none: the object alone
+    int object = 0;               ///< none: sheets with pieces for several
+    std::vector<WorkUnit> units;  ///< of whole sheets: the copies that lie on them
+    /// What the sheets are called that it is about, where they matter: those that are handled whole, and
+    /// those that are laid one after the other.
+    std::vector<std::string> sheets;
+    bool of_sheet = false;  ///< whole sheets are handled: nothing is on an object yet
+    int attempt = 1;        ///< of a copy that was begun anew: the how manieth
+    std::string chain;      ///< what goes through its steps together: "2.1-4"
+    std::string step;       ///< of the method, or of the object's preparation
     Work work = Work::unsaid;
+    std::string name;                  ///< of the step, short
     std::string words, good, caution;  ///< as a catalogue has them
     std::string noted;                 ///< what the maker wrote down for this time
     std::string face = "front";
@@ -99,9 +108,13 @@ struct WaitRules {
 /// that are neither needed nor chosen are left out; rounds as many as are usual. Waits in which something
 /// dries are those of the weather.
 ///
+/// A printer prints a paper in one go. What is done to whole sheets (dried, sprayed, cut) is done once for
+/// all sheets that need the same. Sheets that are joined edge to edge are laid in one piece, others one after
+/// the other.
+///
 /// Pictures of one method on one object go together, and so do copies, as many as an hour lays: they share
 /// getting ready. What deadlines tie (coated, laid, wiped) is done unit by unit, so that never more is wet
-/// than can be laid.
+/// than can be laid. A large picture is rubbed patch by patch.
 std::vector<Task> tasksOf(const WorkOrder& order, const WaitRules& rules, const Course& course = {});
 
 /// The tasks without some of them: what came after those comes after what was before them.

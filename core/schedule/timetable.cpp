@@ -138,9 +138,24 @@ void Timetable::put(std::size_t sitting, Seconds at) {
         place_[s.tasks[k]] = {from, to};
         occupy(task, from, to);
     }
+    const auto [rest, over] = restOf(s);
+    hands_.add(at + rest, at + over);
+}
+
+std::pair<Seconds, Seconds> Timetable::restOf(const Sitting& s) const {
+    Seconds work = 0, end = 0;
+    for (std::size_t k = 0; k < s.tasks.size(); ++k) {
+        if (!tasks_[s.tasks[k]].hands) continue;
+        work += s.lengths[k];
+        end = std::max(end, s.offsets[k] + s.lengths[k]);
+    }
+    const double rest = given_.rest.empty() ? 0 : given_.rest[given_.job[s.tasks.front()]];
+    return {end, end + static_cast<Seconds>(rest * static_cast<double>(work))};
 }
 
 void Timetable::take(std::size_t sitting) {
+    const auto [rest, over] = restOf(sittings_[sitting]);
+    hands_.remove(begins_[sitting] + rest, begins_[sitting] + over);
     for (const std::size_t i : sittings_[sitting].tasks) {
         const auto& [from, to] = place_[i];
         if (tasks_[i].takesHands()) hands_.remove(from, to);
@@ -178,6 +193,10 @@ Seconds Timetable::conflictAt(const Sitting& s, Seconds at, bool any_hours) cons
         if (const auto until = placeTakenUntil(task, from, to)) return *until - s.offsets[k];
         if (const auto taken = faceTaken(task, from, to)) return taken->second - s.offsets[k];
     }
+    const auto [rest, over] = restOf(s);
+    if (over > rest)
+        if (const Seconds free = hands_.freeFrom(at + rest, over - rest); free != at + rest)
+            return free - rest;
     return at;
 }
 
@@ -194,6 +213,8 @@ Seconds Timetable::earlierThan(const Sitting& s, Seconds at) const {
         if (within->second < to) best = std::min(best, within->second - whole);
         if (const auto taken = hands_.over(from, to)) best = std::min(best, taken->first - whole);
     }
+    const auto [rest, over] = restOf(s);
+    if (const auto taken = hands_.over(at + rest, at + over)) best = std::min(best, taken->first - over);
     return best;
 }
 

@@ -17,6 +17,7 @@ inline constexpr Seconds farthest = Seconds{2 * 366} * 24 * 3600;  ///< nobody p
 struct Given {
     std::vector<TimeSpans> hours;             ///< of each job: when hands may be at it
     std::vector<std::optional<Seconds>> due;  ///< of each job
+    std::vector<double> rest;                 ///< of each job: of hands, beside the time that they work
     std::vector<std::size_t> job;
     TimeSpans fixed;
     std::vector<Seconds> earliest;
@@ -48,6 +49,8 @@ class Timetable {
     /// The stretch of its job's hours that begins last before a moment, or at it, and the next.
     std::pair<const std::pair<Seconds, Seconds>*, const std::pair<Seconds, Seconds>*> hoursAt(
         std::size_t task, Seconds at) const;
+    /// When hands rest after a sitting: from and to, from its begin.
+    std::pair<Seconds, Seconds> restOf(const Sitting& sitting) const;
     Seconds conflictAt(const Sitting& sitting, Seconds at, bool any_hours) const;
     Seconds earlierThan(const Sitting& sitting, Seconds at) const;
     void occupy(const Task& task, Seconds from, Seconds to);

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <nlohmann/json.hpp>
 
+#include <fmt/format.h>
+
 #include "core/job/landing.h"
 #include "core/job/turns.h"
 #include "core/job/under_picture.h"
@@ -46,6 +48,7 @@ OrderedPiece ordered(const Job& job, const Piece& piece) {
     made.printed = printed(piece);
     made.area_cm2 = area(inkOnObject(job, piece)) / 100;
     made.size = seenSizeOf(job, piece);
+    made.joint = jointOf(piece);
     made.rights = piece.rights;
     made.shop = piece.shop;
     for (const Answer& answer : piece.answers)
@@ -100,13 +103,84 @@ std::set<std::string> setOf(JsonReader& reader, const std::string& field) {
 
 }  // namespace
 
-WorkOrder workOrderOf(const Job& job, const std::vector<Preparation>& preparations) {
+std::vector<OrderedSheet> sheetsApart(const std::vector<OrderedPiece>& pieces) {
+    std::vector<OrderedSheet> sheets;
+    for (const OrderedPiece& piece : pieces)
+        for (int copy = 1; copy <= piece.printed; ++copy) sheets.push_back({"", {{piece.id, copy, 1}}});
+    return sheets;
+}
+
+namespace {
+
+/// Gives every sheet a name of its own: that of its piece before "A1" where more than one piece has such a
+/// sheet, that of its piece alone where all of it lies on this sheet, and which of equal ones.
+void nameApart(std::vector<OrderedSheet>& sheets, const std::vector<OrderedPiece>& pieces) {
+    const auto parted = std::count_if(pieces.begin(), pieces.end(),
+                                      [](const OrderedPiece& piece) { return !piece.parts.empty(); });
+    for (OrderedSheet& sheet : sheets) {
+        const OrderedPiece& piece = *withId(pieces, sheet.parts.front().piece);
+        if (sheet.parts.size() > 1) continue;
+        if (piece.parts.empty() && piece.printed <= 2)
+            sheet.label = piece.name;
+        else if (!piece.parts.empty() && parted > 1)
+            sheet.label = piece.name + " " + sheet.label;
+    }
+    std::map<std::string, int> known;
+    for (OrderedSheet& sheet : sheets)
+        if (const int number = ++known[sheet.label]; number > 1) sheet.label += fmt::format(" ({})", number);
+}
+
+/// The sheets of an imposition; what a piece's sheets are called goes into the piece.
+std::vector<OrderedSheet> sheetsOf(const Imposition& imposition, std::vector<OrderedPiece>& pieces) {
+    std::vector<std::map<std::size_t, int>> numbers(pieces.size());  // of a plan's tiles: those with ink
+    for (std::size_t i = 0; i < pieces.size(); ++i) {
+        const std::vector<Tile>& tiles = imposition.plans[i].tiles;
+        for (std::size_t k = 0; k < tiles.size(); ++k) {
+            if (tiles[k].bare) continue;
+            pieces[i].parts.push_back(tiles[k].label);
+            numbers[i][k] = static_cast<int>(pieces[i].parts.size());
+        }
+        if (pieces[i].parts.size() < 2) pieces[i].parts.clear();
+    }
+    std::vector<OrderedSheet> sheets;
+    for (const Sheet& sheet : imposition.sheets) {
+        if (sheet.pass > 1 || sheet.regions.empty()) continue;
+        OrderedSheet made;
+        made.label = sheet.label;
+        made.page = sheet.page;
+        for (const PlacedRegion& region : sheet.regions) {
+            const auto number =
+                region.tile ? numbers[region.print].find(*region.tile) : numbers[region.print].end();
+            const SizePx& print = imposition.prints[region.print].size;
+            const RectPx& shown = region.region;
+            made.parts.push_back({.piece = region.piece,
+                                  .copy = region.copy + 1,
+                                  .part = number == numbers[region.print].end() ? 1 : number->second,
+                                  .at = imposition.grid.mm(region.placed),
+                                  .turned_deg = region.rotation_deg,
+                                  .shows = {static_cast<double>(shown.x) / print.width,
+                                            static_cast<double>(shown.y) / print.height,
+                                            static_cast<double>(shown.width) / print.width,
+                                            static_cast<double>(shown.height) / print.height}});
+        }
+        sheets.push_back(std::move(made));
+    }
+    nameApart(sheets, pieces);
+    return sheets;
+}
+
+}  // namespace
+
+WorkOrder workOrderOf(const Job& job, const Imposition* imposition,
+                      const std::vector<Preparation>& preparations) {
     WorkOrder order;
     order.uuid = job.uuid;
     order.name = job.name;
-    order.longest_min = longestStretch(readFreeHours(job.work.hours));
+    order.longest_min = longestStretch(freeHoursOf(job.work));
     for (const Object& object : job.objects) order.objects.push_back(ordered(job, object, preparations));
     for (const Piece& piece : job.pieces) order.pieces.push_back(ordered(job, piece));
+    const bool known = imposition && imposition->plans.size() == order.pieces.size();
+    if (known) order.sheets = sheetsOf(*imposition, order.pieces);
     return order;
 }
 
@@ -131,6 +205,8 @@ bool hasFace(const WorkOrder& order, const OrderedObject& object, Face face) {
 
 namespace {
 
+json boxJson(const RectMm& box) { return {box.x, box.y, box.width, box.height}; }
+
 json paceJson(const std::map<std::string, double>& pace) {
     json list = json::array();
     for (const auto& [step, factor] : pace) list.push_back({{"step", step}, {"factor", factor}});
@@ -145,7 +221,20 @@ json toJson(const WorkOrder& order) {
                {"uuid", order.uuid},
                {"name", order.name},
                {"objects", json::array()},
-               {"pieces", json::array()}};
+               {"pieces", json::array()},
+               {"sheets", json::array()}};
+    for (const OrderedSheet& sheet : order.sheets) {
+        json parts = json::array();
+        for (const OrderedSheet::Part& part : sheet.parts)
+            parts.push_back({{"piece", part.piece},
+                             {"copy", part.copy},
+                             {"part", part.part},
+                             {"at", boxJson(part.at)},
+                             {"turned_deg", part.turned_deg},
+                             {"shows", boxJson(part.shows)}});
+        value["sheets"].push_back(
+            {{"label", sheet.label}, {"page", {sheet.page.width, sheet.page.height}}, {"parts", parts}});
+    }
     for (const OrderedObject& object : order.objects) {
         json layers = json::array();
         for (const Layer& layer : object.layers) layers.push_back(toJson(layer));
@@ -181,10 +270,43 @@ json toJson(const WorkOrder& order) {
                                    {"rights", piece.rights},
                                    {"shop", piece.shop},
                                    {"resolved", piece.resolved},
+                                   {"parts", piece.parts},
+                                   {"joint", name(piece.joint)},
                                    {"chosen", piece.chosen},
                                    {"left_out", piece.left_out}});
     return value;
 }
+
+namespace {
+
+RectMm readBox(JsonReader& reader, const std::string& field) {
+    const std::vector<double> box = reader.numbers(field, -1e6, 1e6, 4);
+    if (box.size() < 4) reader.fail(field, Text("must be four numbers"));
+    return {box[0], box[1], box[2], box[3]};
+}
+
+OrderedSheet readSheet(JsonReader& reader, const WorkOrder& order) {
+    OrderedSheet sheet;
+    sheet.label = reader.note("label");
+    const std::vector<double> page = reader.numbers("page", 0, 1e6, 2);
+    if (page.size() == 2) sheet.page = {page[0], page[1]};
+    for (JsonReader& entry : reader.objects("parts")) {
+        OrderedSheet::Part part;
+        part.piece = entry.integer("piece", 1, 1'000'000'000);
+        part.copy = entry.integer("copy", 1, 2'000'000);
+        part.part = entry.integer("part", 1, 1'000'000);
+        part.at = readBox(entry, "at");
+        part.turned_deg = entry.number("turned_deg", -1e6, 1e6);
+        part.shows = readBox(entry, "shows");
+        if (!findPiece(order, part.piece)) entry.fail("piece", Text("is no piece of this work"));
+        entry.finish();
+        sheet.parts.push_back(part);
+    }
+    reader.finish();
+    return sheet;
+}
+
+}  // namespace
 
 WorkOrder readWorkOrder(JsonReader reader) {
     WorkOrder order;
@@ -235,9 +357,13 @@ WorkOrder readWorkOrder(JsonReader reader) {
         if (entry.has("resolved")) piece.resolved = entry.texts("resolved");
         piece.chosen = setOf(entry, "chosen");
         piece.left_out = setOf(entry, "left_out");
+        if (entry.has("parts")) piece.parts = entry.texts("parts");
+        if (entry.has("joint")) piece.joint = *jointNamed(entry.oneOf("joint", namesOf(joints)));
         entry.finish();
         order.pieces.push_back(std::move(piece));
     }
+    if (reader.has("sheets"))
+        for (JsonReader& entry : reader.objects("sheets")) order.sheets.push_back(readSheet(entry, order));
     reader.finish();
     return order;
 }

@@ -5,6 +5,7 @@
 
 #include "core/base/json_reader.h"
 #include "core/job/job.h"
+#include "core/layout/imposition.h"
 #include "core/method/preparations.h"
 
 namespace tympan {
@@ -28,7 +29,29 @@ struct OrderedPiece {
     std::string shop = {};                   ///< who prints it, chosen by a proof
     std::vector<std::string> resolved = {};  ///< what its maker resolved the last time, and does now
     std::set<std::string> chosen, left_out;
+    /// What its sheets are called, in the order in which they are put together; none of one that lies on a
+    /// sheet whole.
+    std::vector<std::string> parts = {};
+    Joint joint = Joint::butt;  ///< how they meet
+    /// Whether its sheets are put together before it is laid, in one piece.
+    bool joined() const { return parts.size() > 1 && joint == Joint::butt; }
     bool operator==(const OrderedPiece&) const = default;
+};
+
+/// A sheet that is printed, with what lies on it: all of one method and one printer.
+struct OrderedSheet {
+    struct Part {
+        int piece = 0, copy = 1;   ///< spares have the numbers after the copies
+        int part = 1;              ///< of a piece that lies on several sheets: which of them
+        RectMm at{0, 0, 0, 0};     ///< the box where it lies on the page, as it is printed
+        double turned_deg = 0;     ///< clockwise
+        RectMm shows{0, 0, 1, 1};  ///< of its print, which share of it: all is 1 by 1
+        bool operator==(const Part&) const = default;
+    };
+    std::string label;  ///< "A1", "3"; empty where nobody knows yet how the pieces lie
+    std::vector<Part> parts;
+    SizeMm page{0, 0};  ///< nothing where that is not known
+    bool operator==(const OrderedSheet&) const = default;
 };
 
 struct OrderedObject {
@@ -49,6 +72,7 @@ struct WorkOrder {
     std::string uuid, name;  ///< the job's
     std::vector<OrderedObject> objects;
     std::vector<OrderedPiece> pieces;
+    std::vector<OrderedSheet> sheets;  ///< none: each printed copy has one of its own
     /// What goes on longer than any free stretch is done in portions, minutes.
     double longest_min = 366.0 * 24 * 60;
     /// How much longer than the catalogue has it its maker works at a step, by method and step: it is in the
@@ -57,7 +81,12 @@ struct WorkOrder {
     bool operator==(const WorkOrder&) const = default;
 };
 
-WorkOrder workOrderOf(const Job& job, const std::vector<Preparation>& preparations = shippedPreparations());
+/// `imposition`: the job's, of all its sheets; none where it is not known how the pieces lie.
+WorkOrder workOrderOf(const Job& job, const Imposition* imposition = nullptr,
+                      const std::vector<Preparation>& preparations = shippedPreparations());
+
+/// Each printed copy on a sheet of its own.
+std::vector<OrderedSheet> sheetsApart(const std::vector<OrderedPiece>& pieces);
 
 const OrderedPiece* findPiece(const WorkOrder& order, int id);
 const OrderedObject* findObject(const WorkOrder& order, int id);

@@ -132,7 +132,7 @@ TEST_F(Transfer, aRunStandsWhereItStoodAfterTheWindowWasClosed) {
 TEST_F(Transfer, whatMustFollowIsSaidBeforeItIsBegun) {
     plan({"gel-rub-off"});
     click("begin-work");
-    for (int k = 0; k < 4 && findTask(run().state, run().now.task)->step != "coat"; ++k)
+    for (int k = 0; k < 8 && findTask(run().state, run().now.task)->step != "coat"; ++k)
         pressed(Qt::Key_Space);
     ASSERT_EQ(findTask(run().state, run().now.task)->step, "coat");
     EXPECT_FALSE(run().state.past.under_way.contains(run().now.task)) << "not begun by itself";
@@ -294,7 +294,7 @@ TEST_F(Transfer, aPlanOfTheJobAsItWasIsNotTheCurrentOne) {
     window.store().edit(QStringLiteral("copies"),
                         [](Job job) { return withCopies(job, job.pieces.front().id, 7); });
     EXPECT_FALSE(window.planning().current()) << "nobody looks, so nothing was planned";
-    EXPECT_EQ(window.planning().orderOf(job()).pieces.front().copies, 7) << "what is saved is made of this";
+    EXPECT_EQ(window.planning().order().pieces.front().copies, 7) << "what is saved is made of this";
     window.goTo(app::MainWindow::transfer);
     ASSERT_TRUE(waitFor([&] { return window.planning().current().has_value(); }));
     EXPECT_EQ(window.planning().current()->first.pieces.front().copies, 7);

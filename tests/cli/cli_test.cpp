@@ -34,9 +34,9 @@ TEST_F(Cli, methodsAsJson) {
         }
     }
     const json& gel = all["methods"][0]["steps"];
-    EXPECT_EQ(gel[0]["id"], "coat-print");
-    EXPECT_TRUE(gel[0]["optional"].get<bool>()) << "a coat beforehand is the maker's choice";
-    EXPECT_FALSE(gel[1]["optional"].get<bool>());
+    EXPECT_EQ(gel[1]["id"], "coat-print");
+    EXPECT_TRUE(gel[1]["optional"].get<bool>()) << "a coat beforehand is the maker's choice";
+    EXPECT_FALSE(gel[2]["optional"].get<bool>());
     EXPECT_THAT(cli({"methods"}).out, HasSubstr("gel-rub-off"));
 }
 

@@ -36,7 +36,7 @@ std::vector<Use> allUses() {
         for (const Step& step : steps)
             if (isCoat(step.work))
                 made.push_back(
-                    {QStringLiteral("%1: %2").arg(of, firstWordsOf(step.words)), stepKey(method, step.id)});
+                    {QStringLiteral("%1: %2").arg(of, text(shortName(step))), stepKey(method, step.id)});
     };
     for (const Method& method : knownMethods())
         add(QString::fromStdString(method.name), method.id, method.steps);

@@ -83,7 +83,7 @@ void NextTimeEdit::show(const NextTime& next, const Method* method) {
     step_->clear();
     step_->addItem(tr("at no step"), QString());
     for (const Step& each : method_.steps)
-        step_->addItem(tr("at: %1").arg(firstWordsOf(each.words)), QString::fromStdString(each.id));
+        step_->addItem(tr("at: %1").arg(text(shortName(each))), QString::fromStdString(each.id));
     step_->setCurrentIndex(std::max(0, step_->findData(QString::fromStdString(next.step))));
     step_->setVisible(!method_.steps.empty());
     fillChanges();

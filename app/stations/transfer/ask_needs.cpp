@@ -32,12 +32,9 @@ struct CoverageRow {
 QString areasText(const Needs::Coating& coating, const WorkOrder& order) {
     QStringList areas;
     for (const CoatArea& area : coating.areas) {
-        QString text = NeedsText::tr("%1, %2: %3 cm²")
-                           .arg(QString::fromStdString(findObject(order, area.object)->name),
-                                QString::fromStdString(area.face))
-                           .arg(std::ceil(area.cm2));
-        if (area.coats > 1) text += NeedsText::tr(", %1 times").arg(area.coats);
-        areas << text;
+        QString said = NeedsText::tr("%1: %2 cm²").arg(text(placeOf(area, order))).arg(std::ceil(area.cm2));
+        if (area.coats > 1) said += NeedsText::tr(", %1 times").arg(area.coats);
+        areas << said;
     }
     return areas.join(QStringLiteral("\n"));
 }
@@ -50,7 +47,7 @@ void showAmount(const CoverageRow& row) {
 CoverageRow addRow(QGridLayout* grid, int at, const Needs::Coating& coating, const WorkOrder& order,
                    const std::map<std::string, double>& known) {
     CoverageRow row{coating.key, coating.cm2, new QDoubleSpinBox, new QLabel};
-    const QString what = firstWordsOf(coating.words);
+    const QString what = text(coating.name);
     row.coverage->setObjectName(QStringLiteral("coverage-") + QString::fromStdString(coating.key));
     row.coverage->setAccessibleName(NeedsText::tr("Millilitres for 100 cm²: %1").arg(what));
     row.coverage->setRange(0, most_ml_per_100_cm2);

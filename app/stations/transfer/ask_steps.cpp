@@ -32,7 +32,7 @@ void add(QVBoxLayout* down, std::vector<Asked>& all, const QString& title, int o
         std::set<std::string> with = chosen;
         if (step.optional) with.insert(choiceOf(step));
         if (step.gate || !isNeeded(step, {printer, material, with})) continue;
-        auto* box = new QCheckBox(firstWordsOf(step.words));
+        auto* box = new QCheckBox(text(shortName(step)));
         box->setObjectName(QStringLiteral("step-%1-%2").arg(of).arg(QString::fromStdString(step.id)));
         box->setChecked(step.optional ? chosen.contains(choiceOf(step)) : !left_out.contains(step.id));
         box->setToolTip(text(step.words));

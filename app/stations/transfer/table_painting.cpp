@@ -4,6 +4,7 @@
 #include <QPushButton>
 #include <QSvgRenderer>
 
+#include "app/canvas/sheet_diagram.h"
 #include "app/look/theme.h"
 #include "app/model/run_book.h"
 #include "app/stations/transfer/table_view.h"
@@ -97,6 +98,25 @@ void TableView::paintReference(QPainter& painter, const QRectF& box) const {
         tr("As people will see it. Hatched: the picture itself is pale there; feel, do not look."));
 }
 
+void TableView::paintDiagram(QPainter& painter, const QRectF& box, const Task& task) const {
+    const QSize size = (box.size() * devicePixelRatioF()).toSize();
+    if (diagram_.size() != size) {
+        diagram_ = QPixmap(size);
+        diagram_.setDevicePixelRatio(devicePixelRatioF());
+        diagram_.fill(Qt::transparent);
+        QPainter drawing(&diagram_);
+        drawing.setRenderHint(QPainter::Antialiasing);
+        drawing.setRenderHint(QPainter::SmoothPixmapTransform);
+        paintSheetDiagram(drawing, QRectF(QPointF(2, 2), box.size() - QSizeF(4, 4)), task,
+                          book_.find(run_)->state.order, [this](int piece) {
+                              const std::string bytes = book_.picture(run_, piece);
+                              return QImage::fromData(reinterpret_cast<const uchar*>(bytes.data()),
+                                                      static_cast<int>(bytes.size()));
+                          });
+    }
+    painter.drawPixmap(box.topLeft(), diagram_);
+}
+
 void TableView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
@@ -122,9 +142,13 @@ void TableView::paintEvent(QPaintEvent*) {
     const QString of = whatIsWorked(*task, open->state.order);
     painter.drawText(QRectF(left, y, width_words, 60), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, of);
     y += painter.boundingRect(QRectF(left, y, width_words, 60), Qt::TextWordWrap, of).height() + 2;
-    painter.setFont(large(60, true));
+    const QString name = workName(*task);
+    int title_px = 60;
+    painter.setFont(large(title_px, true));
+    while (title_px > 32 && painter.fontMetrics().horizontalAdvance(name) > width_words)
+        painter.setFont(large(--title_px, true));
     painter.setPen(now_.kind == Now::Kind::hands ? t.text : t.quiet);
-    painter.drawText(QRectF(left, y, width_words, 76), Qt::AlignLeft | Qt::AlignVCenter, workName(*task));
+    painter.drawText(QRectF(left, y, width_words, 76), Qt::AlignLeft | Qt::AlignVCenter, name);
     y += 80;
     if (const QString round = roundText(*task); !round.isEmpty()) {
         // Pegs: one for each round, filled as far as one is.
@@ -172,8 +196,9 @@ void TableView::paintEvent(QPaintEvent*) {
     }
     // What good looks like, and the picture.
     const double right = width() * words_share + 24, across = width() - margin - right;
-    const bool picture = !reference_.isNull();
-    const QRectF drawing(right, 84, across, picture ? 176 : 300);
+    const bool sheets = hasSheetDiagram(*task, open->state.order);
+    const bool picture = sheets || !reference_.isNull();
+    const QRectF drawing(right, 84, across, sheets ? 110 : picture ? 176 : 300);
     drawStep(painter, drawingOf(*task), t.chosen, drawing);
     double below = drawing.bottom() + 8;
     if (!task->good.empty()) {
@@ -184,7 +209,11 @@ void TableView::paintEvent(QPaintEvent*) {
         painter.drawText(area, Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap, good);
         below += painter.boundingRect(area, Qt::AlignHCenter | Qt::TextWordWrap, good).height() + 14;
     }
-    if (picture) paintReference(painter, QRectF(right, below, across, height() - margin / 2.0 - 52 - below));
+    const QRectF beside(right, below, across, height() - margin / 2.0 - 52 - below);
+    if (sheets)
+        paintDiagram(painter, beside, *task);
+    else if (picture)
+        paintReference(painter, beside);
     if (!alarm_.isEmpty()) {
         const QRectF line(0, bottom - 172, width() * words_share, 34);
         painter.fillRect(line, must_ ? t.look : t.chosen);

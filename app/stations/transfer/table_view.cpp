@@ -5,6 +5,7 @@
 #include <QLineEdit>
 #include <QVBoxLayout>
 
+#include "app/canvas/sheet_diagram.h"
 #include "app/look/theme.h"
 #include "app/model/ringing.h"
 #include "app/model/run_book.h"
@@ -103,6 +104,7 @@ void TableView::refresh() {
 
 void TableView::show(const std::string& run, const Now& now) {
     const bool other = run != run_ || now.task != task_;
+    diagram_ = {};  // pictures may have come
     run_ = run;
     task_ = now.task;
     now_ = now;
@@ -152,7 +154,8 @@ void TableView::show(const std::string& run, const Now& now) {
     trace_->setVisible(swab);
     wrong_->setVisible((hands || wait) && !swab);
     back_->setVisible(!did_.empty());
-    turn_->setVisible(!reference_.isNull());
+    // Sheets lie as the printer left them.
+    turn_->setVisible(!reference_.isNull() && !(task && hasSheetDiagram(*task, open.state.order)));
     setAccessibleDescription(nowSentence(now, open.state, clock_.now(), clock_.zone()));
     QResizeEvent same(size(), size());
     resizeEvent(&same);

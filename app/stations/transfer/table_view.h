@@ -57,6 +57,7 @@ class TableView : public QWidget {
     void turnPicture();
     void paintTimer(QPainter& painter, const QRectF& box) const;
     void paintReference(QPainter& painter, const QRectF& box) const;
+    void paintDiagram(QPainter& painter, const QRectF& box, const Task& task) const;
     const Task* shown() const;
     QString beforeOne() const;
 
@@ -72,7 +73,8 @@ class TableView : public QWidget {
     };
     std::vector<Did> did_;  ///< for taking back
     QPixmap reference_;
-    QElapsedTimer since_;  ///< this step is shown
+    mutable QPixmap diagram_;  ///< of sheets, as large as it was asked for last
+    QElapsedTimer since_;      ///< this step is shown
     int turned_ = 0;
     QPushButton *done_, *not_yet_, *another_, *trace_, *wrong_, *back_, *leave_, *turn_;
 };

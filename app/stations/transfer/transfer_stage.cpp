@@ -2,6 +2,7 @@
 
 #include <QTimer>
 
+#include "app/canvas/agenda_view.h"
 #include "app/canvas/strip_view.h"
 #include "app/model/planning.h"
 #include "app/model/ringing.h"
@@ -14,6 +15,7 @@ namespace tympan::app {
 namespace {
 
 constexpr int rehearsal_ms = 60'000, rehearsal_step_ms = 50;
+constexpr std::size_t few_objects = 3;
 
 }  // namespace
 
@@ -36,7 +38,12 @@ TransferStage::TransferStage(Planning& planning, const Ringing& ringing, WorkClo
     words->addWidget(sentence_);
     about_ = quietLabel({});
     about_->setObjectName(QStringLiteral("transfer-about"));
+    about_->setWordWrap(true);
     words->addWidget(about_);
+    notes_ = new QLabel;
+    notes_->setObjectName(QStringLiteral("transfer-notes"));
+    notes_->setWordWrap(true);
+    words->addWidget(notes_);
     auto* means = quietLabel(ringing.means());
     means->setObjectName(QStringLiteral("ringing-means"));
     words->addWidget(means);
@@ -48,8 +55,14 @@ TransferStage::TransferStage(Planning& planning, const Ringing& ringing, WorkClo
     table_->setProperty("main", true);
     for (QPushButton* button : {rehearse_, begin_, table_}) across->addWidget(button, 0, Qt::AlignTop);
     down->addWidget(head);
+    agenda_ = new AgendaView;
     strip_ = new StripView;
-    down->addWidget(strip_, 1);
+    beside_ = new QHBoxLayout;
+    beside_->setContentsMargins(0, 0, 0, 0);
+    beside_->setSpacing(1);
+    beside_->addWidget(agenda_);
+    beside_->addWidget(strip_);
+    down->addLayout(beside_, 1);
 
     connect(strip_, &StripView::putOff, this,
             [this](const QString& task, Moment to) { planning_.putOff(task.toStdString(), to); });
@@ -115,6 +128,7 @@ void TransferStage::rehearseStep() {
             shown->now_task = shown->plan.tasks[i].id;
     }
     strip_->show(shown, *rehearsed_);
+    agenda_->show(shown);
     say();
 }
 
@@ -128,7 +142,16 @@ void TransferStage::refresh() {
     rehearse_->setText(rehearsing() ? tr("Stop") : tr("Show me the evening"));
     rehearse_->setEnabled(strip != nullptr);
     strip_->setWorking(!strip && planning_.hasWork());
-    if (!rehearsing()) strip_->show(strip, now());
+    // With few objects the list says it all; with many the strip shows how they share one's hands.
+    const bool few = strip && strip->order.objects.size() <= few_objects;
+    agenda_->setMinimumWidth(few ? 420 : 330);
+    agenda_->setVisible(strip != nullptr);
+    beside_->setStretch(0, few ? 1 : 0);
+    beside_->setStretch(1, few ? 1 : 1);
+    if (!rehearsing()) {
+        strip_->show(strip, now());
+        agenda_->show(strip);
+    }
     say();
 }
 
@@ -137,6 +160,7 @@ void TransferStage::say() {
     if (!strip || strip->plan.tasks.empty()) {
         sentence_->setText(tr("Nothing is planned yet."));
         about_->setText({});
+        notes_->hide();
         return;
     }
     const TimeZone& zone = clock_.zone();
@@ -164,6 +188,9 @@ void TransferStage::say() {
                        "have timed yours")
                         .arg(clockText(strip->plan.end, clock_.now(), zone), lengthOfTime(hands),
                              runs == 1 ? tr("one sitting") : tr("%1 sittings").arg(runs));
+    if (strip->plan.to_spare && hands > 0)
+        about.prepend(
+            tr("%1 to spare · ").arg(lengthOfTime(static_cast<double>(strip->plan.to_spare->count()) / 60)));
     if (hands == 0)
         about = tr("The last work on it was done %1; the logbook has it.")
                     .arg(clockText(strip->plan.end, clock_.now(), zone));
@@ -178,6 +205,10 @@ void TransferStage::say() {
                     .arg(std::ceil(each.needs_ml)) +
                 about;
     about_->setText(about);
+    QStringList notes;
+    for (const Text& note : strip->plan.notes) notes << text(note) + QLatin1Char('.');
+    notes_->setText(notes.join(QLatin1Char('\n')));
+    notes_->setVisible(!notes.isEmpty());
     QStringList all;
     for (const Text& why : strip->plan.cannot) all << text(why);
     about_->setToolTip(all.join(QLatin1Char('\n')));

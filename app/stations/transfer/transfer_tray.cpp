@@ -3,11 +3,13 @@
 #include <QAction>
 #include <QCheckBox>
 #include <QLineEdit>
+#include <QLocale>
 #include <QSpinBox>
 
 #include "app/model/job_store.h"
 #include "app/model/planning.h"
 #include "app/model/preferences.h"
+#include "app/model/work_clock.h"
 #include "app/stations/transfer/ask_hours.h"
 #include "app/stations/transfer/ask_layers.h"
 #include "app/stations/transfer/ask_needs.h"
@@ -16,6 +18,7 @@
 #include "app/widgets/tray_parts.h"
 #include "app/words/words.h"
 #include "core/base/error.h"
+#include "core/time/typed_time.h"
 
 namespace tympan::app {
 
@@ -40,11 +43,19 @@ void mark(QLineEdit* edit, const QString& fault, const QString& usual) {
     edit->style()->polish(edit);
 }
 
-/// What is typed with a space between date and time is meant as such.
-std::string timeTyped(const QString& text) {
-    QString words = text.trimmed();
-    words.replace(QLatin1Char(' '), QLatin1Char('T'));
-    return words.toStdString();
+QString shownTime(const std::string& time) {
+    QString text = QString::fromStdString(time);
+    return text.replace(QLatin1Char('T'), QLatin1Char(' '));
+}
+
+// A day without a time: work begins in the morning, and is wanted by the evening.
+constexpr int morning_min = 8 * 60, evening_min = 18 * 60;
+
+/// Throws Error (usage).
+std::string timeTyped(const QString& words, const WorkClock& clock, int usual_minute) {
+    DateHabit habit;
+    habit.month_first = QLocale().dateFormat(QLocale::ShortFormat).startsWith(QLatin1Char('M'));
+    return readTypedTime(words.toStdString(), clock.zone(), clock.now(), usual_minute, habit);
 }
 
 QSpinBox* spin(const QString& name, const QString& accessible, int least, int most, const QString& suffix) {
@@ -82,7 +93,7 @@ QWidget* TransferTray::whenColumn() {
     auto* grid = fieldGrid();
     start_ = field(QStringLiteral("work-start"), tr("Begin"), tr("now"));
     due_ = field(QStringLiteral("work-due"), tr("Ready by"), tr("no date"));
-    hours_ = field(QStringLiteral("work-hours"), tr("Free hours"), tr("at any time"));
+    hours_ = field(QStringLiteral("work-hours"), tr("Free hours"), tr("8:00 to 22:00"));
     int row = 0;
     for (const auto& [label, edit] :
          {std::pair{tr("begin"), start_}, {tr("ready by"), due_}, {tr("free"), hours_}}) {
@@ -91,6 +102,14 @@ QWidget* TransferTray::whenColumn() {
         grid->addWidget(name, row, 0);
         grid->addWidget(edit, row++, 1);
     }
+    late_ = new QCheckBox(tr("As late as is safe"));
+    late_->setObjectName(QStringLiteral("work-late"));
+    late_->setToolTip(
+        tr("Ready just in time to begin the longest piece again. Else as early as you have time."));
+    connect(late_, &QCheckBox::clicked, this, [this](bool late) {
+        planning_.wish(tr("change how early it is done"), [&](WorkWishes& wishes) { wishes.late = late; });
+    });
+    grid->addWidget(late_, row++, 1);
     down->addLayout(grid);
     auto* week = linkButton(QStringLiteral("work-week"), tr("brush the hours of a week…"));
     connect(week, &QPushButton::clicked, this, [this] {
@@ -99,20 +118,24 @@ QWidget* TransferTray::whenColumn() {
     });
     down->addWidget(week, 0, Qt::AlignRight);
     down->addStretch(1);
-    const auto time = [this](QLineEdit* edit, const QString& what, std::string WorkWishes::*member) {
-        connect(edit, &QLineEdit::editingFinished, this, [this, edit, what, member] {
-            const std::string typed = timeTyped(edit->text());
+    const QString example = tr("18:00, tonight, Fri 18:00, 3 Dec, 2026-12-03 18:00");
+    const auto time = [this, example](QLineEdit* edit, const QString& what, std::string WorkWishes::*member,
+                                      int usual_minute) {
+        connect(edit, &QLineEdit::editingFinished, this, [this, example, edit, what, member, usual_minute] {
+            // What stands there already is not typed again.
+            if (edit->text() == shownTime(store_.job().work.*member)) return mark(edit, {}, example);
             try {
-                if (!typed.empty()) TimeZone().read(typed);
-                mark(edit, {}, tr("A date and a time: 2026-12-03 18:00"));
+                const std::string typed = timeTyped(edit->text(), planning_.clock(), usual_minute);
+                mark(edit, {}, example);
+                edit->setText(shownTime(typed));
                 planning_.wish(what, [&](WorkWishes& wishes) { wishes.*member = typed; });
             } catch (const Error& error) {
                 mark(edit, text(error.words()), {});
             }
         });
     };
-    time(start_, tr("change when it begins"), &WorkWishes::start);
-    time(due_, tr("change when it must be ready"), &WorkWishes::due);
+    time(start_, tr("change when it begins"), &WorkWishes::start, morning_min);
+    time(due_, tr("change when it must be ready"), &WorkWishes::due, evening_min);
     connect(hours_, &QLineEdit::editingFinished, this, [this] {
         const std::string typed = hours_->text().trimmed().toStdString();
         try {
@@ -123,7 +146,7 @@ QWidget* TransferTray::whenColumn() {
             mark(hours_, text(error.words()), {});
         }
     });
-    for (QLineEdit* edit : {start_, due_}) edit->setToolTip(tr("A date and a time: 2026-12-03 18:00"));
+    for (QLineEdit* edit : {start_, due_}) edit->setToolTip(example);
     hours_->setToolTip(tr("When you have time: Mo-Fr 18:00-21:30; Sa,Su 10:00-19:00; 2026-12-24 none"));
     return part;
 }
@@ -258,17 +281,15 @@ QWidget* TransferTray::restColumn(QAction& calendar, QAction& sheet) {
 void TransferTray::refresh() {
     const WorkWishes& work = store_.job().work;
     const bool fahrenheit = store_.job().unit == Unit::in;
-    const auto shown = [](const std::string& time) {
-        QString text = QString::fromStdString(time);
-        return text.replace(QLatin1Char('T'), QLatin1Char(' '));
-    };
-    for (const auto& [edit, text] : {std::pair{start_, shown(work.start)},
-                                     {due_, shown(work.due)},
+    for (const auto& [edit, text] : {std::pair{start_, shownTime(work.start)},
+                                     {due_, shownTime(work.due)},
                                      {hours_, QString::fromStdString(work.hours)}})
         if (!edit->hasFocus() && edit->text() != text) {
             edit->setText(text);
             edit->setCursorPosition(0);
         }
+    late_->setChecked(work.late);
+    late_->setEnabled(!work.due.empty());
     const auto quietly = [](QSpinBox* box, int value) {
         const QSignalBlocker still(box);
         box->setValue(value);

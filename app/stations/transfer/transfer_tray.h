@@ -33,7 +33,7 @@ class TransferTray : public QWidget {
     QLineEdit *start_, *due_, *hours_;
     QSpinBox *temperature_, *humidity_, *floor_;
     ChoiceRow* air_;
-    QCheckBox *oven_, *press_, *own_times_;
+    QCheckBox *late_, *oven_, *press_, *own_times_;
 };
 
 }  // namespace tympan::app

@@ -54,6 +54,8 @@ Job everything(const ScratchFolder& folder) {
     job.work = {"2026-12-03T18:00",
                 "2026-12-05T19:00",
                 "Mo-Fr 18:00-21:30",
+                true,
+                12.5,
                 18.5,
                 62,
                 "sun",

@@ -286,3 +286,28 @@ TEST(Steps, sayWhatGoodLooksLike) {
                 EXPECT_FALSE(step.good.empty()) << method.id << ": " << step.id;
             }
 }
+
+TEST(Methods, everyStepHasAShortNameOfItsOwn) {
+    const auto check = [](const std::string& of, const std::vector<Step>& steps) {
+        std::set<std::string> names;
+        for (const Step& step : steps) {
+            EXPECT_FALSE(step.name.empty()) << of << "/" << step.id;
+            EXPECT_LE(shortName(step).size(), 32U) << of << "/" << step.id;
+            EXPECT_EQ(shortName(step).find_first_of(":.;"), std::string::npos) << of << "/" << step.id;
+            EXPECT_TRUE(names.insert(shortName(step)).second) << of << "/" << step.id << " twice";
+        }
+    };
+    for (const Method& method : shippedMethods()) check(method.id, method.steps);
+    for (const Preparation& each : shippedPreparations()) check(each.id, each.steps);
+}
+
+TEST(Methods, whatIsDoneToSheetsComesBeforePiecesLeaveThem) {
+    for (const Method& method : shippedMethods())
+        for (const Step& step : method.steps)
+            if (step.of_sheet && step.after)
+                for (const std::string& before : *step.after) {
+                    const auto found = std::find_if(method.steps.begin(), method.steps.end(),
+                                                    [&](const Step& each) { return each.id == before; });
+                    EXPECT_TRUE(before == "print" || found->of_sheet) << method.id << "/" << step.id;
+                }
+}

@@ -170,8 +170,11 @@ TEST(Swab, coatsThatWereKnownCount) {
 }
 
 TEST(Swab, oneThatHeldSpeaksForAllOfItsInkAndTakenBackForNone) {
-    WorkRun run = runOf(orderOf(PrinterKind::inkjet, 3));
-    const auto before = swabsIn(stateOf(run).tasks);
+    WorkOrder order = orderOf(PrinterKind::inkjet, 3);
+    // Sheets that are not sprayed alike are swabbed apart.
+    order.pieces[0].left_out = {"spray"};
+    order.pieces[1].left_out = {"spray-rest"};
+    WorkRun run = runOf(order);
     const RunState fresh = stateOf(run);
     ASSERT_EQ(swabsIn(fresh.tasks).size(), 3u);
     run.events.push_back(said(Event::Kind::done, swabsIn(fresh.tasks).front()->id, 60));

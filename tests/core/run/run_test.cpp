@@ -258,3 +258,23 @@ TEST(Run, aLookWhileItIsWetDoesNotWaitForTheNextFreeHours) {
     }
     EXPECT_TRUE(looked);
 }
+
+TEST(Run, whoWorksLateWithoutHoursNamedGoesOn) {
+    WorkRun run = runOf({"gel-rub-off"}, "2026-12-05T23:10");
+    run.start.wishes.hours.clear();
+    RunState state = stateOf(run);
+    const Moment now = lisbon.read("2026-12-05T23:10");
+    const auto nextHands = [&](Moment at) {
+        const Plan plan = planFrom(state, lisbon, at, at_once);
+        Moment next = plan.end;
+        for (std::size_t i = 0; i < plan.tasks.size(); ++i)
+            if (plan.tasks[i].hands && !isDone(state, plan.tasks[i].id))
+                next = std::min(next, plan.times[i].from);
+        return next;
+    };
+    EXPECT_EQ(nextHands(now), lisbon.read("2026-12-06T08:00")) << "nobody has begun";
+    const std::string first = nowOf(state, planFrom(state, lisbon, now, at_once), now).task;
+    apply(state, {.kind = Event::Kind::done, .at = now + std::chrono::minutes{5}, .task = first});
+    EXPECT_LT(nextHands(now + std::chrono::minutes{5}), now + std::chrono::minutes{30});
+    EXPECT_EQ(nextHands(now + std::chrono::hours{2}), lisbon.read("2026-12-06T08:00")) << "they went to bed";
+}

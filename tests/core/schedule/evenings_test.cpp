@@ -162,13 +162,13 @@ TEST(Evening4, tissueAndCanvasAreBothReadyBeforeTheyAreGlued) {
     const Plan plan = planned(job, conditions);
     EXPECT_EQ(faultOf(plan, conditions), "");
     EXPECT_EQ(begins(plan, "spray").size(), 3U) << "two coats bled";
-    EXPECT_GE(hoursOf(plan, "2.1.spray-rest"), 8) << "overnight";
+    EXPECT_GE(hoursOf(plan, "s1.spray-rest"), 8) << "overnight";
     EXPECT_EQ(plan.tasks[ofStep(plan, "spray-rest").front()].place, Place::hung);
     const auto tighten = hoursOf(plan, "o1.1.tighten") * 60;
     EXPECT_GE(tighten, 10);
     EXPECT_LE(tighten, 15);
     const Moment lay = beginOf(plan, "2.1.lay");
-    EXPECT_GE(lay, endOf(plan, "2.1.spray-rest"));
+    EXPECT_GE(lay, endOf(plan, "s1.spray-rest"));
     EXPECT_GE(lay, endOf(plan, "o1.1.dry-canvas")) << "fully dry";
     // A laser print needs no spray.
     EXPECT_TRUE(begins(planned(printedBy(job, PrinterKind::laser), conditions), "spray").empty());
@@ -275,8 +275,8 @@ TEST(Evening9, thePrintIsFixedBesideTheCoatsOnTheWood) {
     EXPECT_EQ(faultOf(plan, conditions), "");
     EXPECT_EQ(begins(plan, "glue").size(), 2U);
     EXPECT_GE(beginOf(plan, "2.1.square"), endOf(plan, "2.1.glue.2.wait"));
-    EXPECT_GE(beginOf(plan, "2.1.square"), endOf(plan, "2.1.fix.wait")) << "mist fully dry before any iron";
-    EXPECT_LT(beginOf(plan, "2.1.fix"), endOf(plan, "2.1.glue.2.wait")) << "beside, not after";
+    EXPECT_GE(beginOf(plan, "2.1.square"), endOf(plan, "s1.fix.wait")) << "mist fully dry before any iron";
+    EXPECT_LT(beginOf(plan, "s1.fix"), endOf(plan, "2.1.glue.2.wait")) << "beside, not after";
     EXPECT_GE(beginOf(plan, "2.1.varnish"), endOf(plan, "2.1.cool"));
     EXPECT_TRUE(ofStep(plan, "re-iron").empty());
     EXPECT_EQ(begins(planned(choosing(job, 2, "re-iron"), conditions), "re-iron").size(), 1U);

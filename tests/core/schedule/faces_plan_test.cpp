@@ -108,6 +108,7 @@ RC_GTEST_PROP(SidesPlan, canBeFollowed, ()) {
     RC_ASSERT(soon.cannot.empty());
     RC_ASSERT(faultOf(soon, conditions) == "");
     conditions.due = soon.end + std::chrono::hours{*rc::gen::inRange(0, 100)};
+    conditions.late = true;
     const Plan late = planned(job, conditions, {20, 20, 1});
     RC_ASSERT(late.cannot.empty());
     RC_ASSERT(faultOf(late, conditions) == "");
@@ -175,7 +176,7 @@ TEST(SidesPlan, coatsAreCountedOnEachFaceByItself) {
     EXPECT_EQ(most["front"], 3);
     EXPECT_EQ(most["back and edges"], 1);
     for (const CoatArea& area : coatAreas(plan, order)) {
-        EXPECT_GT(area.cm2, 0) << area.words << " on " << area.face;
+        EXPECT_GT(area.cm2, 0) << area.name << " on " << area.face;
         if (area.face == "back and edges") {
             EXPECT_NEAR(area.cm2, 80, 1) << "the whole back";
         }

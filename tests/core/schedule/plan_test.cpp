@@ -98,18 +98,23 @@ RC_GTEST_PROP(Plan, canBeFollowed, ()) {
     RC_ASSERT(plan.cannot.empty());
     RC_ASSERT(faultOf(plan, conditions) == "");
     std::set<std::string> steps;
-    for (const Task& task : plan.tasks) steps.insert(std::to_string(task.piece) + task.step);
+    for (const Task& task : plan.tasks)
+        for (const WorkUnit& unit : task.units) steps.insert(std::to_string(unit.piece) + task.step);
     for (const Piece& piece : job.pieces)
         for (const Step& step : piece.method->steps)
             RC_ASSERT(!isNeeded(step, {printerOf(job, piece).kind, objectOf(job, piece).material.id}) ||
                       steps.contains(std::to_string(piece.id) + step.id));
 }
 
-RC_GTEST_PROP(Plan, thatIsDueIsAsLateAsCanBeAndReady, ()) {
+RC_GTEST_PROP(Plan, thatIsDueIsDoneEarlyUnlessItIsWishedLate, ()) {
     const Job job = jobWith({"gel-rub-off", "fabric-paste"}, *rc::gen::inRange(1, 3));
     auto conditions = conditionsFrom("2026-12-03T17:00");
     const Plan soon = planned(job, conditions, {20, 20, 1});
     conditions.due = soon.end + std::chrono::hours{*rc::gen::inRange(0, 200)};
+    const Plan early = planned(job, conditions, {20, 20, 1});
+    RC_ASSERT(early.end == soon.end);
+    RC_ASSERT(early.to_spare == *conditions.due - early.end);
+    conditions.late = true;
     const Plan late = planned(job, conditions, {20, 20, 1});
     RC_ASSERT(faultOf(late, conditions) == "");
     RC_ASSERT(late.cannot.empty());
@@ -118,6 +123,57 @@ RC_GTEST_PROP(Plan, thatIsDueIsAsLateAsCanBeAndReady, ()) {
     for (const TimeSpan& each : soon.times) first_soon = std::min(first_soon, each.from);
     for (const TimeSpan& each : late.times) first_late = std::min(first_late, each.from);
     RC_ASSERT(first_late >= first_soon);
+}
+
+TEST(Plan, lateLeavesTimeToBeginThePieceAgainThatTakesLongest) {
+    const Job job = jobWith({"gel-rub-off"});
+    auto conditions = conditionsFrom("2026-12-03T17:00", "");
+    const Plan soon = planned(job, conditions);
+    conditions.due = soon.end + std::chrono::hours{100};
+    conditions.late = true;
+    const Plan late = planned(job, conditions);
+    const Moment coated = beginOf(late, "2.1.coat");
+    EXPECT_GE(*late.to_spare, late.end - coated) << "as long as it took the first time";
+    EXPECT_GT(coated, beginOf(soon, "2.1.coat")) << "late all the same";
+}
+
+TEST(Plan, handsRestInProportionToTheirWork) {
+    auto conditions = conditionsFrom("2026-12-05T08:00", "Mo-Su 08:00-22:00");
+    conditions.rest_min = 10;
+    const Job job = jobWith({"gel-rub-off", "gel-rub-off", "glue-rub-off", "iron-on-paper"}, 4);
+    const Plan plan = planned(job, conditions);
+    EXPECT_EQ(faultOf(plan, conditions), "");
+    std::vector<TimeSpan> hands;
+    for (std::size_t i = 0; i < plan.tasks.size(); ++i)
+        if (plan.tasks[i].hands) hands.push_back(plan.times[i]);
+    std::sort(hands.begin(), hands.end(),
+              [](const TimeSpan& a, const TimeSpan& b) { return a.from < b.from; });
+    const auto minutes = [](Moment from, Moment to) { return static_cast<double>((to - from).count()) / 60; };
+    // In any three hours or more a tenth is rest at least; it comes after sittings, which may be long.
+    for (std::size_t i = 0; i < hands.size(); ++i) {
+        double work = 0;
+        for (std::size_t k = i; k < hands.size(); ++k) {
+            work += minutes(hands[k].from, hands[k].to);
+            const double all = minutes(hands[i].from, hands[k].to);
+            if (all > 180) {
+                ASSERT_LT(work / all, 0.9);
+            }
+        }
+    }
+}
+
+TEST(Plan, whatIsLargerThanItsMediumStaysWetForIsSaid) {
+    WorkOrder order = workOrderOf(jobWith({"gel-rub-off"}));
+    EXPECT_TRUE(tympan::planned(order, conditionsFrom("2026-12-05T10:00")).notes.empty());
+    order.pieces.front().area_cm2 = 5400;
+    const Plan plan = tympan::planned(order, conditionsFrom("2026-12-05T10:00", ""));
+    ASSERT_EQ(plan.notes.size(), 1U);
+    EXPECT_THAT(plan.notes.front(), Says(testing::HasSubstr("our estimates")));
+    EXPECT_EQ(ofStep(plan, "lay").size(), 1U) << "and it is not parted by itself";
+    // Laid sheet by sheet it is no matter.
+    order.pieces.front().parts = {"A1", "A2", "A3", "B1", "B2", "B3", "C1", "C2", "C3"};
+    order.pieces.front().joint = Joint::lap;
+    EXPECT_TRUE(tympan::planned(order, conditionsFrom("2026-12-05T10:00", "")).notes.empty());
 }
 
 TEST(Plan, anEveningAtAQuarterPastTwo) {
@@ -233,13 +289,15 @@ TEST(Tasks, theObjectIsMadeReadyBesideThePrint) {
             std::find_if(tasks.begin(), tasks.end(), [&](const Task& task) { return task.id == id; }) -
             tasks.begin());
     };
-    const std::size_t print = named("2.print"), glue = named("2.1.glue"), square = named("2.1.square");
+    const std::size_t cut = named("s1.cut"), glue = named("2.1.glue"), square = named("2.1.square");
     ASSERT_LT(square, tasks.size());
+    ASSERT_EQ(tasks[cut].after.size(), 1U);
+    EXPECT_EQ(tasks[tasks[cut].after.front().task].id, "2.print");
     for (const Tie& tie : tasks[glue].after)
         EXPECT_EQ(tasks[tie.task].piece, 0) << "two coats on the wood need no print";
     std::set<std::size_t> before;
     for (const Tie& tie : tasks[square].after) before.insert(tie.task);
-    EXPECT_EQ(before, (std::set{print, named("2.1.glue.2.wait")})) << "a laser print needs no fixing";
+    EXPECT_EQ(before, (std::set{cut, named("2.1.glue.2.wait")})) << "a laser print needs no fixing";
 }
 
 TEST(Tasks, aWetSheetIsPressedAtOnceOnWhatLiesReady) {
