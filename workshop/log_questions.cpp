@@ -11,6 +11,7 @@ constexpr int learnt_from = 500;
 LogAnswer answered(const Logbook& book, const Asked& asked, const Text& about) {
     LogAnswer answer;
     answer.asked = asked;
+    answer.about = about;
     answer.changes = book.changes();  // what is written from here on is seen when it looks again
     answer.lines = book.lines(asked);
     answer.words = answerOf(answer.lines, about);
@@ -52,8 +53,14 @@ void LogQuestions::ask(const Asked& asked, const Text& about) {
 }
 
 void LogQuestions::correct(const LogEntry& entry) {
-    for (LogLine& line : answer_.lines)
-        if (line.id == entry.id) line = lineOf(entry);
+    for (LogLine& line : answer_.lines) {
+        if (line.id != entry.id) continue;
+        LogLine corrected = lineOf(entry);
+        if (corrected == line) return;
+        line = std::move(corrected);
+        answer_.words = answerOf(answer_.lines, answer_.about);
+        return;
+    }
 }
 
 }  // namespace tympan::workshop

@@ -12,6 +12,7 @@ namespace tympan::workshop {
 struct LogAnswer {
     Asked asked;
     std::vector<LogLine> lines;  ///< the latest first
+    Text about;                  ///< what was asked, in words
     Text words;                  ///< the lines, counted
     int count = 0;               ///< entries in all
     /// What there is to choose from, by field: "material", "method", "printer"; the most frequent first.
@@ -33,7 +34,8 @@ class LogQuestions {
     void ask(const Asked& asked, const Text& about);
     bool waiting() const { return waiting_; }
     const LogAnswer& answer() const { return answer_; }
-    /// A line's entry is another now: it stays where it is, though it may not answer any more.
+    /// A line's entry is another now: it is counted so, and stays where it is though it may not answer any
+    /// more.
     void correct(const LogEntry& entry);
     /// The answer holds for this state of the logbook, too.
     void holdsFor(long long changes) { answer_.changes = changes; }

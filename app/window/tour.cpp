@@ -239,7 +239,7 @@ bool shootLogbook(MainWindow& window, const QDir& folder) {
 bool shootTransfer(MainWindow& window, const QDir& folder) {
     window.clock().simulate(window.clock().zone().read("2026-12-03T17:00"), 0);
     window.planning().wish(QStringLiteral("due"),
-                           [](WorkWishes& wishes) { wishes.due = "2026-12-05T18:00"; });
+                           [](WorkWishes& wishes) { wishes.due = "2026-12-06T18:00"; });
     window.goTo(MainWindow::transfer);
     bool well = shoot(window, folder, "transfer");
     constexpr std::size_t orrery = 2, comet = 4;

@@ -266,9 +266,12 @@ Plan planFrom(const RunState& state, const TimeZone& zone, Moment now, const Pla
 Plan carriedOver(const Plan& plan, const RunState& state, Moment now) {
     std::map<std::string_view, TimeSpan> known;
     for (std::size_t i = 0; i < plan.tasks.size(); ++i) known.emplace(plan.tasks[i].id, plan.times[i]);
-    Plan next = plan;
+    Plan next;
     next.tasks = state.tasks;
-    next.times.clear();
+    next.cannot = plan.cannot;
+    next.notes = plan.notes;
+    next.end = plan.end;
+    next.to_spare = plan.to_spare;
     next.times.reserve(state.tasks.size());
     for (const Task& task : state.tasks) {
         if (const auto at = known.find(task.id); at != known.end()) {

@@ -91,7 +91,10 @@ TEST_F(LogQuestionsTest, aCorrectedLineStaysWhereItIs) {
     LogEntry entry = *Logbook(file).find(id);
     entry.name = "another name";
     entry.material = "tin";
+    entry.outcome = entry.outcome == Outcome::held ? Outcome::spoiled : Outcome::held;
+    const Text before = questions->answer().words;
     questions->correct(entry);
+    EXPECT_NE(questions->answer().words, before) << "how it went is counted";
     EXPECT_EQ(questions->answer().lines.back().id, id);
     EXPECT_EQ(questions->answer().lines.back().name, "another name");
 }
