@@ -7,9 +7,8 @@
 #include "core/base/number.h"
 #include "core/base/write_aside.h"
 #include "core/job/edits.h"
-#include "core/layout/imposition.h"
-#include "core/render/as_printed.h"
 #include "core/schedule/calendar_file.h"
+#include "core/schedule/order_of_job.h"
 #include "core/schedule/schedule_json.h"
 
 namespace tympan::cli {
@@ -71,9 +70,13 @@ int schedule(const Options& options) {
         conditionsOf(wishes, zone, wishes.start.empty() ? now : zone.read(wishes.start));
     if (conditions.due && *conditions.due <= conditions.start)
         failUsage("--due lies before the start", "name a later time");
-    const Job printed = asPrinted(withWork(opened.job, wishes), progressLine());
-    const Imposition imposition = impose(printed, {}, progressLine());
-    const WorkOrder order = workOrderOf(printed, &imposition);
+    const WorkOrder order = orderOfJob(
+        withWork(opened.job, wishes),
+        [&](const Error& fault) {
+            // Its work can be planned all the same.
+            say(options.job + ": " + inEnglish(Text::listed({fault.wrong(), fault.remedy()}, "; ")));
+        },
+        progressLine());
     const Plan plan = planned(order, conditions, {}, progressLine());
     writeText(options.out, jsonOf(plan, order, conditions));
     if (!options.ics.empty()) writeText(options.ics, calendarOf(plan, order, conditions, Language{}));

@@ -10,13 +10,11 @@
 #include "app/model/preferences.h"
 #include "app/model/render_service.h"
 #include "app/words/work_words.h"
-#include "core/base/error.h"
 #include "core/base/uuid.h"
 #include "core/job/edits.h"
 #include "core/job/landing.h"
-#include "core/layout/imposition.h"
-#include "core/render/as_printed.h"
 #include "core/render/reference.h"
+#include "core/schedule/order_of_job.h"
 #include "core/schedule/ready.h"
 
 namespace tympan::app {
@@ -132,18 +130,8 @@ MeasuredWaits Planning::measured() const {
 }
 
 WorkOrder Planning::order() const {
-    WorkOrder order;
-    if (store_.upToDate()) {
-        order = workOrderOf(store_.printed(), store_.imposition());
-    } else {
-        const Job printed = asPrinted(store_.job());
-        try {
-            const Imposition imposition = impose(printed);
-            order = workOrderOf(printed, &imposition);
-        } catch (const Error&) {
-            order = workOrderOf(printed);  // the Sheets station says what is wrong
-        }
-    }
+    WorkOrder order =
+        store_.upToDate() ? workOrderOf(store_.printed(), store_.imposition()) : orderOfJob(store_.job());
     if (swabs_) order = withSwabs(std::move(order), swabs_());
     return learned_ && preferredOwnTimes() ? paced(std::move(order), learned_()) : order;
 }

@@ -3,7 +3,9 @@
 #include <set>
 #include <sstream>
 
+#include "core/job/edits.h"
 #include "core/job/job_file.h"
+#include "core/method/catalogue.h"
 #include "tests/cli/cli_fixture.h"
 
 using namespace tympan;
@@ -98,4 +100,46 @@ TEST_F(Schedule, anotherProgramReadsTheCalendar) {
         EXPECT_TRUE(begins.contains(line.substr(at + 2, 16))) << line;
     }
     EXPECT_GE(events, 2) << "an evening to lay, another to rub";
+}
+
+TEST_F(Schedule, whatFitsNoSheetIsPlannedAllTheSameAndSaid) {
+    saveJobFile(folder / "j.tympan", jobOf(tests::picture(), {400, 300}, "skin-sheet"), {});
+    const Ran ran = planned({});
+    EXPECT_EQ(ran.status, 0) << ran.err;
+    EXPECT_THAT(ran.err, HasSubstr("j.tympan"));
+    EXPECT_FALSE(plan()["steps"].empty());
+}
+
+TEST_F(Schedule, isDoneEarlyUnlessItIsWishedLate) {
+    ASSERT_EQ(planned({"--due", "2026-12-20T18:00"}).status, 0);
+    const json early = plan();
+    EXPECT_GT(early["to_spare_min"], 24 * 60);
+    ASSERT_EQ(planned({"--due", "2026-12-20T18:00", "--late"}).status, 0);
+    EXPECT_GT(plan()["end"], early["end"]);
+}
+
+TEST_F(Schedule, eachPieceHasAllItsStepsThoughTheyAreDoneOnceForAll) {
+    Job job;
+    job.sheets.paper = paperNamed("A4");
+    for (int i = 0; i < 3; ++i)
+        job = withPiece(std::move(job), {.artwork = tests::picture(),
+                                         .object = objectOf("arm", ShapeKind::rectangle, {60, 60}),
+                                         .method = findMethod(shippedMethods(), "skin-sheet"),
+                                         .size = {40, 40}});
+    saveJobFile(folder / "j.tympan", job, {});
+    const Ran ran = planned({});
+    ASSERT_EQ(ran.status, 0) << ran.err;
+    const json all = plan();
+    std::map<int, std::set<std::string>> of_piece;
+    int films = 0;
+    for (const json& step : all["steps"]) {
+        if (!step["piece"].is_null()) of_piece[step["piece"]].insert(step["step"].get<std::string>());
+        films += step["step"] == "film" && step["hands"] == true ? 1 : 0;
+    }
+    EXPECT_EQ(films, 1);
+    ASSERT_EQ(of_piece.size(), 3U);
+    for (const auto& [piece, steps] : of_piece) {
+        EXPECT_TRUE(steps.contains("film")) << piece;
+        EXPECT_TRUE(steps.contains("slide")) << piece;
+    }
 }
