@@ -32,7 +32,7 @@ class Planning : public QObject {
     /// The work and its plan as shown, when it is that of the job as it is now; nothing while it is not: what
     /// nobody looks at is not planned.
     std::optional<std::pair<WorkOrder, Plan>> current() const;
-    /// The job's work as its maker does it, as far as that is known and wished; from the sheets that it is
+    /// The job's work at the maker's own pace, as far as that is known and wished; from the sheets that it is
     /// printed on, which may have to be laid out first. Throws Error (stopped).
     WorkOrder order() const;
     MeasuredWaits measured() const;

@@ -8,7 +8,7 @@ namespace tympan {
 /// Units that go through the steps of their method together.
 class Chain {
   public:
-    /// Its tasks are added to the list. `attempt`: the how manieth of these copies, from 1.
+    /// Its tasks are added to the list. `attempt`: which one at these copies, from 1.
     Chain(std::vector<Task>& tasks, const WorkOrder& order, const OrderedPiece& piece,
           std::vector<WorkUnit> units, int attempt, const WaitRules& rules, const Course& course);
     /// Its name in ids: "2.1-4".

@@ -297,7 +297,7 @@ class Tasks {
         addOn(object, layersOf(object, LayerWhen::over_coat), copies, ends());
     }
 
-    /// A copy that is begun anew: on what is made ready again, from a spare, or printed again.
+    /// A copy that is begun again, on an object that is made ready for it: from a spare, or printed for it.
     void addAgain(const OrderedPiece& piece, int copy, int time, bool print, const SheetWork& sheets) {
         const Group group{&piece};
         const std::vector<WorkUnit> units = unitsOf(group, copy, copy);
@@ -309,20 +309,20 @@ class Tasks {
         step.good = Source("As it was before the print met it: clean, dry, smooth.").string();
         step.effort = beginning_again;
         step.after.emplace();
-        OrderedPiece& anew = works_.emplace_back(piece);
-        anew.steps = stepsAfterSheets(piece, print);
+        OrderedPiece& again = works_.emplace_back(piece);
+        again.steps = stepsAfterSheets(piece, print);
         // A spare has been through what was done to its sheet.
         std::map<std::string, std::vector<Tie>> left =
             print ? SheetWork::Before{}.left : sheets.before(units).left;
-        for (Step& each : anew.steps)
+        for (Step& each : again.steps)
             // What meets the object, needs nothing before it, or its sheet alone, needs this now.
             if (each.after &&
                 (touchesObject(each) ||
                  std::all_of(each.after->begin(), each.after->end(),
                              [&](const std::string& id) { return id != "print" && left.contains(id); })))
                 each.after->push_back(step.id);
-        anew.steps.insert(anew.steps.begin(), step);
-        if (Step& next = anew.steps.at(1); !next.after) next.after = {step.id, "print"};
+        again.steps.insert(again.steps.begin(), step);
+        if (Step& next = again.steps.at(1); !next.after) next.after = {step.id, "print"};
         if (print && !printsItself(piece)) {
             std::vector<const OrderedSheet*> printed;
             for (const OrderedSheet& sheet : order_.sheets)
@@ -340,7 +340,7 @@ class Tasks {
                 task.attempt = time;
             }
         }
-        Chain chain(tasks_, order_, anew, units, time, rules_, course_);
+        Chain chain(tasks_, order_, again, units, time, rules_, course_);
         chain.comeAfter(left["print"], left, {});
         chain.addToCoat();
         chain.addRest({});

@@ -41,7 +41,7 @@ struct Task {
     /// those that are laid one after the other.
     std::vector<std::string> sheets;
     bool of_sheet = false;  ///< whole sheets are handled: nothing is on an object yet
-    int attempt = 1;        ///< of a copy that was begun anew: the how manieth
+    int attempt = 1;        ///< which one at its copies, from 1
     std::string chain;      ///< what goes through its steps together: "2.1-4"
     std::string step;       ///< of the method, or of the object's preparation
     Work work = Work::unsaid;
