@@ -6,10 +6,20 @@
 #include "cli/say.h"
 #include "core/method/catalogue.h"
 #include "core/method/method_json.h"
+#include "core/method/tools.h"
 
 namespace tympan::cli {
 
 namespace {
+
+nlohmann::ordered_json needsJson(const Step& step) {
+    nlohmann::ordered_json needs = nlohmann::ordered_json::array();
+    for (const std::string& id : toolsOf(step)) {
+        const Tool tool = toolNamed(id);
+        needs.push_back({{"id", tool.id}, {"name", tool.name}, {"kind", name(tool.kind)}});
+    }
+    return needs;
+}
 
 nlohmann::ordered_json asJson(const Method& method) {
     nlohmann::ordered_json printers = nlohmann::ordered_json::array();
@@ -21,8 +31,17 @@ nlohmann::ordered_json asJson(const Method& method) {
                          {"hands", needsHands(step) || step.gate},
                          {"typical_min", minutesOf(step.effort, 1, usual_area_cm2).usual +
                                              (step.wait ? step.wait->typical_min : 0)},
+                         {"needs", needsJson(step)},
                          {"optional", step.optional || !step.only.empty() || !step.on.empty() ||
                                           !step.not_on.empty() || !step.unless.empty()}});
+    nlohmann::ordered_json variants = nlohmann::ordered_json::array();
+    for (const Variant& each : method.variants.all)
+        variants.push_back({{"id", each.id},
+                            {"about", each.about},
+                            {"name", each.name},
+                            {"suits", each.suits},
+                            {"chosen", each.chosen},
+                            {"left_out", each.left_out}});
     return {{"id", method.id},
             {"revision", method.revision},
             {"sha256", hashOf(method)},
@@ -33,6 +52,7 @@ nlohmann::ordered_json asJson(const Method& method) {
             {"laid_whole", laidInOnePiece(method)},
             {"printers", printers},
             {"steps", steps},
+            {"variants", variants},
             {"cautions", method.cautions}};
 }
 

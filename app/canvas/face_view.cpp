@@ -34,6 +34,16 @@ QString faultText(Fault fault) {
             return FaceView::tr("edge");
         case Fault::ran:
             return FaceView::tr("ran");
+        case Fault::wrinkle:
+            return FaceView::tr("bubble or wrinkle");
+        case Fault::bled:
+            return FaceView::tr("bled through");
+        case Fault::yellow:
+            return FaceView::tr("yellowed");
+        case Fault::torn:
+            return FaceView::tr("torn surface");
+        case Fault::cast:
+            return FaceView::tr("colour cast");
         case Fault::faded:
             break;
     }

@@ -103,7 +103,7 @@ bool LogStore::tried(Work work) {
 }
 
 void LogStore::write(const std::vector<LogEntry>& entries) {
-    tried([&] { book_->putOfRun(entries); });
+    tried([&] { book_->putOfRun(withProducts(entries, supplies())); });
     refresh();
 }
 

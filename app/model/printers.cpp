@@ -36,6 +36,7 @@ Printer printerOfChoice(const QString& choice) {
     printer.id = 0;
     printer.name = printerChoiceText(choice).toStdString();
     // Copy shops print with toner, as a laser printer does.
+    if (choice == shop) printer.shop.emplace();
     printer.kind = choice == shop ? PrinterKind::laser : printerKindNamed(choice.toStdString());
     // What was measured of the maker's own is known from the start.
     for (const Printer& kept : allKept(keptPrinters()))

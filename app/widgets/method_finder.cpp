@@ -9,7 +9,9 @@
 #include "app/model/known_methods.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/tray_parts.h"
+#include "app/widgets/variant_button.h"
 #include "app/words/words.h"
+#include "core/method/variants.h"
 
 namespace tympan::app {
 
@@ -71,6 +73,8 @@ MethodFinder::MethodFinder(const QString& name, QWidget* parent)
     all_->setMaxVisibleItems(20);
     every->addWidget(all_, 1);
     outer->addLayout(every);
+    variants_ = new VariantButton(name + QStringLiteral("-variants"));
+    outer->addWidget(variants_);
     why_ = quietLabel({});
     why_->setObjectName(name + QStringLiteral("-why"));
     why_->setMinimumHeight(34);
@@ -82,6 +86,10 @@ MethodFinder::MethodFinder(const QString& name, QWidget* parent)
     connect(all_, &QComboBox::activated, this, [this] {
         by_maker_ = true;
         if (const Method* method = knownMethod(all_->currentData().toString())) take(*method);
+    });
+    connect(variants_, &VariantButton::picked, this, [this](const std::string& variant) {
+        by_maker_ = true;
+        take(withVariant(chosen_, variant));
     });
     find();
 }
@@ -195,6 +203,7 @@ void MethodFinder::take(const Method& method) {
 void MethodFinder::showChosen() {
     const QString id = QString::fromStdString(chosen_.id);
     all_->setCurrentIndex(all_->findData(id));
+    variants_->show(chosen_);
     answers_->setExclusive(false);
     for (QAbstractButton* button : answers_->buttons())
         button->setChecked(button->property("method").toString() == id);

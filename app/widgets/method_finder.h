@@ -11,6 +11,7 @@ class QLabel;
 namespace tympan::app {
 
 class ChoiceRow;
+class VariantButton;
 
 /// Finds a way of transfer for somebody who knows none by name: which printer, and what is on the table. The
 /// two or three that fit appear with their time, effort and look; the full list is one click away.
@@ -46,6 +47,7 @@ class MethodFinder : public QWidget {
     QButtonGroup *at_hand_, *answers_;
     QGridLayout *needs_, *answer_rows_;
     QComboBox* all_;
+    VariantButton* variants_;
     QLabel* why_;
     Method chosen_;
     bool by_maker_ = false;  ///< chosen by the maker: another answer does not replace it

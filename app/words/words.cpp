@@ -7,6 +7,7 @@
 
 #include "core/base/overloaded.h"
 #include "core/measure/percent.h"
+#include "core/method/tools.h"
 
 namespace tympan::app {
 
@@ -183,23 +184,7 @@ QString measureName(std::string_view measure) {
     return QString::fromUtf8(measure.data(), static_cast<qsizetype>(measure.size()));
 }
 
-QString needName(const std::string& need) {
-    const QList<std::pair<const char*, const char*>> names{
-        {"gel", QT_TRANSLATE_NOOP("words", "matte gel medium")},
-        {"glue", QT_TRANSLATE_NOOP("words", "white PVA glue")},
-        {"paste", QT_TRANSLATE_NOOP("words", "fabric transfer paste")},
-        {"label-backing", QT_TRANSLATE_NOOP("words", "label backing sheets")},
-        {"tissue", QT_TRANSLATE_NOOP("words", "tissue paper")},
-        {"napkin", QT_TRANSLATE_NOOP("words", "paper napkins")},
-        {"iron", QT_TRANSLATE_NOOP("words", "an iron")},
-        {"heat-press", QT_TRANSLATE_NOOP("words", "a heat press")},
-        {"skin-sheet", QT_TRANSLATE_NOOP("words", "sheets made for skin")},
-        {"opaque-sheet", QT_TRANSLATE_NOOP("words", "opaque sheets for dark cloth")},
-        {"two-part-sheet", QT_TRANSLATE_NOOP("words", "two-part transfer sheets")}};
-    for (const auto& [id, words] : names)
-        if (need == id) return WordsText::tr(words);
-    return QString::fromStdString(need);
-}
+QString needName(const std::string& need) { return text(toolNamed(need).name); }
 
 QString timeText(const Wait& time) {
     const auto hours = [](double minutes) { return qRound(minutes / 60); };

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "app/words/words.h"
+#include "core/method/tools.h"
 
 namespace tympan::app {
 
@@ -20,7 +21,7 @@ QString workName(const Task& task) {
     switch (task.work) {
         case Work::prepare:
             // That may be anything: its own name says what.
-            return task.name.empty() ? WorkText::tr("Make ready") : text(task.name);
+            return text(shortName(task.details));
         case Work::print:
             return WorkText::tr("Print");
         case Work::fix:
@@ -185,12 +186,42 @@ QString nowSentence(const Now& what, const RunState& state, Moment now, const Ti
     }
 }
 
+QString careSentence(const Task& task, const WorkOrder& order) {
+    QStringList names;
+    std::vector<int> said;
+    for (const WorkUnit& unit : task.units) {
+        const OrderedPiece* piece = findPiece(order, unit.piece);
+        if (!piece || std::find(said.begin(), said.end(), unit.piece) != said.end()) continue;
+        said.push_back(unit.piece);
+        for (const std::string& each : piece->care)
+            if (const QString name = text(each); !names.contains(name)) names << name;
+    }
+    if (names.isEmpty() || task.of_sheet || !task.hands) return {};
+    const QString all = names.join(WorkText::tr(", "));
+    switch (task.work) {
+        case Work::coat:
+            return WorkText::tr("Coat these fully: %1.").arg(all);
+        case Work::lay:
+        case Work::press:
+            return WorkText::tr("Press these first: %1.").arg(all);
+        case Work::rub:
+            return WorkText::tr("Last, and with the least pressure: %1.").arg(all);
+        case Work::look:
+            return WorkText::tr("Look at these closely: %1.").arg(all);
+        default:
+            return {};
+    }
+}
+
 QString drawingOf(const Task& task) {
+    if (!task.details->drawing.empty()) return QString::fromStdString(task.details->drawing);
     if (task.gate) return QStringLiteral("look");
+    const auto takes = [needs = toolsOf(task.details)](const char* tool) {
+        return std::find(needs.begin(), needs.end(), tool) != needs.end();
+    };
     switch (task.work) {
         case Work::press:
-            return task.heat || task.caution.find("iron") != std::string::npos ? QStringLiteral("iron")
-                                                                               : QStringLiteral("press");
+            return takes("iron") ? QStringLiteral("iron") : QStringLiteral("press");
         case Work::tape:
         case Work::wipe:
             return QStringLiteral("wipe");
@@ -207,6 +238,22 @@ QString drawingOf(const Task& task) {
         default:
             return QString::fromStdString(workNames()[static_cast<std::size_t>(task.work)]);
     }
+}
+
+QString kindOfWork(Work work) {
+    static const char* const names[] = {
+        QT_TRANSLATE_NOOP("Work", "Get ready"),    QT_TRANSLATE_NOOP("Work", "Print"),
+        QT_TRANSLATE_NOOP("Work", "Fix the ink"),  QT_TRANSLATE_NOOP("Work", "Coat"),
+        QT_TRANSLATE_NOOP("Work", "Lay"),          QT_TRANSLATE_NOOP("Work", "Press"),
+        QT_TRANSLATE_NOOP("Work", "Tape or mask"), QT_TRANSLATE_NOOP("Work", "Wipe"),
+        QT_TRANSLATE_NOOP("Work", "Dry"),          QT_TRANSLATE_NOOP("Work", "Wet"),
+        QT_TRANSLATE_NOOP("Work", "Rub"),          QT_TRANSLATE_NOOP("Work", "Look"),
+        QT_TRANSLATE_NOOP("Work", "Peel"),         QT_TRANSLATE_NOOP("Work", "Cool"),
+        QT_TRANSLATE_NOOP("Work", "Seal"),         QT_TRANSLATE_NOOP("Work", "Finish"),
+        QT_TRANSLATE_NOOP("Work", "Let it cure"),  QT_TRANSLATE_NOOP("Work", "Swab test"),
+        QT_TRANSLATE_NOOP("Work", "Cut"),          QT_TRANSLATE_NOOP("Work", "Join")};
+    const auto at = static_cast<std::size_t>(work);
+    return at < std::size(names) ? WorkText::tr(names[at]) : WorkText::tr("Other");
 }
 
 QString placeName(Place place) {

@@ -26,7 +26,11 @@ QString alarmSentence(const Alarm& alarm, const RunState& state);
 /// "19:40: lay the orrery, within 5 minutes of coating".
 QString nowSentence(const Now& what, const RunState& state, Moment now, const TimeZone& zone);
 /// The drawing of how it looks when it is well done: the name of a file in data/steps.
+/// What is said of faces and lettering at a step: who wants them coated fully, pressed first, rubbed last.
+QString careSentence(const Task& task, const WorkOrder& order);
 QString drawingOf(const Task& task);
 QString placeName(Place place);
+/// What kind of work it is, for a list of all kinds.
+QString kindOfWork(Work work);
 
 }  // namespace tympan::app

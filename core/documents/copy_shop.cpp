@@ -31,10 +31,6 @@ struct Batch {
     bool toner = false;  ///< ink would run: nobody has made the method work with it
 };
 
-bool needsToner(const Method& method) {
-    return !misfit(method, PrinterKind::inkjet).empty() && misfit(method, PrinterKind::laser).empty();
-}
-
 std::vector<Batch> batchesOf(const Job& job, const Imposition& sheets) {
     std::vector<Batch> batches;
     for (std::size_t i = 0; i < sheets.sheets.size(); ++i) {

@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include "core/method/troubles.h"
 #include "core/object/materials.h"
 #include "core/pdf/set_pages.h"
 
@@ -106,6 +107,10 @@ void writePiecePage(const Language& say, const std::filesystem::path& file, cons
                    {copies, celsius, humidity}));
     if (!entry.rights.empty()) facts.push_back(Text("Picture: {rights}", {{"rights", entry.rights}}));
     for (const Text& fact : facts) pages.say(fact, paper_words_mm);
+    for (const std::string& each : entry.troubles)
+        if (const Trouble* trouble = findTrouble(each))
+            pages.say(Text("Went wrong: {wrong}", {{"wrong", Text::catalogued(trouble->name)}}),
+                      paper_words_mm, true);
     for (const std::string& wrong : entry.wrong)
         pages.say(Text("Went wrong: {wrong}", {{"wrong", wrong}}), paper_words_mm, true);
     for (const DrawnFault& fault : entry.faults)

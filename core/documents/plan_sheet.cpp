@@ -75,7 +75,7 @@ void writePlanSheet(const Language& say, const std::filesystem::path& file, cons
             pages.say(Text("{time}  {what}: {words}",
                            {{"time", clock(plan.times[i].from, zone)},
                             {"what", unitsOf(task, order)},
-                            {"words", firstSentence(say(Text::catalogued(task.words)))}}),
+                            {"words", firstSentence(say(Text::catalogued(task.details->words)))}}),
                       plan_words_mm);
             // Said once in a sitting.
             const std::vector<Text> cautions = cautionsOf(task);

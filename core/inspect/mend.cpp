@@ -8,6 +8,7 @@
 #include "core/base/overloaded.h"
 #include "core/job/edits.h"
 #include "core/method/catalogue.h"
+#include "core/method/variants.h"
 
 namespace tympan {
 
@@ -79,7 +80,9 @@ Edit remedyOf(const Finding& found) {
         },
         [](const NewerMethod&) {
             return Edit([](Job job, const Piece& piece) {
-                return withMethod(std::move(job), piece.id, findMethod(shippedMethods(), piece.method->id));
+                return withMethod(
+                    std::move(job), piece.id,
+                    withVariantsOf(findMethod(shippedMethods(), piece.method->id), piece.method));
             });
         },
         [](const EvenBorder&) { return Edit(withoutBorder); },

@@ -7,6 +7,7 @@
 #include "core/job/faces.h"
 #include "core/job/fit.h"
 #include "core/job/matching.h"
+#include "core/method/variants.h"
 
 namespace tympan {
 
@@ -72,6 +73,25 @@ Job withName(Job job, int id, std::string name) {
 
 Job withMethod(Job job, int id, Shared<Method> method) {
     return changed(std::move(job), id, [&](Piece& piece) { piece.method = std::move(method); });
+}
+
+Job withVariant(Job job, int id, const std::string& variant) {
+    const Piece* piece = findPiece(job, id);
+    if (!piece) return job;
+    const Method method = withVariant(*piece->method, variant);
+    // What was ticked by hand among the steps that this question is about gives way to its answer.
+    const auto about = std::find_if(method.variants.all.begin(), method.variants.all.end(),
+                                    [&](const Variant& each) { return each.id == variant; });
+    for (const Variant* each : variantsAbout(method, about->about))
+        for (auto* wishes : {&job.work.chosen, &job.work.left_out}) {
+            const auto known = wishes->find(id);
+            if (known == wishes->end()) continue;
+            std::erase_if(known->second, [&](const std::string& step) {
+                return each->chosen.contains(step) || each->left_out.contains(step);
+            });
+            if (known->second.empty()) wishes->erase(known);
+        }
+    return withMethod(std::move(job), id, method);
 }
 
 Job withTone(Job job, int id, const Tone& tone) {

@@ -24,6 +24,8 @@ Job withoutPiece(Job job, int piece);
 
 Job withName(Job job, int piece, std::string name);
 Job withMethod(Job job, int piece, Shared<Method> method);
+/// The piece's method with one of its variants taken. Throws Error (usage) where it has none with this id.
+Job withVariant(Job job, int piece, const std::string& variant);
 Job withTone(Job job, int piece, const Tone& tone);
 Job withEnlarging(Job job, int piece, const Enlarging& enlarging);
 Job withCopies(Job job, int piece, int copies);

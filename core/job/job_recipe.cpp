@@ -72,6 +72,12 @@ Job withEntry(Job job, JsonReader& entry, const std::filesystem::path& folder, P
         if (named == job.printers.end()) entry.fail("printer", Text("is not one of the recipe's printers"));
         job = withPrinter(std::move(job), id, named->id);
     }
+    if (entry.has("variants"))
+        for (const std::string& variant : entry.texts("variants")) try {
+                job = withVariant(std::move(job), id, variant);
+            } catch (const Error& fault) {
+                entry.fail("variants", fault.wrong());
+            }
     job = withName(std::move(job), id, name);
     if (entry.has("edge")) job = withEdge(std::move(job), id, readEdge(entry.object("edge")));
     if (entry.has("x_mm") || entry.has("y_mm") || entry.has("turn_deg")) {

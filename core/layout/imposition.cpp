@@ -12,6 +12,7 @@
 #include "core/layout/remainders.h"
 #include "core/layout/tiles.h"
 #include "core/layout/whole_pieces.h"
+#include "core/method/variants.h"
 
 namespace tympan {
 
@@ -60,7 +61,7 @@ std::vector<Sheet> sheetsOf(const Imposition& imposition, const Job& job,
     std::vector<std::vector<Sheet>> filled = tiled;
     std::vector<Sheet*> with_room;
     for (std::size_t print = 0; print < filled.size(); ++print)
-        if (job.pieces[print].method == first.method && job.pieces[print].printer == first.printer)
+        if (printAlike(job.pieces[print].method, first.method) && job.pieces[print].printer == first.printer)
             for (Sheet& sheet : filled[print]) with_room.push_back(&sheet);
     if (with_room.empty()) return sheets;
     // What the job keeps a place for stays there.

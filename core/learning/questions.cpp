@@ -8,6 +8,7 @@
 #include <fmt/format.h>
 
 #include "core/base/language.h"
+#include "core/method/troubles.h"
 
 namespace tympan {
 
@@ -50,7 +51,7 @@ Text minutesText(double minutes) {
 Text clearestOf(const std::vector<LogLine>& lines) {
     Text clearest;
     double most_apart = 0.2;
-    for (const By by : {By::coats, By::wait, By::humidity, By::rounds, By::printer}) {
+    for (const By by : {By::medium, By::coats, By::wait, By::humidity, By::rounds, By::printer}) {
         const std::vector<Group> groups = groupsOf(lines, by);
         if (groups.size() < 2) continue;
         std::vector<Text> said;
@@ -101,11 +102,12 @@ Tally tallyOf(const std::vector<LogLine>& lines) {
 }
 
 std::string_view name(By by) {
-    static constexpr std::array<std::string_view, 8> names{
+    static constexpr std::array<std::string_view, 9> names{
         Source("way").words(),     Source("material").words(),
         Source("printer").words(), Source("kind of printer").words(),
-        Source("coats").words(),   Source("rounds").words(),
-        Source("wait").words(),    Source("air").words()};
+        Source("medium").words(),  Source("coats").words(),
+        Source("rounds").words(),  Source("wait").words(),
+        Source("air").words()};
     return names.at(static_cast<std::size_t>(by));
 }
 
@@ -119,6 +121,8 @@ Text groupOf(const LogLine& line, By by) {
             return Text::verbatim(line.printer);
         case By::printer_kind:
             return named(id(line.printer_kind));
+        case By::medium:
+            return Text::verbatim(line.medium);
         case By::coats:
             if (line.coats == 0) return {};
             return line.coats == 1 ? Text("one coat")
@@ -185,6 +189,12 @@ Text answerOf(const std::vector<LogLine>& lines, const Text& about) {
 std::vector<Difference> differences(const LogEntry& one, const LogEntry& other) {
     std::vector<Difference> all;
     differ(all, Text("way"), named(one.method_name), named(other.method_name));
+    const auto variantsOf = [](const LogEntry& entry) {
+        std::vector<Text> taken;
+        for (const std::string& each : entry.variants) taken.push_back(Text::catalogued(each));
+        return Text::listed(std::move(taken), "; ");
+    };
+    differ(all, Text("variants"), variantsOf(one), variantsOf(other));
     differ(all, Text("on"), named(one.object), named(other.object));
     differ(all, Text("material"), named(one.material), named(other.material));
     differ(all, Text("printer"), Text::verbatim(one.printer), Text::verbatim(other.printer));
@@ -194,7 +204,7 @@ std::vector<Difference> differences(const LogEntry& one, const LogEntry& other) 
                                                    {"humidity", Rounded{entry.humidity_percent, 0}}});
     };
     differ(all, Text("air"), airOf(one), airOf(other));
-    for (const By by : {By::coats, By::rounds})
+    for (const By by : {By::medium, By::coats, By::rounds})
         differ(all, named(name(by)), groupOf(lineOf(one), by), groupOf(lineOf(other), by));
     const auto stepOf = [](const LogEntry& entry, const DoneStep& like) -> const DoneStep* {
         const auto found = std::find_if(entry.steps.begin(), entry.steps.end(), [&](const DoneStep& step) {
@@ -218,6 +228,8 @@ std::vector<Difference> differences(const LogEntry& one, const LogEntry& other) 
     differ(all, Text("how it went"), named(name(one.outcome)), named(name(other.outcome)));
     const auto wrongOf = [](const LogEntry& entry) {
         std::vector<Text> said;
+        for (const std::string& each : entry.troubles)
+            if (const Trouble* trouble = findTrouble(each)) said.push_back(Text::catalogued(trouble->name));
         for (const std::string& each : entry.wrong) said.push_back(Text::verbatim(each));
         return Text::listed(std::move(said), "; ");
     };

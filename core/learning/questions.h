@@ -18,9 +18,9 @@ inline constexpr int too_few = 5;
 Tally tallyOf(const std::vector<LogLine>& lines);
 
 /// By what pieces may differ.
-enum class By { way, material, printer, printer_kind, coats, rounds, wait, humidity };
+enum class By { way, material, printer, printer_kind, medium, coats, rounds, wait, humidity };
 std::string_view name(By by);
-inline constexpr By all_bys[] = {By::way,   By::material, By::printer, By::printer_kind,
+inline constexpr By all_bys[] = {By::way,   By::material, By::printer, By::printer_kind, By::medium,
                                  By::coats, By::rounds,   By::wait,    By::humidity};
 /// What an entry is under it: "two coats", "damp air"; empty: not known.
 Text groupOf(const LogLine& line, By by);

@@ -41,11 +41,17 @@ UserMethods readUserMethods(const std::filesystem::path& folder) {
     return found;
 }
 
+void writeMethodFile(const std::filesystem::path& file, const Method& method) {
+    const nlohmann::ordered_json all{{"schema", "tympan-methods-2"}, {"methods", {toJson(method)}}};
+    writeText(file, all.dump(2) + "\n");
+}
+
+Method readMethodFile(const std::filesystem::path& file) { return readMethods(readJsonText(file)).front(); }
+
 std::filesystem::path writeUserMethod(const std::filesystem::path& folder, const Method& method) {
     std::filesystem::create_directories(folder);
     const std::filesystem::path file = folder / (method.id.substr(user_prefix.size()) + ".json");
-    const nlohmann::ordered_json all{{"schema", "tympan-methods-2"}, {"methods", {toJson(method)}}};
-    writeText(file, all.dump(2) + "\n");
+    writeMethodFile(file, method);
     return file;
 }
 

@@ -18,6 +18,10 @@ struct UserMethods {
 
 /// Every *.json of a folder, as catalogues. A faulty file is left out and named; a missing folder holds none.
 UserMethods readUserMethods(const std::filesystem::path& folder);
+/// Writes one method into a file, for friends. Throws Error (output).
+void writeMethodFile(const std::filesystem::path& file, const Method& method);
+/// The method of such a file, the first where it has several. Throws Error (input).
+Method readMethodFile(const std::filesystem::path& file);
 /// Writes one user's method into its own file of the folder, whose path is returned. Throws Error (output).
 std::filesystem::path writeUserMethod(const std::filesystem::path& folder, const Method& method);
 

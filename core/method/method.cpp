@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "core/method/variants.h"
+
 namespace tympan {
 
 Method withMount(Method method, const std::string& mount, double inset_mm) {
@@ -49,8 +51,9 @@ bool isOnlyLater(const Method& method, const Step& step) {
 Wait timeOf(const Method& method, PrinterKind printer) {
     Wait sum;
     sum.basis = Basis::makers;
+    const StepUse use = useOf(method, printer);
     for (const Step& step : method.steps) {
-        if (!isNeeded(step, {printer})) continue;
+        if (!isNeeded(step, use)) continue;
         if ((needsHands(step) && minutesOf(step.effort, 1, usual_area_cm2).basis == Basis::guess) ||
             (step.wait && step.wait->basis == Basis::guess))
             sum.basis = Basis::guess;
@@ -70,7 +73,8 @@ Wait timeOf(const Method& method, PrinterKind printer) {
         bool among = false;
         for (const Step& each : method.steps) {
             among = among || each.id == rounds.from;
-            if (among) add(each, rounds.later, rounds.least - 1, rounds.usual - 1, rounds.most - 1);
+            if (among && isNeeded(each, use))
+                add(each, rounds.later, rounds.least - 1, rounds.usual - 1, rounds.most - 1);
             if (each.id == step.id) break;
         }
     }
@@ -86,6 +90,10 @@ Text whyNot(const std::vector<Misfit>& misfits, std::string_view what) {
 }
 
 }  // namespace
+
+bool needsToner(const Method& method) {
+    return !misfit(method, PrinterKind::inkjet).empty() && misfit(method, PrinterKind::laser).empty();
+}
 
 Text misfit(const Method& method, PrinterKind printer) {
     if (std::find(method.printers.begin(), method.printers.end(), printer) != method.printers.end())

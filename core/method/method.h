@@ -1,4 +1,5 @@
 #pragma once
+#include <set>
 #include <string>
 #include <vector>
 
@@ -70,6 +71,31 @@ struct TransferCurve {
 
 enum class Rubbing { none, some, much };
 
+/// One school's way of doing a method: the answer to one of its questions ("Where the gel goes"). Of each
+/// question one is taken.
+struct Variant {
+    std::string id;                  ///< once within its method
+    std::string about;               ///< the question, which all that answer it share
+    std::string name;                ///< "on the print and on the object"
+    std::string suits;               ///< whom, or what, it suits
+    std::set<std::string> chosen;    ///< choices that come with it
+    std::set<std::string> left_out;  ///< steps that it does without
+    bool operator==(const Variant&) const = default;
+};
+
+/// A method's, see variants.h.
+struct Variants {
+    std::vector<Variant> all;        ///< by question; the first of each is the usual one
+    std::vector<std::string> taken;  ///< those that are not the usual ones, by id
+    bool operator==(const Variants&) const = default;
+
+    /// For keys: whatever is taken, the same is printed.
+    friend int identityOf(const Variants&) { return 0; }
+};
+
+/// A choice that is no step: sheets that meet edge to edge are laid one after the other, not joined first.
+inline constexpr std::string_view sheet_by_sheet = "sheet-by-sheet";
+
 /// A transfer method, as the catalogue describes it. A Job keeps its own copy, so an old job never changes by
 /// itself.
 struct Method {
@@ -107,6 +133,7 @@ struct Method {
     std::string medium;  ///< where the medium goes
     std::vector<Coats> coats;
     std::vector<Step> steps;
+    Variants variants;
     std::string release, finish, look;
     Rubbing rubbing = Rubbing::none;
     bool spare = false;  ///< fails often enough for a spare print
@@ -129,6 +156,9 @@ Wait timeOf(const Method& method, PrinterKind printer);
 inline bool laidInOnePiece(const Method& method) {
     return method.laid_whole || method.one_sheet || method.passes > 1;
 }
+
+/// Whether nobody has made it work with ink, so that a shop must print with toner.
+bool needsToner(const Method& method);
 
 /// Why a printer or a material does not go with the method; empty when it does, or when nothing is known
 /// against it.

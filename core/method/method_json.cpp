@@ -54,6 +54,33 @@ std::vector<Misfit> readMisfits(JsonReader& reader, const std::string& field) {
     return misfits;
 }
 
+std::set<std::string> idsOrNone(JsonReader& reader, const std::string& field) {
+    if (!reader.has(field)) return {};
+    const std::vector<std::string> ids = reader.texts(field);
+    return {ids.begin(), ids.end()};
+}
+
+/// A variant, and whether what it names is there.
+Variant readVariant(JsonReader& reader, const Method& method) {
+    Variant variant{reader.id("id"), reader.text("about"), reader.text("name"), reader.note("suits"), {}, {}};
+    for (const Variant& earlier : method.variants.all)
+        if (earlier.id == variant.id) reader.fail("id", Text("must be there once"));
+    variant.chosen = idsOrNone(reader, "chosen");
+    variant.left_out = idsOrNone(reader, "left_out");
+    for (const std::string& choice : variant.chosen)
+        if (choice != sheet_by_sheet &&
+            std::none_of(method.steps.begin(), method.steps.end(), [&](const Step& step) {
+                return (step.optional && choiceOf(step) == choice) || step.unless == choice;
+            }))
+            reader.fail("chosen", Text("\"{id}\" is no choice of this method", {{"id", choice}}));
+    for (const std::string& id : variant.left_out)
+        if (std::none_of(method.steps.begin(), method.steps.end(),
+                         [&](const Step& step) { return step.id == id; }))
+            reader.fail("left_out", Text("\"{id}\" is no step of this method", {{"id", id}}));
+    reader.finish();
+    return variant;
+}
+
 std::vector<std::string> textsOrNone(JsonReader& reader, const std::string& field) {
     return reader.has(field) ? reader.texts(field) : std::vector<std::string>{};
 }
@@ -138,6 +165,10 @@ Method readMethod(JsonReader reader) {
     if (reader.has("coats"))
         for (JsonReader& entry : reader.objects("coats")) method.coats.push_back(readCoats(entry));
     if (reader.has("steps")) method.steps = readSteps(reader.objects("steps"));
+    if (reader.has("variants"))
+        for (JsonReader& entry : reader.objects("variants"))
+            method.variants.all.push_back(readVariant(entry, method));
+    method.variants.taken = textsOrNone(reader, "taken");
     method.release = reader.note("release");
     method.finish = reader.note("finish");
     method.look = reader.note("look");
@@ -192,48 +223,57 @@ nlohmann::json toJson(const Method& method) {
                                      {"inset_mm", mount.inset_mm},
                                      {"basis", nameOf(mount.basis)}});
     if (!method.carrier.mount.empty()) carrier["mount"] = method.carrier.mount;
-    return {{"id", method.id},
-            {"revision", method.revision},
-            {"name", method.name},
-            {"summary", method.summary},
-            {"turns", method.turns},
-            {"seen_through", method.seen_through},
-            {"laid_whole", method.laid_whole},
-            {"one_sheet", method.one_sheet},
-            {"passes", method.passes},
-            {"sheets_overlap", method.overlaps},
-            {"printers", printers},
-            {"not_printers", toJson(method.not_printers)},
-            {"suits", method.suits},
-            {"not_materials", toJson(method.not_materials)},
-            {"light_ground", method.light_ground},
-            {"shows_black", method.shows_black},
-            {"with_care", toJson(method.with_care)},
-            {"solids", toJson(method.solids)},
-            {"finest_line", figureJson("mm", method.finest_line_mm, method.finest_line_basis)},
-            {"transfer", transfer},
-            {"ink_limit", figureJson("share", method.most_ink, method.most_ink_basis)},
-            {"white_veil", figureJson("share", method.veil, method.veil_basis)},
-            {"needs", method.needs},
-            {"carrier", std::move(carrier)},
-            {"medium", method.medium},
-            {"coats", coats},
-            {"steps", steps},
-            {"release", method.release},
-            {"finish", method.finish},
-            {"look", method.look},
-            {"rubbing", method.rubbing == Rubbing::much   ? "much"
-                        : method.rubbing == Rubbing::some ? "some"
-                                                          : "none"},
-            {"spare", method.spare},
-            {"tone", method.advice == InkAdvice::grey     ? "grey"
-                     : method.advice == InkAdvice::colour ? "colour"
-                                                          : "picture"},
-            {"tone_note", method.tone_note},
-            {"media_type", method.media_type},
-            {"before_printing", method.before_printing},
-            {"after_printing", method.after_printing},
-            {"cautions", method.cautions}};
+    nlohmann::json value{{"id", method.id},
+                         {"revision", method.revision},
+                         {"name", method.name},
+                         {"summary", method.summary},
+                         {"turns", method.turns},
+                         {"seen_through", method.seen_through},
+                         {"laid_whole", method.laid_whole},
+                         {"one_sheet", method.one_sheet},
+                         {"passes", method.passes},
+                         {"sheets_overlap", method.overlaps},
+                         {"printers", printers},
+                         {"not_printers", toJson(method.not_printers)},
+                         {"suits", method.suits},
+                         {"not_materials", toJson(method.not_materials)},
+                         {"light_ground", method.light_ground},
+                         {"shows_black", method.shows_black},
+                         {"with_care", toJson(method.with_care)},
+                         {"solids", toJson(method.solids)},
+                         {"finest_line", figureJson("mm", method.finest_line_mm, method.finest_line_basis)},
+                         {"transfer", transfer},
+                         {"ink_limit", figureJson("share", method.most_ink, method.most_ink_basis)},
+                         {"white_veil", figureJson("share", method.veil, method.veil_basis)},
+                         {"needs", method.needs},
+                         {"carrier", std::move(carrier)},
+                         {"medium", method.medium},
+                         {"coats", coats},
+                         {"steps", steps},
+                         {"release", method.release},
+                         {"finish", method.finish},
+                         {"look", method.look},
+                         {"rubbing", method.rubbing == Rubbing::much   ? "much"
+                                     : method.rubbing == Rubbing::some ? "some"
+                                                                       : "none"},
+                         {"spare", method.spare},
+                         {"tone", method.advice == InkAdvice::grey     ? "grey"
+                                  : method.advice == InkAdvice::colour ? "colour"
+                                                                       : "picture"},
+                         {"tone_note", method.tone_note},
+                         {"media_type", method.media_type},
+                         {"before_printing", method.before_printing},
+                         {"after_printing", method.after_printing},
+                         {"cautions", method.cautions}};
+    for (const Variant& each : method.variants.all) {
+        nlohmann::json variant{{"id", each.id}, {"about", each.about}, {"name", each.name}};
+        if (!each.suits.empty()) variant["suits"] = each.suits;
+        if (!each.chosen.empty()) variant["chosen"] = each.chosen;
+        if (!each.left_out.empty()) variant["left_out"] = each.left_out;
+        value["variants"].push_back(std::move(variant));
+    }
+    if (!method.variants.taken.empty()) value["taken"] = method.variants.taken;
+    return value;
 }
 
 std::string hashOf(const Method& method) {

@@ -27,12 +27,22 @@ std::string shortName(const Step& step) {
     return std::string(words.substr(0, end));
 }
 
+Wait waitFor(Wait wait, double area_cm2) {
+    if (!wait.large || area_cm2 < wait.large->from_cm2) return wait;
+    wait.least_min = wait.large->least_min;
+    wait.typical_min = wait.large->typical_min;
+    wait.most_min = wait.large->most_min;
+    wait.basis = wait.large->basis;
+    return wait;
+}
+
 const std::string& choiceOf(const Step& step) { return step.choice.empty() ? step.id : step.choice; }
 
 bool isNeeded(const Step& step, const StepUse& use) {
     const auto among = [](const auto& list, const auto& one) {
         return std::find(list.begin(), list.end(), one) != list.end();
     };
+    if (use.left_out.contains(step.id)) return false;
     if (step.optional && !use.chosen.contains(choiceOf(step))) return false;
     if (!step.unless.empty() && use.chosen.contains(step.unless)) return false;
     if (!use.material.empty() &&

@@ -43,8 +43,17 @@ struct Wait {
     /// Of not_before: what comes next must follow within so long all the same: soaked paper dries again.
     std::optional<double> no_later_min = {};
     Basis no_later_basis = Basis::guess;
+    /// Of large things, where makers said so: from so large on, it takes so long.
+    struct Large {
+        double from_cm2 = 0, least_min = 0, typical_min = 0, most_min = 0;
+        Basis basis = Basis::guess;
+        bool operator==(const Large&) const = default;
+    };
+    std::optional<Large> large = {};
     bool operator==(const Wait&) const = default;
 };
+/// The wait for a thing of this size.
+Wait waitFor(Wait wait, double area_cm2);
 
 /// A temperature in °C, never without a reason: figures from makers are often without their unit.
 struct Heat {
@@ -133,6 +142,14 @@ struct StepFace {
     bool operator==(const StepFace&) const = default;
 };
 
+/// A medium that is put on in a step.
+struct Spread {
+    enum class On { object, print };
+    std::string what;  ///< a supply's id: "gel"
+    On on = On::object;
+    bool operator==(const Spread&) const = default;
+};
+
 struct Step {
     std::string id;  ///< once within its method, and the same in all its revisions
     Work work = Work::unsaid;
@@ -152,12 +169,15 @@ struct Step {
     /// none, as what the object needs before it meets the print.
     std::optional<std::vector<std::string>> after;
     std::optional<Rounds> rounds;
-    std::vector<StepFace> faces;  ///< none: on the front, once
-    std::string good;             ///< what it looks like when it is well done
+    std::vector<StepFace> faces;     ///< none: on the front, once
+    std::vector<std::string> needs;  ///< tools and supplies by id, beside what is spread
+    std::optional<Spread> spreads;
+    std::string good;  ///< what it looks like when it is well done
     /// The last moment when something can still be mended: looked at and ticked, in no time of its own.
     bool gate = false;
     /// Done to a sheet with all that lies on it, before pieces are laid: dried, sprayed, cut apart.
     bool of_sheet = false;
+    std::string drawing;  ///< which of data/steps shows it; empty: that of its kind
     std::string caution;
     std::string noted;  ///< what the maker wrote down for the next time
     bool operator==(const Step&) const = default;
@@ -177,12 +197,13 @@ const std::string& choiceOf(const Step& step);
 /// For what a step may be needed or not.
 struct StepUse {
     PrinterKind printer = PrinterKind::laser;
-    std::string material = {};  ///< id; empty: any
-    std::set<std::string> chosen = {};
+    std::string material = {};            ///< id; empty: any
+    std::set<std::string> chosen = {};    ///< choices
+    std::set<std::string> left_out = {};  ///< steps by id
 };
 
-/// Whether a step is done: all but what is optional and not chosen, and what prints of such a printer, or
-/// such a material, do not need.
+/// Whether a step is done: all but what is left out, what is optional and not chosen, and what prints of such
+/// a printer, or such a material, do not need.
 bool isNeeded(const Step& step, const StepUse& use);
 
 }  // namespace tympan

@@ -89,6 +89,16 @@ Wait readWait(JsonReader reader) {
         wait.no_later_basis = readBasis(figure);
         figure.finish();
     }
+    if (reader.has("large")) {
+        JsonReader large = reader.object("large");
+        wait.large.emplace();
+        wait.large->from_cm2 = large.number("from_cm2", 1, 1e7);
+        wait.large->least_min = large.number("least_min", 0, month_min);
+        wait.large->typical_min = large.number("typical_min", wait.large->least_min, month_min);
+        wait.large->most_min = large.number("most_min", wait.large->typical_min, month_min);
+        wait.large->basis = readBasis(large);
+        large.finish();
+    }
     reader.finish();
     return wait;
 }
@@ -163,6 +173,13 @@ nlohmann::json effortJson(const Effort& effort) {
     return value;
 }
 
+Spread readSpread(JsonReader reader) {
+    Spread spread{reader.id("what"), Spread::On::object};
+    if (reader.has("on") && reader.oneOf("on", {"object", "print"}) == "print") spread.on = Spread::On::print;
+    reader.finish();
+    return spread;
+}
+
 /// Whether the last step names only steps that stand before it.
 void checkNames(JsonReader& reader, const std::vector<Step>& steps) {
     const Step& last = steps.back();
@@ -221,9 +238,12 @@ Step readStep(JsonReader& reader, std::size_t number) {
             step.faces.push_back({face.text("face"), face.integer("coats", 1, 20, 1), readBasis(face)});
             face.finish();
         }
+    if (reader.has("needs")) step.needs = reader.texts("needs");
+    if (reader.has("spreads")) step.spreads = readSpread(reader.object("spreads"));
     step.good = reader.note("good");
     step.gate = reader.flag("gate", false);
     if (reader.has("of")) step.of_sheet = reader.oneOf("of", {"piece", "sheet"}) == "sheet";
+    step.drawing = reader.note("drawing");
     step.caution = reader.note("caution");
     step.noted = reader.note("noted");
     reader.finish();
@@ -263,6 +283,12 @@ nlohmann::json toJson(const Step& step) {
             value["wait"]["no_later"] =
                 figureJson("min", *step.wait->no_later_min, step.wait->no_later_basis);
     }
+    if (step.wait && step.wait->large)
+        value["wait"]["large"] = {{"from_cm2", step.wait->large->from_cm2},
+                                  {"least_min", step.wait->large->least_min},
+                                  {"typical_min", step.wait->large->typical_min},
+                                  {"most_min", step.wait->large->most_min},
+                                  {"basis", nameOf(step.wait->large->basis)}};
     if (step.heat)
         value["heat"] = {{"least_c", step.heat->least_c},
                          {"most_c", step.heat->most_c},
@@ -280,9 +306,15 @@ nlohmann::json toJson(const Step& step) {
     }
     for (const StepFace& face : step.faces)
         value["faces"].push_back({{"face", face.name}, {"coats", face.times}, {"basis", nameOf(face.basis)}});
+    if (!step.needs.empty()) value["needs"] = step.needs;
+    if (step.spreads) {
+        value["spreads"] = {{"what", step.spreads->what}};
+        if (step.spreads->on == Spread::On::print) value["spreads"]["on"] = "print";
+    }
     if (!step.good.empty()) value["good"] = step.good;
     if (step.gate) value["gate"] = true;
     if (step.of_sheet) value["of"] = "sheet";
+    if (!step.drawing.empty()) value["drawing"] = step.drawing;
     if (!step.caution.empty()) value["caution"] = step.caution;
     if (!step.noted.empty()) value["noted"] = step.noted;
     return value;

@@ -56,6 +56,18 @@ struct SheetShrink {
     bool operator==(const SheetShrink&) const = default;
 };
 
+/// A shop prints: its prints are ordered, waited for and collected.
+struct ShopTerms {
+    std::optional<double> lead_h;  ///< hours from the order until they can be collected; none: not known
+    int proofs = 0;                ///< ordered first, from so many shops, of which one is chosen
+    bool operator==(const ShopTerms&) const = default;
+
+    /// For keys: whatever a shop's terms, the same is printed.
+    friend int identityOf(const ShopTerms&) { return 0; }
+};
+inline constexpr double most_lead_h = 24 * 60;
+inline constexpr int most_proofs = 2;
+
 /// What prints: the machine at home, a copy shop, a friend's. A Job keeps its own copy.
 struct Printer {
     int id = 1;
@@ -74,6 +86,7 @@ struct Printer {
     PointMm
         white_beside{};  ///< where a second pass came to lie beside the first for all that, mm of the sheet
     bool white_with_colour = false;  ///< it lays white and colour in one go
+    std::optional<ShopTerms> shop;   ///< it is not the maker's own
     bool operator==(const Printer&) const = default;
 };
 

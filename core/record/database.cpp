@@ -72,6 +72,12 @@ constexpr const char* migrations[] = {
     "UPDATE changes SET times = times + 1 WHERE what = 'logbook'; END;"
     "CREATE TRIGGER IF NOT EXISTS supplies_erased AFTER DELETE ON supplies BEGIN "
     "UPDATE changes SET times = times + 1 WHERE what = 'logbook'; END;",
+    // With which product a piece was laid.
+    "ALTER TABLE entries ADD COLUMN medium TEXT NOT NULL DEFAULT '';"
+    "DROP INDEX IF EXISTS entries_line;"
+    "CREATE INDEX IF NOT EXISTS entries_line ON entries (made DESC, name, id, job, method, method_name, "
+    "printer, object, "
+    "material, printer_kind, copies, spoiled, coats, rounds, wait_min, humidity, outcome, medium);",
 };
 constexpr int newest = static_cast<int>(std::size(migrations));
 

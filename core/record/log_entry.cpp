@@ -28,19 +28,21 @@ Moment readMoment(JsonReader& reader, const std::string& field) {
 }
 
 json toJson(const DoneStep& step) {
-    return {{"key", step.key},
-            {"words", step.words},
-            {"work", step.work == Work::unsaid ? "" : workNames()[static_cast<std::size_t>(step.work)]},
-            {"face", step.face},
-            {"hands", step.hands},
-            {"times", step.times},
-            {"planned_min", step.planned_min},
-            {"real_min", step.real_min},
-            {"area_cm2", step.area_cm2},
-            {"not_before_min", step.not_before_min},
-            {"weather", step.weather},
-            {"ml", step.ml},
-            {"pace", step.pace}};
+    json value{{"key", step.key},
+               {"words", step.words},
+               {"work", step.work == Work::unsaid ? "" : workNames()[static_cast<std::size_t>(step.work)]},
+               {"face", step.face},
+               {"hands", step.hands},
+               {"times", step.times},
+               {"planned_min", step.planned_min},
+               {"real_min", step.real_min},
+               {"area_cm2", step.area_cm2},
+               {"not_before_min", step.not_before_min},
+               {"weather", step.weather},
+               {"ml", step.ml},
+               {"pace", step.pace}};
+    if (!step.product.empty()) value["product"] = step.product;
+    return value;
 }
 
 DoneStep readDoneStep(JsonReader& reader) {
@@ -59,6 +61,7 @@ DoneStep readDoneStep(JsonReader& reader) {
     step.area_cm2 = reader.number("area_cm2", 0, 1e9, 0);
     step.not_before_min = reader.number("not_before_min", 0, most_min, 0);
     step.ml = reader.number("ml", 0, 1e6, 0);
+    step.product = reader.note("product");
     step.pace = reader.number("pace", 0.001, 1000, 1);
     step.weather = reader.number("weather", 0.001, 1000, 1);
     reader.finish();
@@ -114,8 +117,9 @@ std::string_view name(Outcome outcome) {
 }
 
 std::string_view name(Fault fault) {
-    static constexpr std::array<std::string_view, 9> names{"hole", "cloud", "smear", "ghost", "ridge",
-                                                           "seam", "edge",  "ran",   "faded"};
+    static constexpr std::array<std::string_view, 14> names{"hole", "cloud",  "smear", "ghost", "ridge",
+                                                            "seam", "edge",   "ran",   "faded", "wrinkle",
+                                                            "bled", "yellow", "torn",  "cast"};
     return named(names, fault);
 }
 
@@ -130,7 +134,8 @@ LogEntry withSaid(LogEntry anew, const LogEntry& before) {
     anew.outcome = before.outcome;
     anew.faults = before.faults;
     anew.later = before.later;
-    anew.next = before.next;
+    // What was said at the table stands until its maker says otherwise.
+    if (!before.next.words.empty()) anew.next = before.next;
     anew.photographs = before.photographs;
     anew.bought = before.bought;
     // What the run has added since stands below what was there, which the maker may have changed.
@@ -161,8 +166,11 @@ LogLine lineOf(const LogEntry& entry) {
     line.rounds = timesOf(entry, Work::rub);
     line.humidity_percent = entry.humidity_percent;
     line.outcome = entry.outcome;
-    for (const DoneStep& step : entry.steps)
+    for (const DoneStep& step : entry.steps) {
+        if (line.medium.empty() && (step.work == Work::coat || step.work == Work::lay))
+            line.medium = step.product;
         if (!step.hands && step.work == Work::dry) line.wait_min = std::max(line.wait_min, step.real_min);
+    }
     return line;
 }
 
@@ -184,6 +192,7 @@ json toJson(const LogEntry& entry) {
                {"method", entry.method},
                {"method_name", entry.method_name},
                {"revision", entry.revision},
+               {"variants", entry.variants},
                {"carrier", entry.carrier},
                {"printer", entry.printer},
                {"printer_kind", id(entry.printer_kind)},
@@ -198,6 +207,7 @@ json toJson(const LogEntry& entry) {
                {"steps", json::array()},
                {"left_out", entry.left_out},
                {"wrong", entry.wrong},
+               {"troubles", entry.troubles},
                {"outcome", name(entry.outcome)},
                {"faults", json::array()},
                {"later", json::array()},
@@ -231,6 +241,7 @@ LogEntry readLogEntry(JsonReader reader) {
     entry.method = reader.note("method");
     entry.method_name = reader.note("method_name");
     entry.revision = reader.integer("revision", 0, 1'000'000, 0);
+    if (reader.has("variants")) entry.variants = reader.texts("variants");
     entry.carrier = reader.note("carrier");
     entry.printer = reader.note("printer");
     entry.printer_kind = printerKindNamed(reader.oneOf("printer_kind", printerKindNames()));
@@ -245,6 +256,7 @@ LogEntry readLogEntry(JsonReader reader) {
     for (JsonReader& step : reader.objects("steps")) entry.steps.push_back(readDoneStep(step));
     entry.left_out = reader.texts("left_out");
     entry.wrong = reader.texts("wrong");
+    if (reader.has("troubles")) entry.troubles = reader.texts("troubles");
     entry.outcome = readNamed(reader, "outcome", outcomes);
     for (JsonReader& fault : reader.objects("faults")) entry.faults.push_back(readFault(fault));
     for (JsonReader& event : reader.objects("later")) entry.later.push_back(readLater(event));

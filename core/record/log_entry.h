@@ -18,10 +18,26 @@ std::string_view name(Outcome outcome);
 inline constexpr Outcome outcomes[] = {Outcome::unsaid, Outcome::held, Outcome::in_parts, Outcome::spoiled};
 
 /// What was wrong with it.
-enum class Fault { hole, cloud, smear, ghost, ridge, seam, edge, ran, faded };
+enum class Fault {
+    hole,
+    cloud,
+    smear,
+    ghost,
+    ridge,
+    seam,
+    edge,
+    ran,
+    faded,
+    wrinkle,
+    bled,    ///< ink came through to the other side of a page
+    yellow,  ///< the finish has yellowed
+    torn,    ///< the ground came off with the paper
+    cast,    ///< a colour over all of it
+};
 std::string_view name(Fault fault);
-inline constexpr Fault faults[] = {Fault::hole, Fault::cloud, Fault::smear, Fault::ghost, Fault::ridge,
-                                   Fault::seam, Fault::edge,  Fault::ran,   Fault::faded};
+inline constexpr Fault faults[] = {Fault::hole, Fault::cloud,  Fault::smear, Fault::ghost, Fault::ridge,
+                                   Fault::seam, Fault::edge,   Fault::ran,   Fault::faded, Fault::wrinkle,
+                                   Fault::bled, Fault::yellow, Fault::torn,  Fault::cast};
 
 /// A fault as it was drawn on the finished face.
 struct DrawnFault {
@@ -65,6 +81,7 @@ struct DoneStep {
     double planned_min = 0, real_min = 0;
     double area_cm2 = 0;  ///< of one time
     double ml = 0;        ///< of what was put on, all times; 0: not known
+    std::string product;  ///< of what was put on, in the maker's words; empty: not known
     /// Of a wait that dried: when one looked last and it was not dry yet, and how the weather stretched it.
     double not_before_min = 0;
     double weather = 1;
@@ -81,6 +98,7 @@ struct LogEntry {
     Moment begun, made;
     std::string method, method_name;
     int revision = 0;
+    std::vector<std::string> variants;  ///< of the method, as they were taken, in words
     std::string carrier, printer;
     PrinterKind printer_kind = PrinterKind::laser;
     std::string object, material, face;
@@ -93,6 +111,7 @@ struct LogEntry {
     double temperature_c = 0, humidity_percent = 0;
     std::vector<DoneStep> steps;
     std::vector<std::string> left_out, wrong;  ///< steps that were not done; what was said to have gone wrong
+    std::vector<std::string> troubles;         ///< what went wrong, by id (core/method/troubles.h)
     Outcome outcome = Outcome::unsaid;
     std::vector<DrawnFault> faults;
     std::vector<LaterEvent> later;
@@ -115,6 +134,7 @@ struct LogLine {
     double wait_min = 0;        ///< the longest that was waited for it to dry
     double humidity_percent = 0;
     Outcome outcome = Outcome::unsaid;
+    std::string medium = {};  ///< the product that it was laid with
     bool operator==(const LogLine&) const = default;
 };
 LogLine lineOf(const LogEntry& entry);

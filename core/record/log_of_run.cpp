@@ -40,7 +40,7 @@ void addStep(LogEntry& entry, const WorkRun& run, const RunState& state, const O
     DoneStep& step = same != entry.steps.end() ? *same : entry.steps.emplace_back();
     const bool is_new = same == entry.steps.end();
     step.key = key;
-    step.words = task.name;
+    step.words = shortName(task.details);
     step.work = task.work;
     step.face = task.face;
     step.hands = task.hands;
@@ -93,6 +93,7 @@ std::vector<LogEntry> entriesOf(const WorkRun& run) {
         entry.method = piece.method;
         entry.method_name = piece.method_name;
         entry.revision = piece.revision;
+        entry.variants = piece.variants;
         entry.carrier = piece.carrier;
         entry.printer = piece.printer_name;
         entry.printer_kind = piece.printer;
@@ -114,7 +115,10 @@ std::vector<LogEntry> entriesOf(const WorkRun& run) {
         for (const std::string& step : piece.left_out) entry.left_out.push_back(step);
         for (const Remark& remark : state.remarks) {
             const Task* task = findTask(state, remark.task);
-            if (remark.words.empty() || (task && !isOf(*task, piece))) continue;
+            if (task && !isOf(*task, piece)) continue;
+            if (!remark.trouble.empty()) entry.troubles.push_back(remark.trouble);
+            if (remark.next) entry.next = *remark.next;
+            if (remark.words.empty()) continue;
             if (remark.wrong)
                 entry.wrong.push_back(remark.words);
             else

@@ -6,6 +6,7 @@
 
 #include <fmt/format.h>
 
+#include "core/method/troubles.h"
 #include "core/record/database.h"
 #include "core/record/json_rows.h"
 #include "core/record/photographs.h"
@@ -32,9 +33,12 @@ std::string wordsOf(const LogEntry& entry) {
           &entry.object, &entry.material, &entry.notes, &entry.next.words, &entry.rights, &entry.shop})
         add(*each);
     for (const std::string& each : entry.wrong) add(each);
+    for (const std::string& each : entry.variants) add(each);
+    for (const std::string& each : entry.troubles)
+        if (const Trouble* trouble = findTrouble(each)) add(trouble->name + " " + trouble->fault);
     for (const DrawnFault& fault : entry.faults) add(std::string(name(fault.fault)));
     for (const LaterEvent& event : entry.later) add(std::string(name(event.what)) + " " + event.words);
-    for (const DoneStep& step : entry.steps) add(step.words);
+    for (const DoneStep& step : entry.steps) add(step.words + " " + step.product);
     if (entry.outcome != Outcome::unsaid) add(std::string(name(entry.outcome)));
     return words;
 }
@@ -119,8 +123,8 @@ struct Logbook::Data {
         const Again insert(record, insert_entry,
                            "INSERT INTO entries (id, run, job, name, made, method, method_name, "
                            "printer, object, material, printer_kind, "
-                           "copies, spoiled, coats, rounds, wait_min, humidity, outcome, entry) "
-                           "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) "
+                           "copies, spoiled, coats, rounds, wait_min, humidity, outcome, medium, entry) "
+                           "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) "
                            "ON CONFLICT (id) DO UPDATE SET run = excluded.run, job = excluded.job, "
                            "name = excluded.name, made = "
                            "excluded.made, method = excluded.method, method_name = "
@@ -130,7 +134,7 @@ struct Logbook::Data {
                            "excluded.copies, spoiled = excluded.spoiled, coats = excluded.coats, "
                            "rounds = excluded.rounds, wait_min = "
                            "excluded.wait_min, humidity = excluded.humidity, outcome = "
-                           "excluded.outcome, entry = excluded.entry");
+                           "excluded.outcome, medium = excluded.medium, entry = excluded.entry");
         int at = 0;
         const auto text = [&](const std::string& value) { insert->bind(++at, value); };
         text(line.id);
@@ -149,6 +153,7 @@ struct Logbook::Data {
         insert->bind(++at, line.wait_min);
         insert->bind(++at, line.humidity_percent);
         text(std::string(name(line.outcome)));
+        text(line.medium);
         text(jsonText(toJson(entry)));
         insert->exec();
         forgetWords(line.id);
@@ -237,7 +242,7 @@ std::vector<LogLine> Logbook::lines(const Asked& asked) const {
         std::string sql =
             "SELECT id, job, name, made, method, method_name, printer, object, material, printer_kind, "
             "copies, spoiled, "
-            "coats, rounds, wait_min, humidity, outcome FROM entries WHERE 1";
+            "coats, rounds, wait_min, humidity, outcome, medium FROM entries WHERE 1";
         std::vector<std::string> bound;
         const auto also = [&](const char* condition, const std::string& value) {
             sql += condition;
@@ -273,6 +278,7 @@ std::vector<LogLine> Logbook::lines(const Asked& asked) const {
             line.wait_min = query.getColumn(at++).getDouble();
             line.humidity_percent = query.getColumn(at++).getDouble();
             line.outcome = outcomeNamed(text());
+            line.medium = text();
         }
         return lines;
     });

@@ -99,6 +99,14 @@ Cost costOf(const LogEntry& entry, const std::vector<Supply>& supplies) {
     return cost;
 }
 
+std::vector<LogEntry> withProducts(std::vector<LogEntry> entries, const std::vector<Supply>& supplies) {
+    for (LogEntry& entry : entries)
+        for (DoneStep& step : entry.steps)
+            if (step.hands && step.product.empty())
+                if (const Supply* from = takenFrom(supplies, step.key, entry.made)) step.product = from->name;
+    return entries;
+}
+
 std::vector<Short> shortFor(const std::map<std::string, double>& needs_ml,
                             const std::vector<Supply>& supplies, const std::vector<LogEntry>& entries) {
     std::vector<Short> low;

@@ -41,6 +41,10 @@ struct Cost {
 };
 Cost costOf(const LogEntry& entry, const std::vector<Supply>& supplies);
 
+/// The entries with what the shelf says was put on: of what was open then, as costOf has it. What an entry
+/// knows already stays.
+std::vector<LogEntry> withProducts(std::vector<LogEntry> entries, const std::vector<Supply>& supplies);
+
 /// A supply that has less left than some work takes. `needs_ml`: by key.
 struct Short {
     std::string name;

@@ -25,6 +25,8 @@ std::string textOf(const Event& event) {
     if (event.piece != 0) value["piece"] = event.piece;
     if (event.copy != 0) value["copy"] = event.copy;
     if (!event.wished.empty()) value["wishes"] = event.wished;
+    if (!event.trouble.empty()) value["trouble"] = event.trouble;
+    if (event.next) value["next"] = toJson(*event.next);
     return value.dump(-1, ' ', false, json::error_handler_t::replace);
 }
 
@@ -43,6 +45,8 @@ Event readEvent(const std::string& text) {
     event.piece = reader.integer("piece", 0, 1'000'000'000, 0);
     event.copy = reader.integer("copy", 0, 1'000'000, 0);
     event.wished = reader.note("wishes");
+    event.trouble = reader.note("trouble");
+    if (reader.has("next")) event.next = readNextTime(reader.object("next"));
     reader.finish();
     return event;
 }

@@ -1,9 +1,11 @@
 #pragma once
 #include <nlohmann/json_fwd.hpp>
+#include <optional>
 #include <string>
 
 #include "core/base/json_reader.h"
 #include "core/job/work_wishes.h"
+#include "core/method/next_time.h"
 #include "core/time/time_zone.h"
 
 namespace tympan {
@@ -30,6 +32,9 @@ struct Event {
     double minutes = 0;
     int piece = 0, copy = 0;
     std::string wished = {};  ///< the wishes, as JSON
+    std::string trouble =
+        {};  ///< of went_wrong: a trouble's id, see core/method/troubles.h; empty: in words alone
+    std::optional<NextTime> next = {};  ///< of went_wrong: what is resolved for the next time
     bool operator==(const Event&) const = default;
 };
 

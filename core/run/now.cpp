@@ -55,8 +55,16 @@ std::optional<Deadline> deadlineOf(const RunState& state, const Waits& waits, co
 Now nowOf(const RunState& state, const Plan& plan, Moment now) {
     // What hands are on stays before one.
     for (const auto& [id, span] : state.past.under_way)
-        if (findTask(state, id))
-            return {Now::Kind::hands, id, span.from, {}};  // in time: it was to be begun by then
+        if (const Task* task = findTask(state, id)) {
+            Now on{Now::Kind::hands, id, span.from, {}};  // in time: it was to be begun by then
+            // Wet ink is pressed and lifted before it dries.
+            if (const auto& wait = task->details->wait;
+                task->work == Work::press && wait && wait->kind == Wait::Kind::not_after) {
+                on.until = span.from + secondsOf(wait->most_min);
+                on.until_basis = wait->basis;
+            }
+            return on;
+        }
     const Waits waits = waitsUnderWay(state);
     // What is held for so long and no longer, or is in the oven, nobody leaves.
     for (const auto& [id, from] : waits)
@@ -133,6 +141,27 @@ std::vector<Alarm> alarmsOf(const RunState& state, const Plan& plan) {
     std::stable_sort(alarms.begin(), alarms.end(),
                      [](const Alarm& a, const Alarm& b) { return a.at < b.at; });
     return alarms;
+}
+
+std::vector<std::string> handsAfter(const RunState& state, const Plan& plan, const std::string& task,
+                                    std::size_t most) {
+    std::vector<std::size_t> later;
+    std::optional<std::size_t> here;
+    for (std::size_t i = 0; i < plan.tasks.size(); ++i) {
+        const Task& each = plan.tasks[i];
+        if (each.id == task) here = i;
+        if (each.hands && !each.gate && each.id != task && isOpen(state, each) && findTask(state, each.id))
+            later.push_back(i);
+    }
+    // Ties come before times: of what begins together, the list has the order.
+    std::stable_sort(later.begin(), later.end(),
+                     [&](std::size_t a, std::size_t b) { return plan.times[a].from < plan.times[b].from; });
+    std::vector<std::string> ids;
+    for (const std::size_t i : later) {
+        if (here && plan.times[i].from < plan.times[*here].from) continue;
+        if (ids.size() < most) ids.push_back(plan.tasks[i].id);
+    }
+    return ids;
 }
 
 std::vector<Ahead> deadlinesAhead(const RunState& state, const std::string& id) {

@@ -41,6 +41,10 @@ std::optional<Deadline> deadlineOf(const RunState& state, const Waits& waits, co
 /// From when on it may be begun; nothing while something before it is not done.
 std::optional<Moment> mayBegin(const RunState& state, const Waits& waits, const Task& task);
 
+/// What hands do after a task, in the order of the plan: at most so many, by id, without what is only ticked.
+std::vector<std::string> handsAfter(const RunState& state, const Plan& plan, const std::string& task,
+                                    std::size_t most);
+
 /// Deadlines that one takes on by beginning a task: how soon what comes after it must follow. They are said
 /// before it is begun.
 struct Ahead {

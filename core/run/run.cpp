@@ -159,7 +159,8 @@ void apply(RunState& state, const Event& event) {
             return;
         case Kind::note:
         case Kind::went_wrong:
-            state.remarks.push_back({event.at, event.task, event.words, event.kind == Kind::went_wrong});
+            state.remarks.push_back({event.at, event.task, event.words, event.kind == Kind::went_wrong,
+                                     event.trouble, event.next});
             return;
         case Kind::again:
             state.course.again.push_back({event.piece, event.copy});

@@ -25,6 +25,8 @@ struct Remark {
     Moment at;
     std::string task, words;
     bool wrong = false;
+    std::string trouble = {};  ///< as in Event, as is the next
+    std::optional<NextTime> next = {};
     bool operator==(const Remark&) const = default;
 };
 

@@ -36,7 +36,7 @@ std::string descriptionOf(const std::vector<std::size_t>& run, const Plan& plan,
     for (const std::size_t i : run) {
         const Task& task = plan.tasks[i];
         text += fmt::format("{} {}: {}\n", zone.text(plan.times[i].from).substr(11, 5),
-                            say(nameOf(task, order)), say(Text::catalogued(task.words)));
+                            say(nameOf(task, order)), say(Text::catalogued(task.details->words)));
         for (const Text& caution : cautionsOf(task)) text += say(caution) + "\n";
     }
     return text;

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include <fmt/format.h>
 
@@ -11,6 +12,7 @@ namespace tympan {
 
 namespace {
 
+constexpr std::size_t none = std::numeric_limits<std::size_t>::max();
 constexpr std::string_view other_faces = "back and edges";  // as steps call them
 
 // Guesses of ours: how long squeeze-out can be wiped, how long one lays or rubs before a pause does good, and
@@ -36,13 +38,17 @@ Chain::Chain(std::vector<Task>& tasks, const WorkOrder& order, const OrderedPiec
       course_(course),
       on_object_(piece.id == 0) {
     key_ = keyOf(units_, piece_.object, attempt_);
-    const StepUse use{piece.printer, object_here_ ? object_here_->material : "", piece.chosen};
+    const StepUse use = useOf(piece, object_here_);
+    std::map<std::string, std::size_t>
+        at;  // each step's place among those that are needed, or the next one's
     for (const Step& step : piece.steps) {
-        if (isNeeded(step, use) && !piece.left_out.contains(step.id))
-            steps_.push_back(&step);
+        at[step.id] = steps_.size();
+        if (isNeeded(step, use))
+            steps_.emplace_back(step);
         else
             passed_over_.push_back({steps_.size(), &step});
     }
+    for (const Shared<Step>& step : steps_) begins_.push_back(step->rounds ? at[step->rounds->from] : none);
     while (coat_ < steps_.size() &&
            !((steps_[coat_]->work == Work::seal || steps_[coat_]->work == Work::finish) && !tied(coat_)))
         ++coat_;
@@ -84,7 +90,7 @@ void Chain::addSteps(std::size_t from, std::size_t to) {
         }
         std::size_t rounds_end = i;
         for (std::size_t k = i; k < to; ++k)
-            if (steps_[k]->rounds && steps_[k]->rounds->from == steps_[i]->id) rounds_end = k + 1;
+            if (begins_[k] == i) rounds_end = k + 1;
         std::size_t tied_end = i + 1;
         while (tied_end < to && tied(tied_end)) ++tied_end;
         // What was laid at one go dries together, from when the hands leave it.
@@ -273,12 +279,8 @@ Task Chain::made(const Step& step, const std::vector<WorkUnit>& units, const std
     task.chain = chunk_.empty() ? (whole ? key_ : keyOf(units, piece_.object, attempt_)) : chunk_;
     task.step = step.id;
     task.work = step.work;
-    task.name = shortName(step);
-    task.words = step.words;
-    task.good = step.good;
-    task.caution = step.caution;
-    task.noted = step.noted;
-    task.heat = step.heat;
+    task.details = *std::find_if(steps_.begin(), steps_.end(),
+                                 [&](const Shared<Step>& each) { return &*each == &step; });
     if (object_here_) task.face = faceName(order_, *object_here_);
     if (!face_.empty()) task.face = face_;
     task.place = placeOf(step);
@@ -333,7 +335,8 @@ void Chain::addGate(const Step& step, const std::vector<WorkUnit>& units) {
 
 void Chain::addWait(const Step& step, const std::vector<WorkUnit>& units) {
     Task task = made(step, units, needsHands(step) ? ".wait" : "");
-    const Wait& wait = *step.wait;
+    // One thing dries as slowly as it is large, however many dry beside it.
+    const Wait wait = waitFor(*step.wait, task.area_cm2 / static_cast<double>(copiesOf(task).size()));
     const bool drying = wait.kind == Wait::Kind::not_before && isDrying(step);
     const auto measured = rules_.measured.find(stepKey(piece_.method, step.id));
     // What its maker resolved counts for more than what evenings said before.
@@ -344,7 +347,10 @@ void Chain::addWait(const Step& step, const std::vector<WorkUnit>& units) {
         task.most_min = measured->second.most;
         task.basis = measured->second.basis;
     } else {
-        const double factor = drying ? dryingFactor(rules_.weather) : 1;
+        // What is looked at between rounds lies on the table, not in the sun.
+        Weather weather = rules_.weather;
+        if (step.work == Work::look) weather.air = Air::still;
+        const double factor = drying ? dryingFactor(weather) : 1;
         task.least_min = wait.least_min * factor;
         task.usual_min = wait.typical_min * factor;
         task.most_min = wait.most_min * factor;

@@ -28,7 +28,6 @@ class Chain {
     const std::vector<Tie>& ends() const { return next_; }
 
   private:
-    using Steps = std::vector<const Step*>;
     void addSteps(std::size_t from, std::size_t to);
     void addTied(std::size_t from, std::size_t to);
     void addRounds(std::size_t from, std::size_t to);
@@ -57,7 +56,8 @@ class Chain {
     const OrderedObject* object_here_;
     const WaitRules& rules_;
     const Course& course_;
-    Steps steps_;
+    std::vector<Shared<Step>> steps_;  ///< that are needed
+    std::vector<std::size_t> begins_;  ///< of the step that has rounds: where they begin
     std::vector<std::pair<std::size_t, const Step*>> passed_over_;  ///< each before which step
     std::size_t coat_ = 0;                          ///< the first finishing coat's place among the steps
     std::vector<Tie> next_;                         ///< what the next step comes after

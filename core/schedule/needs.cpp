@@ -2,6 +2,8 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
+#include <set>
 
 namespace tympan {
 
@@ -38,31 +40,72 @@ std::vector<Needs::Printing> printingsOf(const Job& printed, const Imposition* i
     return printings;
 }
 
+namespace {
+
+/// Tools and supplies by id: what the methods cannot do without, then step by step in the order of the work.
+std::vector<std::string> takenInOrder(const Job& printed, const Plan& plan) {
+    std::vector<std::string> ids;
+    for (const Piece& piece : printed.pieces)
+        for (const std::string& need : piece.method->needs) addOnce(ids, need);
+    std::vector<std::size_t> by_time(plan.tasks.size());
+    std::iota(by_time.begin(), by_time.end(), 0);
+    std::stable_sort(by_time.begin(), by_time.end(),
+                     [&](std::size_t a, std::size_t b) { return plan.times[a].from < plan.times[b].from; });
+    for (const std::size_t i : by_time)
+        for (const std::string& need : toolsOf(plan.tasks[i].details)) addOnce(ids, need);
+    return ids;
+}
+
+Text listOf(const std::vector<Tool>& tools, const std::map<std::string, double>& ml) {
+    std::vector<Text> words;
+    for (const Tool& each : tools) {
+        const auto known = ml.find(each.id);
+        words.push_back(known == ml.end()
+                            ? Text::catalogued(each.name)
+                            : Text("{name} ({ml} ml)", {{"name", Text::catalogued(each.name)},
+                                                        {"ml", Rounded{std::ceil(known->second), 0}}}));
+    }
+    return Text::listed(std::move(words));
+}
+
+}  // namespace
+
 Needs needsOf(const Job& printed, const Imposition* imposition, const Plan& plan, const WorkOrder& order) {
     Needs needs;
     needs.printings = printingsOf(printed, imposition);
-    for (const Piece& piece : printed.pieces)
-        for (const std::string& need : piece.method->needs) addOnce(needs.at_hand, need);
+    for (const std::string& id : takenInOrder(printed, plan)) {
+        const Tool tool = toolNamed(id);
+        (tool.kind == Tool::Kind::tool ? needs.tools : needs.supplies).push_back(tool);
+    }
     const std::vector<CoatArea> areas = coatAreas(plan, order);
     for (const CoatArea& area : areas) {
         const auto same = std::find_if(needs.coatings.begin(), needs.coatings.end(),
                                        [&](const Needs::Coating& each) { return each.key == area.key; });
-        Needs::Coating& coating =
-            same != needs.coatings.end()
-                ? *same
-                : needs.coatings.emplace_back(Needs::Coating{area.key, area.method, area.name, {}, 0, {}});
+        Needs::Coating& coating = same != needs.coatings.end()
+                                      ? *same
+                                      : needs.coatings.emplace_back(Needs::Coating{
+                                            area.key, area.method, area.name, area.spread, {}, 0, {}});
         coating.areas.push_back(area);
         coating.cm2 += area.cm2 * area.coats;
     }
     const auto amounts = amountsOf(areas, printed.work.coverage);
     for (Needs::Coating& coating : needs.coatings)
         if (const auto known = amounts.find(coating.key); known != amounts.end()) coating.ml = known->second;
+    std::set<std::string> not_known;
+    for (const Needs::Coating& coating : needs.coatings) {
+        if (coating.ml)
+            needs.ml[coating.spread] += *coating.ml;
+        else
+            not_known.insert(coating.spread);
+    }
+    for (const std::string& id : not_known) needs.ml.erase(id);
     return needs;
 }
 
 Text placeOf(const CoatArea& area, const WorkOrder& order) {
     const OrderedObject* object = area.of_sheet ? nullptr : findObject(order, area.object);
     const Text what = object ? Text::catalogued(object->name) : Text("the prints");
+    if (object && area.on_print) return Text("{object}, on the print", {{"object", what}});
     return area.face.empty()
                ? what
                : Text("{object}, {face}", {{"object", what}, {"face", Text::catalogued(area.face)}});
@@ -79,14 +122,10 @@ std::vector<Text> inLines(const Needs& needs, const WorkOrder& order) {
                 : Text("{printer}: {count, plural, one {one sheet} other {# sheets}}, {paper}: {pieces}.",
                        {printer, {"count", each.sheets}, paper, pieces}));
     }
-    if (!needs.at_hand.empty()) {
-        std::vector<Text> words;
-        for (std::string need : needs.at_hand) {
-            std::replace(need.begin(), need.end(), '-', ' ');
-            words.push_back(Text::catalogued(need));
-        }
-        lines.push_back(Text("At hand: {things}.", {{"things", Text::listed(std::move(words))}}));
-    }
+    if (!needs.supplies.empty())
+        lines.push_back(Text("Supplies: {things}.", {{"things", listOf(needs.supplies, needs.ml)}}));
+    if (!needs.tools.empty())
+        lines.push_back(Text("Tools: {things}.", {{"things", listOf(needs.tools, {})}}));
     for (const Needs::Coating& coating : needs.coatings) {
         std::vector<Text> areas;
         for (const CoatArea& area : coating.areas)

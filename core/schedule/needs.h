@@ -2,6 +2,7 @@
 #include <optional>
 
 #include "core/layout/imposition.h"
+#include "core/method/tools.h"
 #include "core/schedule/ready.h"
 
 namespace tympan {
@@ -16,13 +17,17 @@ struct Needs {
     struct Coating {
         std::string key;           ///< by method and step: what coverage is kept by
         std::string method, name;  ///< what makers call it; nothing: the object's own. The step's, short
+        std::string spread;        ///< what goes on, a supply by id; empty: nobody has said
         std::vector<CoatArea> areas;
         double cm2 = 0;            ///< of all coats
         std::optional<double> ml;  ///< where a coverage has been typed or measured
     };
     std::vector<Printing> printings;
     std::vector<Coating> coatings;
-    std::vector<std::string> at_hand;  ///< by catalogue word: "soft-cloth"
+    /// In the order in which they are needed.
+    std::vector<Tool> tools, supplies;
+    /// ml of a supply, where the coverage of every step that spreads it is known; by id.
+    std::map<std::string, double> ml;
 };
 
 /// What is printed where, on what: by printer, then by paper, in the order of the pieces. Arguments as below.

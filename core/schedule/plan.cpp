@@ -6,6 +6,7 @@
 
 #include "core/schedule/open_time.h"
 #include "core/schedule/plan_search.h"
+#include "core/schedule/shop_work.h"
 
 namespace tympan {
 
@@ -339,6 +340,7 @@ std::vector<Plan> plannedTogether(std::vector<JobWork> jobs, const PlanLimits& l
             plan.cannot.insert(plan.cannot.end(), more.begin(), more.end());
         sayOnce(plan.cannot);  // many copies say the same
         plan.notes = largerThanOpenTime(jobs[j].order);
+        for (Text& note : unknownLeadTimes(jobs[j].order)) plan.notes.push_back(std::move(note));
         if (given.due[j] && last[j] <= *given.due[j])
             plan.to_spare = std::chrono::seconds{*given.due[j] - last[j]};
         if (given.due[j] && last[j] > *given.due[j])

@@ -40,8 +40,9 @@ std::vector<Ready> readyOf(const Plan& plan, const WorkOrder& order) {
     return all;
 }
 
-bool isCoat(Work work) {
-    return work == Work::coat || work == Work::seal || work == Work::finish || work == Work::fix;
+bool isCoat(const Task& task) {
+    return task.hands && (task.details->spreads || task.work == Work::coat || task.work == Work::seal ||
+                          task.work == Work::finish || task.work == Work::fix);
 }
 
 std::map<std::string, double> amountsOf(const std::vector<CoatArea>& areas,
@@ -56,18 +57,20 @@ std::map<std::string, double> amountsOf(const std::vector<CoatArea>& areas,
 std::vector<CoatArea> coatAreas(const Plan& plan, const WorkOrder& order) {
     std::vector<CoatArea> all;
     for (const Task& task : plan.tasks) {
-        if (!isCoat(task.work) || !task.hands) continue;
+        if (!isCoat(task)) continue;
         const OrderedPiece* piece = findPiece(order, task.piece);
         const std::string key = stepKey(piece ? piece->method : "", task.step);
         const int object = task.of_sheet ? 0 : task.object;
         const auto same = std::find_if(all.begin(), all.end(), [&](const CoatArea& each) {
             return each.object == object && each.key == key && each.face == task.face;
         });
-        CoatArea& area =
-            same == all.end()
-                ? all.emplace_back(CoatArea{object, piece ? piece->method_name : "", key, task.step,
-                                            task.face, task.name, 0, 0, task.of_sheet})
-                : *same;
+        const std::optional<Spread>& spreads = task.details->spreads;
+        CoatArea& area = same == all.end()
+                             ? all.emplace_back(CoatArea{
+                                   object, piece ? piece->method_name : "", key, task.step, task.face,
+                                   shortName(task.details), spreads ? spreads->what : "", 0, 0, task.of_sheet,
+                                   task.of_sheet || (spreads && spreads->on == Spread::On::print)})
+                             : *same;
         area.coats = std::max(area.coats, task.round.value_or(1));
         // Chunks of one coat add up; later coats are the same again.
         if (task.round.value_or(1) == 1) area.cm2 += task.area_cm2;

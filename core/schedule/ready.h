@@ -17,8 +17,8 @@ struct Ready {
 /// By object, in the order of the job.
 std::vector<Ready> readyOf(const Plan& plan, const WorkOrder& order);
 
-/// Whether something is put on that a bottle holds.
-bool isCoat(Work work);
+/// Whether hands put something on that a bottle holds.
+bool isCoat(const Task& task);
 
 /// What is coated, by object, step and face: how much of it, in cm².
 struct CoatArea {
@@ -27,9 +27,11 @@ struct CoatArea {
     std::string key;         ///< by method and step, as waits are measured: "gel-rub-off/coat"
     std::string what, face;  ///< the step's id: "coat", "varnish"
     std::string name;        ///< the step's, short
+    std::string spread;      ///< what goes on, a supply by id; empty: nobody has said
     int coats = 0;
     double cm2 = 0;         ///< of one coat, all copies together
-    bool of_sheet = false;  ///< it goes on the prints, before they are cut from their sheets; then no object
+    bool of_sheet = false;  ///< before they are cut from their sheets; then no object
+    bool on_print = false;  ///< it goes on the prints
 };
 std::vector<CoatArea> coatAreas(const Plan& plan, const WorkOrder& order);
 /// ml of all coats, by method and step, where `coverage` (ml for 100 cm², likewise) has it.

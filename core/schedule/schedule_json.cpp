@@ -8,6 +8,7 @@
 #include <fmt/format.h>
 
 #include "core/base/language.h"
+#include "core/method/tools.h"
 #include "core/schedule/ready.h"
 
 namespace tympan {
@@ -60,7 +61,7 @@ ordered_json stepJson(const Plan& plan, std::size_t i, const WorkOrder& order, c
         {"object", object ? object->name : ""},
         {"face", task.face},
         {"what", workNames()[static_cast<std::size_t>(task.work)]},
-        {"words", task.words},
+        {"words", task.details->words},
         {"hands", task.hands},
         {"place", placeJson(task.place)},
         {"load", holdsOneLoad(task.place) ? ordered_json(task.load) : ordered_json(nullptr)},
@@ -76,7 +77,9 @@ ordered_json stepJson(const Plan& plan, std::size_t i, const WorkOrder& order, c
         step["part"] = {task.units.front().part, task.units.front().parts};
     if (!task.sheets.empty()) step["sheets"] = task.sheets;
     if (task.gate) step["gate"] = true;
-    if (!task.good.empty()) step["good"] = task.good;
+    if (!task.details->good.empty()) step["good"] = task.details->good;
+    if (const std::vector<std::string> needs = toolsOf(task.details); task.hands && !needs.empty())
+        step["needs"] = needs;
     return step;
 }
 

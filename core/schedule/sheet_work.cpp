@@ -4,6 +4,8 @@
 
 #include <fmt/format.h>
 
+#include "core/schedule/shop_work.h"
+
 namespace tympan {
 
 namespace {
@@ -29,8 +31,7 @@ std::set<std::string> neededOn(const WorkOrder& order, const OrderedSheet& sheet
             std::any_of(sheet.parts.begin(), sheet.parts.end(), [&](const OrderedSheet::Part& part) {
                 const OrderedPiece& piece = *findPiece(order, part.piece);
                 const OrderedObject* object = findObject(order, piece.object);
-                return !piece.left_out.contains(step.id) &&
-                       isNeeded(step, {piece.printer, object ? object->material : "", piece.chosen});
+                return isNeeded(step, useOf(piece, object));
             });
         if (is_needed) needed.insert(step.id);
     }
@@ -76,8 +77,13 @@ Task printingOf(const WorkOrder& order, const std::vector<const OrderedSheet*>& 
     putOnSheets(task, order, sheets);
     task.step = "print";
     task.work = Work::print;
-    task.name = Source("Print").string();
-    task.words = Source("Print it, with its spares.").string();
+    Step step;
+    step.id = task.step;
+    step.work = task.work;
+    step.name = Source("Print").string();
+    step.words = Source("Print every sheet, spares too.").string();
+    step.good = Source("Every sheet is whole, with no streak and no gap.").string();
+    task.details = std::move(step);
     task.hands = true;
     task.place = Place::printer;
     const Minutes work = minutesOf(printing, static_cast<int>(sheets.size()), 0);
@@ -107,8 +113,12 @@ void SheetWork::addPrintings() {
     for (const auto& key : in_order) {
         std::vector<const OrderedSheet*> sheets;
         for (const std::size_t i : printings[key]) sheets.push_back(&order_.sheets[i]);
-        const Tie tie{tasks_.size(), false, 0, {}};
-        tasks_.push_back(printingOf(order_, sheets, fmt::format("{}", sheets.front()->parts.front().piece)));
+        const OrderedPiece& first = firstOn(order_, *sheets.front());
+        if (first.ordered)
+            addShopWork(tasks_, order_, sheets);
+        else
+            tasks_.push_back(printingOf(order_, sheets, fmt::format("{}", first.id)));
+        const Tie tie{tasks_.size() - 1, false, 0, {}};
         for (const std::size_t i : printings[key]) of_sheet_[i].ends = of_sheet_[i].left["print"] = {tie};
     }
 }

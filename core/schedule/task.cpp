@@ -357,9 +357,10 @@ class Tasks {
 
 std::vector<Text> cautionsOf(const Task& task) {
     std::vector<Text> cautions;
-    if (!task.noted.empty())
-        cautions.push_back(Text("Next time, you wrote: {words}", {{"words", task.noted}}));
-    if (!task.caution.empty()) cautions.push_back(Text::catalogued(task.caution));
+    const Step& step = *task.details;
+    if (!step.noted.empty())
+        cautions.push_back(Text("Next time, you wrote: {words}", {{"words", step.noted}}));
+    if (!step.caution.empty()) cautions.push_back(Text::catalogued(step.caution));
     return cautions;
 }
 

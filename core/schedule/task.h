@@ -3,6 +3,7 @@
 #include <string>
 #include <vector>
 
+#include "core/base/shared_value.h"
 #include "core/base/text.h"
 #include "core/schedule/drying.h"
 #include "core/schedule/work_order.h"
@@ -45,9 +46,7 @@ struct Task {
     std::string chain;      ///< what goes through its steps together: "2.1-4"
     std::string step;       ///< of the method, or of the object's preparation
     Work work = Work::unsaid;
-    std::string name;                  ///< of the step, short
-    std::string words, good, caution;  ///< as a catalogue has them
-    std::string noted;                 ///< what the maker wrote down for this time
+    Shared<Step> details;  ///< what a catalogue says of the step: its words, its heat, what it takes
     std::string face = "front";
     int thing = 0;                  ///< where it is a side of a thing that has several: the thing
     Face thing_face = Face::front;  ///< of it
@@ -61,7 +60,6 @@ struct Task {
     std::string load;  ///< tasks of one load share an oven, a press, a printer
     double least_min = 0, usual_min = 0, most_min = 0;
     Basis basis = Basis::guess;
-    std::optional<Heat> heat;
     double area_cm2 = 0;  ///< of all its units
     std::vector<Tie> after;
     std::optional<int> round;     ///< of steps that are done again and again, and of coats; from 1

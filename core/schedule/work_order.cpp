@@ -10,6 +10,7 @@
 #include "core/job/under_picture.h"
 #include "core/measure/outline_operations.h"
 #include "core/method/step_json.h"
+#include "core/method/variants.h"
 #include "core/object/object_json.h"
 #include "core/time/free_hours.h"
 
@@ -44,6 +45,8 @@ OrderedPiece ordered(const Job& job, const Piece& piece) {
     made.mirrored = mirroredInPrint(job, piece) == Mirrored::yes;
     made.steps = piece.method->steps;
     made.printer = printerOf(job, piece).kind;
+    made.ordered = printerOf(job, piece).shop;
+    made.toner = needsToner(piece.method);
     made.copies = piece.copies;
     made.printed = printed(piece);
     made.area_cm2 = area(inkOnObject(job, piece)) / 100;
@@ -53,8 +56,19 @@ OrderedPiece ordered(const Job& job, const Piece& piece) {
     made.shop = piece.shop;
     for (const Answer& answer : piece.answers)
         if (answer.taken) made.resolved.push_back(answer.words);
-    made.chosen = of(job.work.chosen, piece.id);
-    made.left_out = of(job.work.left_out, piece.id);
+    for (const CareZone& zone : piece.care)
+        if (!zone.name.empty()) made.care.push_back(zone.name);
+    // What the maker ticks step by step comes after what the variants say.
+    for (const Variant* each : takenOf(*piece.method))
+        made.variants.push_back(each->about + ": " + each->name);
+    StepUse use = useOf(*piece.method, made.printer);
+    made.chosen = std::move(use.chosen);
+    made.left_out = std::move(use.left_out);
+    for (const std::string& each : of(job.work.chosen, piece.id)) {
+        made.chosen.insert(each);
+        made.left_out.erase(each);
+    }
+    made.left_out.merge(of(job.work.left_out, piece.id));
     // Ink that is left unsealed on purpose is not asked whether its sealing holds.
     if (made.left_out.contains("spray")) made.left_out.insert({"swab", "swab-coat"});
     return made;
@@ -102,6 +116,10 @@ std::set<std::string> setOf(JsonReader& reader, const std::string& field) {
 }
 
 }  // namespace
+
+StepUse useOf(const OrderedPiece& piece, const OrderedObject* object) {
+    return {piece.printer, object ? object->material : "", piece.chosen, piece.left_out};
+}
 
 std::vector<OrderedSheet> sheetsApart(const std::vector<OrderedPiece>& pieces) {
     std::vector<OrderedSheet> sheets;
@@ -270,10 +288,18 @@ json toJson(const WorkOrder& order) {
                                    {"rights", piece.rights},
                                    {"shop", piece.shop},
                                    {"resolved", piece.resolved},
+                                   {"care", piece.care},
+                                   {"toner", piece.toner},
+                                   {"variants", piece.variants},
                                    {"parts", piece.parts},
                                    {"joint", name(piece.joint)},
                                    {"chosen", piece.chosen},
                                    {"left_out", piece.left_out}});
+    for (std::size_t i = 0; i < order.pieces.size(); ++i)
+        if (const auto& terms = order.pieces[i].ordered) {
+            json& ordered = value["pieces"][i]["ordered"] = {{"proofs", terms->proofs}};
+            if (terms->lead_h) ordered["lead_h"] = *terms->lead_h;
+        }
     return value;
 }
 
@@ -354,9 +380,19 @@ WorkOrder readWorkOrder(JsonReader reader) {
         piece.size = {entry.number("width_mm", 0, 1e6, 0), entry.number("height_mm", 0, 1e6, 0)};
         piece.rights = entry.note("rights");
         piece.shop = entry.note("shop");
+        piece.toner = entry.flag("toner", false);
+        if (entry.has("ordered")) {
+            JsonReader terms = entry.object("ordered");
+            piece.ordered.emplace();
+            piece.ordered->proofs = terms.integer("proofs", 0, most_proofs, 0);
+            if (terms.has("lead_h")) piece.ordered->lead_h = terms.number("lead_h", 0, most_lead_h);
+            terms.finish();
+        }
         if (entry.has("resolved")) piece.resolved = entry.texts("resolved");
         piece.chosen = setOf(entry, "chosen");
         piece.left_out = setOf(entry, "left_out");
+        if (entry.has("care")) piece.care = entry.texts("care");
+        if (entry.has("variants")) piece.variants = entry.texts("variants");
         if (entry.has("parts")) piece.parts = entry.texts("parts");
         if (entry.has("joint")) piece.joint = *jointNamed(entry.oneOf("joint", namesOf(joints)));
         entry.finish();

@@ -27,14 +27,20 @@ struct OrderedPiece {
     SizeMm size{0, 0};                       ///< of its picture as it is seen
     std::string rights;                      ///< whose picture it is
     std::string shop = {};                   ///< who prints it, chosen by a proof
+    std::optional<ShopTerms> ordered = {};   ///< it is printed by a shop
+    bool toner = false;                      ///< ink would run
     std::vector<std::string> resolved = {};  ///< what its maker resolved the last time, and does now
-    std::set<std::string> chosen, left_out;
+    std::vector<std::string> care = {};      ///< what it shows that wants care: faces, lettering
+    std::vector<std::string> variants = {};  ///< of its method that are taken, in words
+    std::set<std::string> chosen, left_out;  ///< by them, and by the maker
     /// What its sheets are called, in the order in which they are put together; none of one that lies on a
     /// sheet whole.
     std::vector<std::string> parts = {};
     Joint joint = Joint::butt;  ///< how they meet
     /// Whether its sheets are put together before it is laid, in one piece.
-    bool joined() const { return parts.size() > 1 && joint == Joint::butt; }
+    bool joined() const {
+        return parts.size() > 1 && joint == Joint::butt && !chosen.contains(std::string(sheet_by_sheet));
+    }
     bool operator==(const OrderedPiece&) const = default;
 };
 
@@ -84,6 +90,9 @@ struct WorkOrder {
 /// `imposition`: the job's, of all its sheets; none where it is not known how the pieces lie.
 WorkOrder workOrderOf(const Job& job, const Imposition* imposition = nullptr,
                       const std::vector<Preparation>& preparations = shippedPreparations());
+
+/// For what the steps of a piece are used; on an object that is not known, on any.
+StepUse useOf(const OrderedPiece& piece, const OrderedObject* object);
 
 /// Each printed copy on a sheet of its own.
 std::vector<OrderedSheet> sheetsApart(const std::vector<OrderedPiece>& pieces);

@@ -37,14 +37,15 @@ class Transfer : public TransferTest {
     /// Answers the dialog that the next key opens: its copies begin anew.
     void spoiledNext(const char* box) {
         QTimer::singleShot(50, &window, [this, box] {
-            auto* dialog = window.findChild<QDialog*>(QStringLiteral("ask-wrong"));
+            auto* dialog = window.findChild<QDialog*>(QStringLiteral("ask-trouble"));
             ASSERT_NE(dialog, nullptr);
+            QTest::keyClick(dialog->findChild<QPushButton*>(QStringLiteral("trouble-other")), Qt::Key_Space);
             auto* check = dialog->findChild<QCheckBox*>(QLatin1String(box));
             ASSERT_NE(check, nullptr) << box;
             QTest::keyClicks(dialog->findChild<QLineEdit*>(), QStringLiteral("glue on the back"));
             check->setFocus();
             QTest::keyClick(check, Qt::Key_Space);
-            QTest::keyClick(dialog->findChild<QPushButton*>(QStringLiteral("take-wrong")), Qt::Key_Space);
+            QTest::keyClick(dialog->findChild<QPushButton*>(QStringLiteral("trouble-note")), Qt::Key_Space);
         });
     }
     std::string sentence() { return find<QLabel>("transfer-sentence")->text().toStdString(); }
@@ -70,7 +71,7 @@ TEST_F(Transfer, fromTheFirstCoatToTheLastByKeyboardAloneWithOneCopySpoiled) {
         }
         if (!spoiled && task->step == "soak" && task->hands) {
             spoiled = true;
-            spoiledNext("again-2-2");
+            spoiledNext("again-1");
             pressed(Qt::Key_W);
             continue;
         }
@@ -191,7 +192,8 @@ TEST_F(Transfer, whatWentWrongIsSaidOfTheStepThatWasShown) {
     for (int k = 0; k < 30 && run().now.kind == Now::Kind::hands; ++k) pressed(Qt::Key_Space);
     ASSERT_EQ(run().now.kind, Now::Kind::wait);
     const std::string shown = run().now.task;
-    answer("ask-wrong", [&](QDialog& dialog) {
+    answer("ask-trouble", [&](QDialog& dialog) {
+        dialog.findChild<QPushButton*>(QStringLiteral("trouble-other"))->click();
         // The clock moves the table on while the maker types.
         window.clock().set(run().now.from + std::chrono::hours{30});
         auto* words = dialog.findChild<QLineEdit*>();

@@ -93,7 +93,7 @@ TEST_F(Wishes, whatIsNotPrintedTakesItsPlace) {
     ASSERT_TRUE(waitFor([&] { return window.service().idle(); }));
     bool planned = false;
     for (const Task& task : window.planning().strip()->plan.tasks)
-        planned = planned || task.words == "walnut stain.";
+        planned = planned || task.details->words == "walnut stain.";
     EXPECT_TRUE(planned);
 }
 

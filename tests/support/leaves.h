@@ -7,7 +7,9 @@
 #include "core/artwork/artwork.h"
 #include "core/base/fields.h"
 #include "core/base/shared_value.h"
+#include "core/method/method.h"
 #include "core/object/unrolled.h"
+#include "core/printer/printer.h"
 
 namespace tympan::tests {
 
@@ -76,6 +78,8 @@ class OneLeaf {
         in(changed);
         value = std::move(changed);
     }
+    void parts(Variants&) {}  // how the work is done is no part of what is printed
+    void parts(ShopTerms&) {}
     void parts(Unrolled& side) {
         if (mine()) side = Unrolled(311, 222, 133);
     }

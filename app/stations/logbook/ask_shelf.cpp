@@ -34,7 +34,8 @@ std::vector<Use> allUses() {
     std::vector<Use> made;
     const auto add = [&](const QString& of, const std::string& method, const std::vector<Step>& steps) {
         for (const Step& step : steps)
-            if (isCoat(step.work))
+            if (step.spreads || step.work == Work::coat || step.work == Work::seal ||
+                step.work == Work::finish || step.work == Work::fix)
                 made.push_back(
                     {QStringLiteral("%1: %2").arg(of, text(shortName(step))), stepKey(method, step.id)});
     };

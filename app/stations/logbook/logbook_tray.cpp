@@ -16,6 +16,7 @@
 #include "app/stations/logbook/proof_page.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/logbook/strip_tray.h"
+#include "app/widgets/ask_trouble.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/sideways.h"
 #include "app/widgets/tray_parts.h"
@@ -137,6 +138,8 @@ QWidget* LogbookTray::piecePart() {
     fault_->addItem(tr("nothing to draw"), -1);
     for (const Fault each : faults) fault_->addItem(faultText(each), static_cast<int>(each));
     wrong->addWidget(fault_);
+    auto* trouble = linkButton(QStringLiteral("log-trouble"), tr("Causes and remedies…"));
+    wrong->addWidget(trouble, 0, Qt::AlignLeft);
     draw_ = quietLabel(tr("Draw with the finger on the picture where it is."));
     keepWide(draw_, 150);
     wrong->addWidget(draw_);
@@ -224,6 +227,7 @@ QWidget* LogbookTray::piecePart() {
         const int fault = fault_->currentData().toInt();
         store_.draw(fault < 0 ? std::nullopt : std::optional(static_cast<Fault>(fault)));
     });
+    connect(trouble, &QPushButton::clicked, this, &LogbookTray::saidTrouble);
     connect(unfault_, &QPushButton::clicked, this, [this] {
         store_.change([](LogEntry& entry) {
             if (!entry.faults.empty()) entry.faults.pop_back();
@@ -270,6 +274,23 @@ void LogbookTray::ask() {
     asked.since.reset();
     if (const int months = since_->currentData().toInt(); months > 0) asked.since = monthsAgo(months);
     store_.ask(asked);
+}
+
+/// What went wrong is said afterwards, too: what was looked for at the table, and what to do next time.
+void LogbookTray::saidTrouble() {
+    const LogEntry* entry = store_.entry();
+    if (!entry) return;
+    const Method* method = knownMethod(QString::fromStdString(entry->method));
+    TroubleAsked asked{{entry->method, entry->printer_kind, Work::look}, {}, {}};
+    if (method) asked.steps = method->steps;
+    const std::string id = entry->id;
+    const auto answer = askTrouble(this, asked);
+    if (!answer || !store_.entry() || store_.entry()->id != id) return;
+    store_.change([&](LogEntry& changed) {
+        if (!answer->trouble.empty()) changed.troubles.push_back(answer->trouble);
+        if (!answer->words.empty()) changed.wrong.push_back(answer->words);
+        if (answer->next) changed.next = *answer->next;
+    });
 }
 
 void LogbookTray::later() {

@@ -40,6 +40,7 @@ class LogbookTray : public QWidget {
     void fill(QComboBox& list, const char* field, const std::string& chosen);
     void ask();
     void later();
+    void saidTrouble();
 
     LogStore& store_;
     StripDesk& strips_;

@@ -12,6 +12,7 @@
 #include "app/words/words.h"
 #include "app/words/work_words.h"
 #include "core/learning/questions.h"
+#include "core/method/troubles.h"
 
 namespace tympan::app {
 
@@ -220,6 +221,9 @@ void PiecePage::fill() {
             addTable({QString(), QString::fromStdString(entry->name), QString::fromStdString(other->name)},
                      rows);
     } else {
+        for (const std::string& each : entry->troubles)
+            if (const Trouble* trouble = findTrouble(each))
+                down->addWidget(strongLabel(tr("Went wrong: %1").arg(text(trouble->name))));
         for (const std::string& wrong : entry->wrong) {
             auto* label = strongLabel(tr("Went wrong: %1").arg(QString::fromStdString(wrong)));
             label->setWordWrap(true);
@@ -229,6 +233,7 @@ void PiecePage::fill() {
             down->addWidget(strongLabel(tr("%1: %2 cm²")
                                             .arg(faultText(fault.fault))
                                             .arg(areaOf(fault), 0, 'f', areaOf(fault) < 10 ? 1 : 0)));
+        for (const std::string& variant : entry->variants) down->addWidget(quietLabel(text(variant)));
         if (!entry->rights.empty())
             down->addWidget(quietLabel(tr("Picture: %1").arg(QString::fromStdString(entry->rights))));
         if (!entry->shop.empty())

@@ -14,8 +14,10 @@
 #include "app/widgets/length_edit.h"
 #include "app/widgets/method_finder.h"
 #include "app/widgets/tray_parts.h"
+#include "app/widgets/variant_button.h"
 #include "app/words/words.h"
 #include "core/job/edits.h"
+#include "core/method/variants.h"
 
 namespace tympan::app {
 
@@ -30,7 +32,7 @@ QString list(const QString& title, const std::vector<std::string>& lines) {
 
 QString stepText(const Step& step) {
     QString line = text(step.words).toHtmlEscaped();
-    if (step.optional) line = MethodPanel::tr("<i>If you like.</i> %1").arg(line);
+    if (step.optional) line = MethodPanel::tr("<i>Only in a variant.</i> %1").arg(line);
     if (step.wait)
         line += (step.wait->kind == Wait::Kind::not_after  ? MethodPanel::tr(" <i>Not later than %1.</i>")
                  : step.wait->kind == Wait::Kind::hold_for ? MethodPanel::tr(" <i>Hold for %1.</i>")
@@ -65,6 +67,15 @@ QString pageOf(const Method& method, PrinterKind printer) {
     row(MethodPanel::tr("Medium:"), text(method.medium));
     row(MethodPanel::tr("Tone:"), text(method.tone_note));
     row(MethodPanel::tr("Finish:"), text(method.finish));
+    for (const std::string& about : questionsOf(method)) {
+        html += QStringLiteral("<p><b>%1</b></p><ul>").arg(text(about).toHtmlEscaped());
+        for (const Variant* each : variantsAbout(method, about))
+            html += QStringLiteral("<li>%1</li>")
+                        .arg(MethodPanel::tr("%1: suits %2")
+                                 .arg(text(each->name), text(each->suits))
+                                 .toHtmlEscaped());
+        html += QStringLiteral("</ul>");
+    }
     row(MethodPanel::tr("Look:"), text(method.look));
     row(MethodPanel::tr("Sheets of one picture:"),
         method.overlaps ? MethodPanel::tr("may overlap") : MethodPanel::tr("must meet edge to edge"));
@@ -93,6 +104,8 @@ MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
     keepWide(methods_, 292);
     methods_->setMaxVisibleItems(20);
     choice->addWidget(methods_);
+    variants_ = new VariantButton(QStringLiteral("variants"));
+    choice->addWidget(variants_);
     auto* links = new QHBoxLayout;
     links->setSpacing(16);
     QPushButton* find = linkButton(QStringLiteral("find-method"), tr("find a way…"));
@@ -115,7 +128,6 @@ MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
     printers_->setToolTip(tr("Each piece has its printer: the one at home, a copy shop, a friend's."));
     printing->addWidget(printers_, 1);
     choice->addLayout(printing);
-    choice->addWidget(printer_mirrors_);
     mount_row_ = new QWidget;
     auto* mounting = new QHBoxLayout(mount_row_);
     mounting->setContentsMargins(0, 0, 0, 0);
@@ -143,12 +155,18 @@ MethodPanel::MethodPanel(JobStore& store) : ObjectPanel(store) {
     words->addWidget(fits_);
     mount_row_->setMaximumWidth(330);
     words->addWidget(mount_row_);
+    words->addWidget(printer_mirrors_);
     words->addStretch(1);
     outer->addLayout(words, 1);
 
     fill();
     connect(methods_, &QComboBox::activated, this, [this] {
         if (const Method* method = knownMethod(methods_->currentData().toString())) setMethod(*method);
+    });
+    connect(variants_, &VariantButton::picked, this, [this](const std::string& variant) {
+        editPiece(tr("change the variant"),
+                  [&](Job job, int id) { return withVariant(std::move(job), id, variant); });
+        store_.endRun();
     });
     connect(printers_, &QComboBox::activated, this, [this] {
         const QVariant chosen = printers_->currentData();
@@ -205,6 +223,7 @@ void MethodPanel::refresh(const Piece& piece, const Object& object) {
     methods_->setCurrentIndex(at);
     // An old job's method that is in no catalogue any more still has its name.
     if (at < 0) methods_->setPlaceholderText(methodName(piece.method));
+    variants_->show(piece.method);
     const QSignalBlocker quiet_reversed(reversed_), quiet_printer(printer_mirrors_);
     reversed_->setChecked(piece.already_reversed);
     const Printer& printer = printerOf(store_.job(), piece);

@@ -8,6 +8,7 @@ class QLabel;
 namespace tympan::app {
 
 class LengthEdit;
+class VariantButton;
 
 /// How it gets there: the way of transfer, what it takes, and what else turns the picture over.
 class MethodPanel : public ObjectPanel {
@@ -27,6 +28,7 @@ class MethodPanel : public ObjectPanel {
     void findOne();
     void showSteps();
 
+    VariantButton* variants_;
     QWidget* mount_row_;
     QComboBox* mounts_;
     LengthEdit* inset_;

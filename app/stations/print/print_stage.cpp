@@ -13,6 +13,7 @@
 #include "app/stations/print/tray_page.h"
 #include "app/widgets/tray_parts.h"
 #include "app/words/words.h"
+#include "core/method/variants.h"
 
 namespace tympan::app {
 
@@ -24,7 +25,9 @@ constexpr int lists_width = 400, most_lines = 5;
 struct Batch {
     const Method* method;
     const Printer* printer;
-    bool operator==(const Batch& other) const { return *method == *other.method && printer == other.printer; }
+    bool operator==(const Batch& other) const {
+        return printAlike(*method, *other.method) && printer == other.printer;
+    }
 };
 
 QString tr(const char* sentence) { return PrintStage::tr(sentence); }
@@ -60,7 +63,7 @@ QString mirrorLine(const Job& job, const Batch& batch) {
         return tr("You said that the printer mirrors by itself: leave that as it is. It is reckoned with.");
     bool mirrored = false, upright = false;
     for (const Piece& piece : job.pieces)
-        if (piece.method == *batch.method && &printerOf(job, piece) == batch.printer)
+        if (printAlike(piece.method, *batch.method) && &printerOf(job, piece) == batch.printer)
             (mirroredInPrint(job, piece) == Mirrored::yes ? mirrored : upright) = true;
     return mirrored && upright
                ? tr("Mirroring OFF in the printer's dialog: what must be mirrored is mirrored already, "
@@ -282,7 +285,7 @@ void PrintStage::refresh() {
     // What is in hand first.
     if (const Piece* chosen = store_.piece())
         std::stable_partition(batches.begin(), batches.end(), [&](const Batch& batch) {
-            return batch.printer == &printerOf(job, *chosen) && *batch.method == *chosen->method;
+            return batch.printer == &printerOf(job, *chosen) && printAlike(*batch.method, *chosen->method);
         });
     const bool several = std::any_of(batches.begin(), batches.end(), [&](const Batch& batch) {
         return batch.printer != batches.front().printer;

@@ -73,6 +73,20 @@ CoverageRow addRow(QGridLayout* grid, int at, const Needs::Coating& coating, con
     return row;
 }
 
+void addThings(QVBoxLayout* down, const QString& title, const std::vector<Tool>& things,
+               const std::map<std::string, double>& ml) {
+    if (things.empty()) return;
+    QStringList words;
+    for (const Tool& each : things) {
+        const auto known = ml.find(each.id);
+        words << (known == ml.end()
+                      ? text(each.name)
+                      : NeedsText::tr("%1 (%2 ml)").arg(text(each.name)).arg(std::ceil(known->second)));
+    }
+    down->addWidget(strongLabel(title));
+    down->addWidget(quietLabel(words.join(QStringLiteral(", "))));
+}
+
 }  // namespace
 
 void askNeeds(QWidget* parent, const JobStore& store, Planning& planning) {
@@ -89,12 +103,8 @@ void askNeeds(QWidget* parent, const JobStore& store, Planning& planning) {
     list->setLayout(down);
     down->addWidget(strongLabel(NeedsText::tr("To print")));
     for (const Needs::Printing& each : needs.printings) down->addWidget(quietLabel(printingText(each)));
-    if (!needs.at_hand.empty()) {
-        QStringList words;
-        for (const std::string& need : needs.at_hand) words << needName(need);
-        down->addWidget(strongLabel(NeedsText::tr("To have at hand")));
-        down->addWidget(quietLabel(words.join(QStringLiteral(", "))));
-    }
+    addThings(down, NeedsText::tr("Supplies"), needs.supplies, needs.ml);
+    addThings(down, NeedsText::tr("Tools"), needs.tools, {});
     std::vector<CoverageRow> all;
     if (!needs.coatings.empty()) {
         down->addWidget(strongLabel(NeedsText::tr("To coat")));

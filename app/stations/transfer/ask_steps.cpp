@@ -7,6 +7,7 @@
 #include "app/model/planning.h"
 #include "app/widgets/tray_parts.h"
 #include "app/words/words.h"
+#include "core/method/variants.h"
 
 namespace tympan::app {
 
@@ -16,28 +17,29 @@ struct StepsText {
     Q_DECLARE_TR_FUNCTIONS(Steps)
 };
 
-struct Asked {
+struct AskedStep {
     int of = 0;
-    std::string id;
-    bool choice = false;
+    Step step;
+    bool usual = false;  ///< whether it is done where nothing is ticked by hand
     QCheckBox* box = nullptr;
 };
 
-void add(QVBoxLayout* down, std::vector<Asked>& all, const QString& title, int of,
-         const std::vector<Step>& steps, PrinterKind printer, const std::string& material,
-         const std::set<std::string>& chosen, const std::set<std::string>& left_out) {
+/// `use`: as it is planned now, `usual`: as the method and its variants have it.
+void add(QVBoxLayout* down, std::vector<AskedStep>& all, const QString& title, int of,
+         const std::vector<Step>& steps, const StepUse& use, const StepUse& usual) {
     if (steps.empty()) return;
     down->addWidget(strongLabel(title));
     for (const Step& step : steps) {
-        std::set<std::string> with = chosen;
-        if (step.optional) with.insert(choiceOf(step));
-        if (step.gate || !isNeeded(step, {printer, material, with})) continue;
+        StepUse with = use;
+        if (step.optional) with.chosen.insert(choiceOf(step));
+        with.left_out.clear();
+        if (step.gate || !isNeeded(step, with)) continue;
         auto* box = new QCheckBox(text(shortName(step)));
         box->setObjectName(QStringLiteral("step-%1-%2").arg(of).arg(QString::fromStdString(step.id)));
-        box->setChecked(step.optional ? chosen.contains(choiceOf(step)) : !left_out.contains(step.id));
+        box->setChecked(isNeeded(step, use));
         box->setToolTip(text(step.words));
         down->addWidget(box);
-        all.push_back({of, step.optional ? choiceOf(step) : step.id, step.optional, box});
+        all.push_back({of, step, isNeeded(step, usual), box});
     }
 }
 
@@ -51,17 +53,18 @@ void askSteps(QWidget* parent, const JobStore& store, Planning& planning) {
     auto* list = new QWidget;
     auto* down = column();
     list->setLayout(down);
-    std::vector<Asked> all;
+    std::vector<AskedStep> all;
     const WorkOrder order = workOrderOf(store.job());
     for (const OrderedObject& object : order.objects)
         add(down, all, StepsText::tr("%1, before any print").arg(QString::fromStdString(object.name)),
-            object.id, object.preparation, PrinterKind::laser, object.material, object.chosen,
-            object.left_out);
+            object.id, object.preparation,
+            {PrinterKind::laser, object.material, object.chosen, object.left_out},
+            {PrinterKind::laser, object.material, {}, {}});
     for (const OrderedPiece& piece : order.pieces) {
         const OrderedObject* object = findObject(order, piece.object);
         add(down, all, QString::fromStdString(piece.name) + QStringLiteral(" · ") + text(piece.method_name),
-            piece.id, piece.steps, piece.printer, object ? object->material : "", piece.chosen,
-            piece.left_out);
+            piece.id, piece.steps, useOf(piece, object),
+            useOf(*findPiece(store.job(), piece.id)->method, piece.printer, object ? object->material : ""));
     }
     down->addStretch(1);
     auto* area = new QScrollArea;
@@ -72,13 +75,18 @@ void askSteps(QWidget* parent, const JobStore& store, Planning& planning) {
     takeOrLeave(dialog, QStringLiteral("take-steps"), StepsText::tr("Plan it so"));
     if (dialog.exec() != QDialog::Accepted) return;
     planning.wish(StepsText::tr("change the steps"), [&](WorkWishes& wishes) {
-        for (const Asked& each : all) {
-            // Of a choice of several steps all boxes say the same.
-            auto& set = each.choice ? wishes.chosen[each.of] : wishes.left_out[each.of];
-            if (each.box->isChecked() == each.choice)
-                set.insert(each.id);
+        for (const AskedStep& each : all) {
+            // What is as usual needs no word.
+            const std::string& choice = each.step.optional ? choiceOf(each.step) : each.step.id;
+            wishes.chosen[each.of].erase(choice);
+            wishes.left_out[each.of].erase(each.step.id);
+        }
+        for (const AskedStep& each : all) {
+            if (each.box->isChecked() == each.usual) continue;
+            if (each.box->isChecked())
+                wishes.chosen[each.of].insert(each.step.optional ? choiceOf(each.step) : each.step.id);
             else
-                set.erase(each.id);
+                wishes.left_out[each.of].insert(each.step.id);
         }
         std::erase_if(wishes.chosen, [](const auto& entry) { return entry.second.empty(); });
         std::erase_if(wishes.left_out, [](const auto& entry) { return entry.second.empty(); });

@@ -1,34 +1,16 @@
 // How a step looks at the table.
-#include <QFile>
 #include <QPainter>
 #include <QPushButton>
-#include <QSvgRenderer>
 
 #include "app/canvas/sheet_diagram.h"
+#include "app/look/icons.h"
 #include "app/look/theme.h"
 #include "app/model/run_book.h"
 #include "app/stations/transfer/table_view.h"
 #include "app/words/words.h"
 #include "app/words/work_words.h"
-#include "core/base/data_folder.h"
 
 namespace tympan::app {
-
-namespace {
-
-/// A line drawing of the program's own, in a colour, as large as it goes in a box.
-void drawStep(QPainter& painter, const QString& name, const QColor& colour, const QRectF& box) {
-    QFile file(QString::fromStdString((dataFolder() / "steps").string()) + QLatin1Char('/') + name +
-               QStringLiteral(".svg"));
-    if (!file.open(QIODevice::ReadOnly)) return;
-    QByteArray drawing = file.readAll();
-    drawing.replace("currentColor", colour.name().toLatin1());
-    QSvgRenderer renderer(drawing);
-    const QSizeF size = QSizeF(renderer.defaultSize()).scaled(box.size(), Qt::KeepAspectRatio);
-    renderer.render(&painter, QRectF(box.center() - QPointF(size.width() / 2, size.height() / 2), size));
-}
-
-}  // namespace
 
 void TableView::paintTimer(QPainter& painter, const QRectF& box) const {
     const Theme& t = theme();
@@ -125,7 +107,7 @@ void TableView::paintEvent(QPaintEvent*) {
     const RunBook::Open* open = book_.find(run_);
     if (!open) return;
     const double left = margin, width_words = width() * words_share - margin;
-    const double bottom = height() - margin / 2.0 - buttons_height - 16;
+    const double bottom = height() - margin / 2.0 - buttons_height - 8 - coming_height;
     const Task* task = shown();
     if (now_.kind == Now::Kind::over || !task) {
         painter.setFont(large(64, true));
@@ -163,31 +145,46 @@ void TableView::paintEvent(QPaintEvent*) {
         y += 36;
     }
     painter.setPen(t.text);
-    const QString words = text(task->words);
-    QRectF room(left, y, width_words, 280);
-    // Long instructions are set smaller, and still read at arm's length.
+    // What is dangerous, what must be ready and what is done are equally large: long ones are set smaller,
+    // and still read at arm's length.
+    QString caution = text(Text::listed(cautionsOf(*task), "\n"));
+    if (task->details->heat) caution = tr("Not above %1. %2").arg(heatText(*task->details->heat), caution);
+    const QString before = beforeOne(), care = careSentence(*task, open->state.order);
+    const QString words = text(task->details->words) + (care.isEmpty() ? QString() : QLatin1Char(' ') + care);
+    constexpr double frame = 26;  // what a box takes around its words
+    const auto heightOf = [&](const QString& text, double width) {
+        return text.isEmpty()
+                   ? 0
+                   : painter.boundingRect(QRectF(0, 0, width, 2000), Qt::TextWordWrap, text).height();
+    };
+    const auto all = [&] {
+        double sum = heightOf(words, width_words) + 12;
+        for (const QString& each : {caution, before})
+            if (!each.isEmpty()) sum += heightOf(each, width_words - 28) + frame;
+        return sum;
+    };
+    const double room = bottom - 132 - y;
     int px = 28;
     painter.setFont(large(px));
-    while (px > 15 && painter.boundingRect(room, Qt::TextWordWrap, words).height() > 168)
-        painter.setFont(large(--px));
-    painter.drawText(room, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, words);
-    y += painter.boundingRect(room, Qt::TextWordWrap, words).height() + 12;
+    while (px > 15 && all() > room) painter.setFont(large(--px));
     const auto box = [&](const QString& text, const QColor& colour) {
         if (text.isEmpty()) return;
-        painter.setFont(large(16));
-        const QRectF inside(left + 14, y + 8, width_words - 28, 200);
-        const double tall = painter.boundingRect(inside, Qt::TextWordWrap, text).height();
-        painter.setPen(QPen(colour, 1.6));
+        const double tall = heightOf(text, width_words - 28);
+        painter.setPen(QPen(colour, 2));
         painter.setBrush(Qt::NoBrush);
         painter.drawRect(QRectF(left, y, width_words, tall + 16));
         painter.setPen(t.text);
-        painter.drawText(inside, Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, text);
-        y += tall + 26;
+        painter.drawText(QRectF(left + 14, y + 8, width_words - 28, tall), Qt::AlignLeft | Qt::TextWordWrap,
+                         text);
+        y += tall + frame;
     };
-    QString caution = text(Text::listed(cautionsOf(*task), "\n"));
-    if (task->heat) caution = tr("Not above %1. %2").arg(heatText(*task->heat), caution);
-    box(beforeOne(), t.look);
     box(caution, t.look);
+    painter.setPen(t.text);
+    painter.drawText(QRectF(left, y, width_words, heightOf(words, width_words)),
+                     Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, words);
+    y += heightOf(words, width_words) + 12;
+    box(before, t.look);
+    paintComing(painter, QRectF(left, bottom, width_words, coming_height));
     if (y < bottom - 126) {
         // Held to the bottom, where the eye finds it again.
         paintTimer(painter, QRectF(left, std::max(y, bottom - 132), width_words, 126));
@@ -199,12 +196,13 @@ void TableView::paintEvent(QPaintEvent*) {
     const bool sheets = hasSheetDiagram(*task, open->state.order);
     const bool picture = sheets || !reference_.isNull();
     const QRectF drawing(right, 84, across, sheets ? 110 : picture ? 176 : 300);
-    drawStep(painter, drawingOf(*task), t.chosen, drawing);
+    painter.drawPixmap(drawing.topLeft(), lineDrawing(QStringLiteral("steps/") + drawingOf(*task), t.chosen,
+                                                      drawing.size().toSize(), devicePixelRatioF()));
     double below = drawing.bottom() + 8;
-    if (!task->good.empty()) {
+    if (!task->details->good.empty()) {
         painter.setFont(large(17));
         painter.setPen(t.text);
-        const QString good = text(task->good);
+        const QString good = text(task->details->good);
         const QRectF area(right, below, across, 80);
         painter.drawText(area, Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap, good);
         below += painter.boundingRect(area, Qt::AlignHCenter | Qt::TextWordWrap, good).height() + 14;
@@ -223,6 +221,36 @@ void TableView::paintEvent(QPaintEvent*) {
                          painter.fontMetrics().elidedText(alarm_, Qt::ElideRight,
                                                           static_cast<int>(line.width() - left - 8)));
     }
+}
+
+/// What hands do after this, and what falls due first.
+void TableView::paintComing(QPainter& painter, const QRectF& line) const {
+    const QString coming = coming_;
+    painter.setFont(large(16));
+    painter.setPen(theme().quiet);
+    painter.drawText(
+        line, Qt::AlignLeft | Qt::AlignVCenter,
+        painter.fontMetrics().elidedText(coming, Qt::ElideRight, static_cast<int>(line.width())));
+}
+
+QString TableView::comingOf(const RunBook::Open& open) const {
+    QStringList next;
+    for (const std::string& id : handsAfter(open.state, open.plan, task_, 2)) {
+        const Task& task = *findTask(open.state, id);
+        const QString of = whatIsWorked(task, open.state.order), name = text(shortName(task.details));
+        const Task* here = findTask(open.state, task_);
+        next << (here && whatIsWorked(*here, open.state.order) == of ? name : tr("%1 (%2)").arg(name, of));
+    }
+    QString said = next.isEmpty() ? QString() : tr("Next: %1.").arg(next.join(tr(", then ")));
+    for (const Alarm& alarm : open.alarms) {
+        const Task* due = findTask(open.state, alarm.task);
+        if (!due || alarm.task == task_ || alarm.at <= clock_.now()) continue;
+        if (!said.isEmpty()) said += QLatin1Char(' ');
+        said += tr("%1: %2.").arg(clockText(alarm.at, clock_.now(), clock_.zone()),
+                                  text(shortName(due->details)));
+        break;
+    }
+    return said;
 }
 
 /// What must be known before it is begun.

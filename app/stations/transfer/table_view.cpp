@@ -9,7 +9,7 @@
 #include "app/look/theme.h"
 #include "app/model/ringing.h"
 #include "app/model/run_book.h"
-#include "app/stations/transfer/ask_wrong.h"
+#include "app/widgets/ask_trouble.h"
 #include "app/widgets/tray_parts.h"
 #include "app/words/work_words.h"
 #include "core/record/swabs.h"
@@ -54,6 +54,8 @@ TableView::TableView(RunBook& book, Ringing& ringing, WorkClock& clock, QWidget*
     connect(&ringing, &Ringing::rang, this, [this](const QString& run, const Alarm& alarm) {
         const RunBook::Open* open = book_.find(run.toStdString());
         if (!open) return;
+        // Another job's alarm rings in the title; what stands here is about this one.
+        if (!run_.empty() && run.toStdString() != run_) return;
         alarm_ = alarmTitle(alarm) + QStringLiteral(" · ") + alarmSentence(alarm, open->state);
         must_ = alarm.kind == Alarm::Kind::must;
         update();
@@ -156,7 +158,9 @@ void TableView::show(const std::string& run, const Now& now) {
     back_->setVisible(!did_.empty());
     // Sheets lie as the printer left them.
     turn_->setVisible(!reference_.isNull() && !(task && hasSheetDiagram(*task, open.state.order)));
-    setAccessibleDescription(nowSentence(now, open.state, clock_.now(), clock_.zone()));
+    coming_ = comingOf(open);
+    setAccessibleDescription(nowSentence(now, open.state, clock_.now(), clock_.zone()) + QLatin1Char(' ') +
+                             coming_);
     QResizeEvent same(size(), size());
     resizeEvent(&same);
     update();
@@ -242,19 +246,34 @@ void TableView::wrong() {
     if (!open || !task) return;
     // The clock may move the table on to another step, or another run, while the dialog is open.
     const std::string run = run_, of = task_;
-    const auto answer = askWrong(this, *task, open->state.order);
+    const WorkOrder& order = open->state.order;
+    const OrderedPiece* piece =
+        findPiece(order, task->units.empty() ? task->piece : task->units.front().piece);
+    TroubleAsked asked{{piece ? piece->method : "", {}, task->work}, {}, {}};
+    if (piece) asked.at.printer = piece->printer, asked.steps = piece->steps;
+    std::vector<std::pair<int, int>> copies;
+    for (const WorkUnit& unit : task->units) {
+        const std::pair copy{unit.piece, unit.copy};
+        const OrderedPiece* its = findPiece(order, unit.piece);
+        if (!its || std::find(copies.begin(), copies.end(), copy) != copies.end()) continue;
+        copies.push_back(copy);
+        const QString name = QString::fromStdString(its->name);
+        asked.copies << (its->copies > 1 ? tr("%1, copy %2").arg(name).arg(unit.copy) : name);
+    }
+    const auto answer = askTrouble(this, asked);
     setFocus();
     if (!answer) return;
     Event event{.kind = Event::Kind::went_wrong, .at = {}, .task = of};
-    event.words = answer->words.toStdString();
+    event.words = answer->words;
+    event.trouble = answer->trouble;
+    event.next = answer->next;
     book_.happen(run, event);
-    for (const auto& [piece, copy] : answer->again) {
+    for (const int which : answer->again) {
         Event again{.kind = Event::Kind::again, .at = {}};
-        again.piece = piece;
-        again.copy = copy;
+        std::tie(again.piece, again.copy) = copies[static_cast<std::size_t>(which)];
         book_.happen(run, again);
     }
-    emit said(answer->again.empty() ? tr("It is noted.") : tr("It begins anew; the rest goes on."), true);
+    emit said(answer->again.empty() ? tr("It is noted.") : tr("It begins again; the rest goes on."), true);
 }
 
 void TableView::turnPicture() {

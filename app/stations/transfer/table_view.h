@@ -4,6 +4,7 @@
 #include <QPixmap>
 #include <QWidget>
 
+#include "app/model/run_book.h"
 #include "core/run/now.h"
 
 class QLabel;
@@ -11,7 +12,6 @@ class QPushButton;
 
 namespace tympan::app {
 
-class RunBook;
 class Ringing;
 class WorkClock;
 
@@ -41,7 +41,7 @@ class TableView : public QWidget {
     bool event(QEvent* event) override;
 
   private:
-    static constexpr int margin = 40, buttons_height = 76;
+    static constexpr int margin = 40, buttons_height = 76, coming_height = 28;
     static constexpr double words_share = 0.56;  ///< of the width; the rest is drawing and picture
     static QFont large(int px, bool strong = false);
     QPushButton* bigButton(const QString& name, const QString& text, bool main);
@@ -57,6 +57,8 @@ class TableView : public QWidget {
     void turnPicture();
     void paintTimer(QPainter& painter, const QRectF& box) const;
     void paintReference(QPainter& painter, const QRectF& box) const;
+    void paintComing(QPainter& painter, const QRectF& line) const;
+    QString comingOf(const RunBook::Open& open) const;
     void paintDiagram(QPainter& painter, const QRectF& box, const Task& task) const;
     const Task* shown() const;
     QString beforeOne() const;
@@ -65,7 +67,7 @@ class TableView : public QWidget {
     WorkClock& clock_;
     std::string run_, task_;
     Now now_;
-    QString alarm_;
+    QString alarm_, coming_;
     bool must_ = false, waits_ = false;
     struct Did {
         std::string run, task;

@@ -151,6 +151,7 @@ TEST(Limits, anObjectsMeasuresAreFollowedByTheWholeSet) {
 TEST(Limits, aJobOfTheSecondVersionHasStepsWithoutIds) {
     nlohmann::json root = nlohmann::json::parse(jsonOf(jobOf(square(), {60, 60})));
     root["version"] = 2;
+    root["pieces"][0]["method"].erase("variants");
     // Nor had they what names others by their ids.
     for (nlohmann::json& step : root["pieces"][0]["method"]["steps"])
         for (const char* field : {"id", "kind", "after", "place", "rounds"}) step.erase(field);

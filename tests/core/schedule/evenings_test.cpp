@@ -247,10 +247,10 @@ TEST(Evening8, theOvenHoldsOneLoadAndSomebodyStays) {
     for (const std::size_t i : ofStep(plan, "oven")) {
         const Task& task = plan.tasks[i];
         EXPECT_EQ(task.place, Place::oven);
-        ASSERT_TRUE(task.heat);
-        EXPECT_EQ(task.heat->most_c, 79);
-        EXPECT_THAT(task.caution, testing::HasSubstr("attended"));
-        EXPECT_THAT(task.words, testing::HasSubstr("175 °F"));
+        ASSERT_TRUE(task.details->heat);
+        EXPECT_EQ(task.details->heat->most_c, 79);
+        EXPECT_THAT(task.details->caution, testing::HasSubstr("attended"));
+        EXPECT_THAT(task.details->words, testing::HasSubstr("175 °F"));
         if (task.hands) continue;
         ++loads;
         EXPECT_TRUE(task.attended);
@@ -278,8 +278,7 @@ TEST(Evening9, thePrintIsFixedBesideTheCoatsOnTheWood) {
     EXPECT_GE(beginOf(plan, "2.1.square"), endOf(plan, "s1.fix.wait")) << "mist fully dry before any iron";
     EXPECT_LT(beginOf(plan, "s1.fix"), endOf(plan, "2.1.glue.2.wait")) << "beside, not after";
     EXPECT_GE(beginOf(plan, "2.1.varnish"), endOf(plan, "2.1.cool"));
-    EXPECT_TRUE(ofStep(plan, "re-iron").empty());
-    EXPECT_EQ(begins(planned(choosing(job, 2, "re-iron"), conditions), "re-iron").size(), 1U);
+    EXPECT_TRUE(ofStep(plan, "re-iron").empty()) << "a bubble is a trouble, no step";
 }
 
 // 10. Glue on the back of one print: that one starts again, the others go on. A garment pasted wrongly

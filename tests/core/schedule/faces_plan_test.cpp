@@ -189,7 +189,7 @@ TEST(WorkOrder, stainGoesOnTheRimsAlone) {
     const Plan plan = planned(job, conditionsFrom("2026-12-05T10:00", ""));
     double stained = 0;
     for (const Task& task : plan.tasks)
-        if (task.words == "stain." && task.hands) stained += task.area_cm2;
+        if (task.details->words == "stain." && task.hands) stained += task.area_cm2;
     EXPECT_NEAR(stained, (100.0 * 80 - 80.0 * 60) / 100, 1);
 }
 

@@ -1,0 +1,46 @@
+#pragma once
+#include <QWidget>
+
+#include "core/method/step.h"
+
+class QCheckBox;
+class QComboBox;
+class QDoubleSpinBox;
+class QLineEdit;
+class QPlainTextEdit;
+class QPushButton;
+class QSpinBox;
+
+namespace tympan::app {
+
+/// One step of a maker's own method, to be changed: what is done, how long it takes, what is spread, how one
+/// waits, what it needs.
+class StepForm : public QWidget {
+    Q_OBJECT
+  public:
+    explicit StepForm(QWidget* parent = nullptr);
+    void show(const Step& step);
+
+  signals:
+    void changed(const Step& step);
+
+  private:
+    QWidget* whatPart();
+    QWidget* howPart();
+    void fillNeeds();
+    void nameNeeds();
+    void take();
+    void showHeat();
+
+    Step step_;
+    bool showing_ = false;
+    QLineEdit *name_, *good_, *caution_;
+    QPlainTextEdit* words_;
+    QComboBox *work_, *place_, *spreads_, *on_, *wait_;
+    QDoubleSpinBox *setup_, *each_, *per_100_cm2_, *least_, *usual_, *most_, *celsius_, *fahrenheit_;
+    QSpinBox* coats_;
+    QCheckBox *heated_, *of_sheet_, *optional_;
+    QPushButton* needs_;
+};
+
+}  // namespace tympan::app
