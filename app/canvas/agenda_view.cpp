@@ -40,6 +40,7 @@ QString waitName(const Task& task) {
         case Work::cure:
         case Work::soak:
         case Work::press:
+        case Work::prepare:
             return workName(task);
         default:
             return AgendaView::tr("Let it dry");

@@ -85,6 +85,7 @@ class TroubleDialog : public QDialog {
             ++at;
             connect(button, &QToolButton::clicked, this, [this, &each] { choose(&each); });
         }
+        for (int i = 0; i < across; ++i) grid->setColumnStretch(i, 1), grid->setColumnMinimumWidth(i, 236);
         down->addLayout(grid);
         auto* row = new QHBoxLayout;
         row->setSpacing(12);

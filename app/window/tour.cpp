@@ -2,8 +2,10 @@
 
 #include <QAbstractButton>
 #include <QApplication>
+#include <QDialog>
 #include <QDir>
 #include <QElapsedTimer>
+#include <QListWidget>
 #include <QMouseEvent>
 #include <QTimer>
 #include <cmath>
@@ -12,13 +14,13 @@
 #include "app/canvas/fold_view.h"
 #include "app/canvas/loupe.h"
 #include "app/canvas/pieces_view.h"
-#include "app/look/theme.h"
 #include "app/model/log_store.h"
 #include "app/stations/logbook/strip_desk.h"
 #include "app/stations/object/object_tray.h"
 #include "app/stations/sheets/nest_panel.h"
 #include "app/stations/tone/tone_tray.h"
 #include "app/stations/transfer/table_view.h"
+#include "app/widgets/ask_trouble.h"
 #include "app/window/main_window.h"
 #include "core/base/data_folder.h"
 #include "core/base/file_name.h"
@@ -83,6 +85,23 @@ void pointAt(FoldView& fold, const QPointF& spot) {
     const QPointF at = fold.onScreen().onObject(spot);
     QMouseEvent move(QEvent::MouseMove, at, fold.mapToGlobal(at), Qt::NoButton, Qt::NoButton, Qt::NoModifier);
     QApplication::sendEvent(&fold, &move);
+}
+
+/// A dialog that `open` shows, as it is after `then`; it is left.
+bool shootDialog(
+    const QDir& folder, const char* name, const std::function<void()>& open,
+    const std::function<void(QWidget&)>& then = [](QWidget&) {}) {
+    bool well = false;
+    QTimer::singleShot(400, [&] {
+        auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
+        if (!dialog) return;
+        then(*dialog);
+        QApplication::processEvents();
+        well = dialog->grab().save(folder.filePath(QLatin1String(name) + QStringLiteral(".png")));
+        dialog->reject();
+    });
+    open();
+    return well;
 }
 
 /// A slate with four more pictures of the job on it, as a patchwork. Taken back.
@@ -220,12 +239,6 @@ bool shootLogbook(MainWindow& window, const QDir& folder) {
     for (const LogLine& line : log.lines())
         if (line.outcome == Outcome::in_parts) log.open(line.id);
     well = shoot(window, folder, "logbook-piece") && well;
-    for (const LogLine& line : log.lines())
-        if (line.outcome == Outcome::held && line.material == log.entry()->material) {
-            log.layBeside(line.id);
-            break;
-        }
-    well = shoot(window, folder, "logbook-beside") && well;
     log.close();
     window.strips().setOf({"laser printer", "gel-rub-off", "pale-wood"});
     window.strips().read(QString::fromStdString((dataFolder() / "demo" / "strip.jpg").string()));
@@ -303,11 +316,14 @@ int tour(MainWindow& window, const QString& name) {
     well = shoot(window, folder, "print") && well;
     well = shootTransfer(window, folder) && well;
     window.goTo(MainWindow::object);
-    applyTheme(*qApp, true);
-    emit window.store().changed();
-    well = shoot(window, folder, "evening") && well;
-    applyTheme(*qApp, false);
-    emit window.store().changed();
+    window.objectTray().open(QStringLiteral("method"));
+    well = shootDialog(
+               folder, "own-method", [&] { press(window, "own-method"); },
+               [](QWidget& editor) {
+                   editor.findChild<QListWidget*>(QStringLiteral("editor-steps"))->setCurrentRow(7);
+               }) &&
+           well;
+    well = shootDialog(folder, "troubles", [&] { askTrouble(&window, {}); }) && well;
     window.openFiles({QString::fromStdString((dataFolder() / "demo" / "orrery.jpg").string())});
     well = shoot(window, folder, "new-picture") && well;
     return well ? 0 : 4;

@@ -88,28 +88,31 @@ class Concerns {
     }
 
     void order() {
-        bool laid = false, of_pieces = false;
+        const auto lays = [](const Step& step) {
+            return !step.of_sheet && (step.work == Work::lay || step.work == Work::press);
+        };
+        if (std::none_of(method_.steps.begin(), method_.steps.end(), lays)) {
+            found_.push_back(
+                {Concern::Kind::cannot, "", Text("no step lays or presses the print on the object")});
+            return;
+        }
+        bool laid = false;
         for (std::size_t i = 0; i < method_.steps.size(); ++i) {
             const Step& step = method_.steps[i];
             const Argument name("step", Text::catalogued(shortName(step)));
-            const bool lays = step.work == Work::lay || step.work == Work::press;
-            if (step.of_sheet && of_pieces)
-                cannot(step, Text("\"{step}\" is done to whole sheets, but stands after the print was laid",
-                                  {name}));
+            if (step.of_sheet && laid)
+                cannot(step,
+                       Text("“{step}” is done to whole sheets, but stands after the print was laid", {name}));
             if (laid && step.spreads && step.spreads->on == Spread::On::print && step.work == Work::coat)
-                cannot(step, Text("\"{step}\" coats the print, but the print is laid already", {name}));
+                cannot(step, Text("“{step}” coats the print, but the print is laid already", {name}));
             if (!laid && (step.work == Work::rub || step.work == Work::soak || step.work == Work::cure))
-                cannot(step, Text("\"{step}\" stands before anything is laid", {name}));
+                cannot(step, Text("“{step}” stands before anything is laid", {name}));
             if (step.wait && step.wait->kind == Wait::Kind::not_after &&
                 std::none_of(method_.steps.begin() + static_cast<std::ptrdiff_t>(i) + 1, method_.steps.end(),
                              [](const Step& next) { return needsHands(next); }))
-                cannot(step, Text("\"{step}\" must be followed soon, but nothing follows it", {name}));
-            laid = laid || (lays && !step.of_sheet);
-            of_pieces = of_pieces || laid;
+                cannot(step, Text("“{step}” must be followed soon, but nothing follows it", {name}));
+            laid = laid || lays(step);
         }
-        if (!method_.steps.empty() && !laid)
-            found_.push_back(
-                {Concern::Kind::cannot, "", Text("no step lays or presses the print on the object")});
     }
 
     void heat() {
@@ -121,21 +124,19 @@ class Concerns {
             if (oven && step.heat && step.heat->most_c > paper_oven_c)
                 danger(
                     step,
-                    Text(
-                        "\"{step}\": paper in a hot oven can catch fire. Makers started cold and switched it "
-                        "off at 79 °C (175 °F)",
-                        {name}));
+                    Text("“{step}”: paper in a hot oven can catch fire. Makers started cold and switched it "
+                         "off at 79 °C (175 °F)",
+                         {name}));
             if (oven && finished)
-                danger(step,
-                       Text("\"{step}\" comes after \"{finish}\": varnish and sprays never go into an oven",
-                            {name, {"finish", Text::catalogued(shortName(*finished))}}));
+                danger(step, Text("“{step}” comes after “{finish}”: varnish and sprays never go into an oven",
+                                  {name, {"finish", Text::catalogued(shortName(*finished))}}));
             const bool hot = oven || takes(step, {"iron", "heat-press", "heat-gun", "lighter"});
             if (hot && sprayed)
                 danger(step,
-                       Text("\"{step}\" comes after \"{spray}\", which leaves it no time to dry: sprays burn",
+                       Text("“{step}” comes after “{spray}”, which leaves it no time to dry: sprays burn",
                             {name, {"spray", Text::catalogued(shortName(*sprayed))}}));
             if ((hot || takes(step, {"spray", "hairspray"})) && step.caution.empty() && !step.heat)
-                danger(step, Text("\"{step}\" can hurt somebody: say what to beware of", {name}));
+                danger(step, Text("“{step}” can hurt somebody: say what to beware of", {name}));
             const bool dries =
                 step.wait && step.wait->kind == Wait::Kind::not_before && step.wait->least_min > 0;
             if (takes(step, {"spray", "hairspray"})) sprayed = &step;

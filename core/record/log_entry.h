@@ -98,7 +98,7 @@ struct LogEntry {
     Moment begun, made;
     std::string method, method_name;
     int revision = 0;
-    std::vector<std::string> variants;  ///< of the method, as they were taken, in words
+    std::vector<std::string> variants;  ///< of the method, other than the usual ones, in words
     std::string carrier, printer;
     PrinterKind printer_kind = PrinterKind::laser;
     std::string object, material, face;

@@ -25,6 +25,7 @@ Step stepOf(const char* id, Work work, const Source& name, std::string words, co
     step.words = std::move(words);
     step.good = good.string();
     step.place = place;
+    step.drawing = "print";
     return step;
 }
 
@@ -102,7 +103,11 @@ class ShopWork {
 
     /// The shop prints, from when it has the order.
     void addLead(const ShopTerms& terms) {
-        Task& task = addTask(*tasks_.back().details, ".wait");
+        Step prints = *tasks_.back().details;
+        prints.name = Source("The shop prints").string();
+        prints.words = Source("The shop prints. It says when you can collect them.").string();
+        prints.good = Source("The shop has said that they are ready.").string();
+        Task& task = addTask(std::move(prints), ".wait");
         const double typed = terms.lead_h.value_or(0) * 60;
         const Minutes lead = terms.lead_h ? Minutes{typed, typed, typed, Basis::yours} : unknown_lead;
         task.hands = false;

@@ -60,7 +60,8 @@ OrderedPiece ordered(const Job& job, const Piece& piece) {
         if (!zone.name.empty()) made.care.push_back(zone.name);
     // What the maker ticks step by step comes after what the variants say.
     for (const Variant* each : takenOf(*piece.method))
-        made.variants.push_back(each->about + ": " + each->name);
+        if (each != variantsAbout(*piece.method, each->about).front())
+            made.variants.push_back(each->about + ": " + each->name);
     StepUse use = useOf(*piece.method, made.printer);
     made.chosen = std::move(use.chosen);
     made.left_out = std::move(use.left_out);

@@ -31,7 +31,7 @@ struct OrderedPiece {
     bool toner = false;                      ///< ink would run
     std::vector<std::string> resolved = {};  ///< what its maker resolved the last time, and does now
     std::vector<std::string> care = {};      ///< what it shows that wants care: faces, lettering
-    std::vector<std::string> variants = {};  ///< of its method that are taken, in words
+    std::vector<std::string> variants = {};  ///< of its method that are not the usual ones, in words
     std::set<std::string> chosen, left_out;  ///< by them, and by the maker
     /// What its sheets are called, in the order in which they are put together; none of one that lies on a
     /// sheet whole.

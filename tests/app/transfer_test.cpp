@@ -6,6 +6,7 @@
 #include <QMouseEvent>
 #include <QSignalSpy>
 #include <QTimer>
+#include <QToolButton>
 
 #include <gmock/gmock.h>
 
@@ -204,6 +205,41 @@ TEST_F(Transfer, whatWentWrongIsSaidOfTheStepThatWasShown) {
     pressed(Qt::Key_W);
     ASSERT_FALSE(run().state.remarks.empty());
     EXPECT_EQ(run().state.remarks.back().task, shown);
+}
+
+TEST_F(Transfer, aTroubleIsChosenByItsPictureAndItsRemedyIsKeptForNextTime) {
+    plan({"gel-rub-off"}, 2);
+    click("begin-work");
+    for (int k = 0; k < 60 && run().now.task.find(".lay") == std::string::npos; ++k) {
+        QTest::qWait(bounce / 8);
+        pressed(Qt::Key_Space);
+    }
+    const std::string shown = run().now.task;
+    ASSERT_THAT(shown, HasSubstr(".lay"));
+    answer("ask-trouble", [](QDialog& dialog) {
+        dialog.findChild<QToolButton*>(QStringLiteral("trouble-bubble"))->click();
+        EXPECT_THAT(dialog.findChild<QLabel*>(QStringLiteral("trouble-now"))->text().toStdString(),
+                    HasSubstr("press from the middle outwards"));
+        auto* again = dialog.findChild<QCheckBox*>(QStringLiteral("again-0"));
+        ASSERT_NE(again, nullptr);
+        EXPECT_FALSE(again->isChecked()) << "it can be mended";
+        dialog.findChild<QCheckBox*>(QStringLiteral("trouble-next"))->click();
+        dialog.findChild<QPushButton*>(QStringLiteral("trouble-note"))->click();
+    });
+    pressed(Qt::Key_W);
+    ASSERT_FALSE(run().state.remarks.empty());
+    const Remark& said = run().state.remarks.back();
+    EXPECT_EQ(said.trouble, "bubble");
+    EXPECT_EQ(said.task, shown);
+    ASSERT_TRUE(said.next);
+    EXPECT_EQ(said.next->step, "lay");
+    EXPECT_TRUE(run().state.course.again.empty());
+}
+
+TEST_F(Transfer, whatComesNextIsSaid) {
+    plan({"gel-rub-off"});
+    click("begin-work");
+    EXPECT_THAT(table().accessibleDescription().toStdString(), HasSubstr("Next: "));
 }
 
 TEST_F(Transfer, aRunFollowsWishesAndUndo) {

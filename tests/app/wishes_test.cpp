@@ -131,7 +131,7 @@ TEST_F(Wishes, whatItTakesIsListedAndAmountsFollowTheCoverage) {
     });
     click("work-needs");
     EXPECT_EQ(job().work.coverage, (std::map<std::string, double>{{"gel-rub-off/coat", 5}}));
-    EXPECT_THAT(QGuiApplication::clipboard()->text().toStdString(), HasSubstr("At hand:"));
+    EXPECT_THAT(QGuiApplication::clipboard()->text().toStdString(), HasSubstr("Supplies: "));
     window.store().undo();
     EXPECT_TRUE(job().work.coverage.empty());
 }

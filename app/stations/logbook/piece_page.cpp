@@ -233,7 +233,9 @@ void PiecePage::fill() {
             down->addWidget(strongLabel(tr("%1: %2 cm²")
                                             .arg(faultText(fault.fault))
                                             .arg(areaOf(fault), 0, 'f', areaOf(fault) < 10 ? 1 : 0)));
-        for (const std::string& variant : entry->variants) down->addWidget(quietLabel(text(variant)));
+        QStringList variants;
+        for (const std::string& variant : entry->variants) variants << text(variant);
+        if (!variants.isEmpty()) down->addWidget(quietLabel(variants.join(QStringLiteral(" · "))));
         if (!entry->rights.empty())
             down->addWidget(quietLabel(tr("Picture: %1").arg(QString::fromStdString(entry->rights))));
         if (!entry->shop.empty())

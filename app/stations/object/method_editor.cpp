@@ -48,7 +48,7 @@ std::vector<std::string> read(const QPlainTextEdit* edit) {
 
 MethodEditor::MethodEditor(QWidget* parent, Method method) : QDialog(parent), history_{std::move(method)} {
     auto* outer = askingDialog(*this, QStringLiteral("method-editor"), tr("A method of your own"));
-    resize(1000, 640);
+    resize(1040, 660);
     auto* head = new QHBoxLayout;
     head->setSpacing(8);
     head->addWidget(new QLabel(tr("Name")));
@@ -101,6 +101,8 @@ QWidget* MethodEditor::stepsPage() {
     list_->setObjectName(QStringLiteral("editor-steps"));
     list_->setAccessibleName(tr("Steps of the method, in their order"));
     list_->setDragDropMode(QAbstractItemView::InternalMove);
+    list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    list_->setTextElideMode(Qt::ElideRight);
     keepWide(list_, 280);
     left->addWidget(list_, 1);
     auto* row = new QHBoxLayout;
@@ -121,10 +123,13 @@ QWidget* MethodEditor::stepsPage() {
     area->setWidget(form_);
     area->setWidgetResizable(true);
     area->setFrameShape(QFrame::NoFrame);
+    area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     across->addWidget(area, 1);
     connect(list_, &QListWidget::currentRowChanged, this, [this] {
+        if (showing_) return;
         typing_ = false;
-        if (!showing_) showStep();
+        showStep();
+        showButtons();
     });
     connect(list_->model(), &QAbstractItemModel::rowsMoved, this,
             [this](const QModelIndex&, int from, int, const QModelIndex&, int to) {
@@ -329,7 +334,7 @@ void MethodEditor::refresh(int row) {
     list_->clear();
     for (const Step& step : method().steps) {
         auto* item =
-            new QListWidgetItem(text(shortName(step)) + (step.optional ? tr(" (when chosen)") : QString()));
+            new QListWidgetItem(text(shortName(step)) + (step.optional ? tr(" (if chosen)") : QString()));
         const bool wrong = std::any_of(concerns.begin(), concerns.end(),
                                        [&](const Concern& each) { return each.step == step.id; });
         if (wrong) item->setForeground(theme().look);
@@ -339,20 +344,30 @@ void MethodEditor::refresh(int row) {
     showing_ = false;
     if (!typing_) showStep();
     QStringList said;
-    for (const Concern& each : concerns)
+    constexpr int most_said = 2;
+    for (const Concern& each : concerns) {
+        if (said.size() == most_said) {
+            said << tr("And %n more.", nullptr, static_cast<int>(concerns.size()) - most_said);
+            break;
+        }
         said << (each.kind == Concern::Kind::danger ? tr("Danger: %1.") : tr("This cannot be done: %1."))
                     .arg(text(each.words));
+    }
     concerns_->setText(said.isEmpty() ? tr("The order can be done.") : said.join(QLatin1Char(' ')));
     concerns_->setProperty("look", !said.isEmpty());
     concerns_->style()->unpolish(concerns_);
     concerns_->style()->polish(concerns_);
     undo_->setEnabled(at_ > 0);
     redo_->setEnabled(at_ + 1 < history_.size());
+    if (keep_) keep_->setEnabled(canBeDone(concerns) && !method().name.empty() && !method().printers.empty());
+    showButtons();
+}
+
+void MethodEditor::showButtons() {
     const int at = list_->currentRow();
     remove_->setEnabled(at >= 0);
     up_->setEnabled(at > 0);
     down_->setEnabled(at >= 0 && at + 1 < list_->count());
-    if (keep_) keep_->setEnabled(canBeDone(concerns) && !method().name.empty() && !method().printers.empty());
 }
 
 }  // namespace tympan::app

@@ -27,6 +27,7 @@ class MethodEditor : public QDialog {
     void fillTemplates(QPushButton* add);
     void edit(Method changed, int row);
     void showStep();
+    void showButtons();
     void refresh(int row);
     void undo(int by);
     void move(int by);

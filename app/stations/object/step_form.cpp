@@ -7,6 +7,7 @@
 #include <QMenu>
 #include <QPlainTextEdit>
 
+#include "app/widgets/minutes_box.h"
 #include "app/widgets/tray_parts.h"
 #include "app/words/words.h"
 #include "app/words/work_words.h"
@@ -43,6 +44,12 @@ Minutes typed(const Minutes& before, double minutes) {
     return minutes == before.usual ? before : Minutes{minutes, minutes, minutes, Basis::yours};
 }
 
+QLabel* besideLabel(const QString& words) {
+    QLabel* label = quietLabel(words);
+    label->setWordWrap(false);
+    return label;
+}
+
 QHBoxLayout* beside(const QList<QWidget*>& widgets) {
     auto* row = new QHBoxLayout;
     row->setSpacing(8);
@@ -54,11 +61,15 @@ QHBoxLayout* beside(const QList<QWidget*>& widgets) {
 }  // namespace
 
 StepForm::StepForm(QWidget* parent) : QWidget(parent) {
+    auto* form = rows();
+    form->setFieldGrowthPolicy(QFormLayout::AllNonFixedFieldsGrow);
+    form->setContentsMargins(0, 0, 12, 0);
     auto* down = column();
     setLayout(down);
-    down->addWidget(whatPart());
-    down->addWidget(howPart());
+    down->addLayout(form);
     down->addStretch(1);
+    addWhat(*form);
+    addHow(*form);
     for (QLineEdit* each : {name_, good_, caution_})
         connect(each, &QLineEdit::editingFinished, this, &StepForm::take);
     connect(words_, &QPlainTextEdit::textChanged, this, &StepForm::take);
@@ -81,11 +92,7 @@ StepForm::StepForm(QWidget* parent) : QWidget(parent) {
     });
 }
 
-QWidget* StepForm::whatPart() {
-    auto* part = new QWidget;
-    auto* form = rows();
-    form->setFieldGrowthPolicy(QFormLayout::AllNonFixedFieldsGrow);
-    part->setLayout(form);
+void StepForm::addWhat(QFormLayout& form) {
     name_ = line("step-name", tr("Short name of the step"));
     work_ = new QComboBox;
     work_->setObjectName(QStringLiteral("step-kind"));
@@ -103,25 +110,21 @@ QWidget* StepForm::whatPart() {
     of_sheet_->setObjectName(QStringLiteral("step-of-sheet"));
     optional_ = new QCheckBox(tr("only when I choose it"));
     optional_->setObjectName(QStringLiteral("step-optional"));
-    form->addRow(tr("Name"), name_);
-    form->addRow(tr("Kind"), beside({work_, optional_}));
-    form->addRow(QString(), of_sheet_);
-    form->addRow(tr("What is done"), words_);
-    form->addRow(tr("Good looks like"), good_);
-    form->addRow(tr("Beware of"), caution_);
-    return part;
+    form.addRow(tr("Name"), name_);
+    form.addRow(tr("Kind"), beside({work_, optional_}));
+    form.addRow(QString(), of_sheet_);
+    form.addRow(tr("What is done"), words_);
+    form.addRow(tr("Good looks like"), good_);
+    form.addRow(tr("Beware of"), caution_);
 }
 
-QWidget* StepForm::howPart() {
-    auto* part = new QWidget;
-    auto* form = rows();
-    form->setFieldGrowthPolicy(QFormLayout::AllNonFixedFieldsGrow);
-    part->setLayout(form);
-    setup_ = number("step-setup", tr("Minutes to get ready"), 24 * 60, tr(" min"));
-    each_ = number("step-each", tr("Minutes for each copy"), 24 * 60, tr(" min"));
-    per_100_cm2_ = number("step-area", tr("Minutes for each 100 cm²"), 24 * 60, tr(" min"));
-    form->addRow(tr("Hands"), beside({setup_, quietLabel(tr("to get ready,")), each_, quietLabel(tr("each,")),
-                                      per_100_cm2_, quietLabel(tr("per 100 cm²"))}));
+void StepForm::addHow(QFormLayout& form) {
+    setup_ = new MinutesBox(QStringLiteral("step-setup"), tr("Minutes to get ready"), 24 * 60);
+    each_ = new MinutesBox(QStringLiteral("step-each"), tr("Minutes for each copy"), 24 * 60);
+    per_100_cm2_ = new MinutesBox(QStringLiteral("step-area"), tr("Minutes for each 100 cm²"), 24 * 60);
+    form.addRow(tr("Hands"),
+                beside({setup_, besideLabel(tr("to get ready,")), each_, besideLabel(tr("each,")),
+                        per_100_cm2_, besideLabel(tr("per 100 cm²"))}));
     spreads_ = new QComboBox;
     spreads_->setObjectName(QStringLiteral("step-spreads"));
     spreads_->setAccessibleName(tr("What is spread"));
@@ -138,16 +141,16 @@ QWidget* StepForm::howPart() {
     coats_->setAccessibleName(tr("How many coats"));
     coats_->setRange(1, 20);
     coats_->setSuffix(tr(" ×"));
-    form->addRow(tr("Spread"), beside({spreads_, on_, coats_}));
+    form.addRow(tr("Spread"), beside({spreads_, on_, coats_}));
     wait_ = new QComboBox;
     wait_->setObjectName(QStringLiteral("step-wait"));
     wait_->setAccessibleName(tr("How it waits"));
     wait_->addItems({tr("no waiting time"), tr("go on after at least"), tr("go on within"), tr("hold for")});
-    least_ = number("step-least", tr("At least, minutes"), most_min, tr(" min"));
-    usual_ = number("step-usual", tr("Usually, minutes"), most_min, tr(" min"));
-    most_ = number("step-most", tr("At most, minutes"), most_min, tr(" min"));
-    form->addRow(tr("Then"), beside({wait_, least_, quietLabel(tr("usually")), usual_,
-                                     quietLabel(tr("at most")), most_}));
+    least_ = new MinutesBox(QStringLiteral("step-least"), tr("At least, minutes"), most_min);
+    usual_ = new MinutesBox(QStringLiteral("step-usual"), tr("Usually, minutes"), most_min);
+    most_ = new MinutesBox(QStringLiteral("step-most"), tr("At most, minutes"), most_min);
+    form.addRow(tr("Then"), beside({wait_, least_, besideLabel(tr("usually")), usual_,
+                                    besideLabel(tr("at most")), most_}));
     place_ = new QComboBox;
     place_->setObjectName(QStringLiteral("step-place"));
     place_->setAccessibleName(tr("Where it is done"));
@@ -160,12 +163,12 @@ QWidget* StepForm::howPart() {
     celsius_->setMinimum(least_c);
     fahrenheit_->setMinimum(fahrenheitOf(least_c));
     for (QDoubleSpinBox* each : {celsius_, fahrenheit_}) each->setDecimals(0);
-    form->addRow(tr("Where"), beside({place_, heated_, celsius_, fahrenheit_}));
+    form.addRow(tr("Where"), beside({place_, heated_, celsius_, fahrenheit_}));
     needs_ = pushButton(QStringLiteral("step-needs"), QString());
     needs_->setMenu(new QMenu(needs_));
     needs_->setProperty("low", true);
-    form->addRow(tr("Needs"), needs_);
-    return part;
+    needs_->setStyleSheet(QStringLiteral("text-align: left;"));
+    form.addRow(tr("Needs"), needs_);
 }
 
 void StepForm::nameNeeds() {

@@ -6,6 +6,7 @@
 class QCheckBox;
 class QComboBox;
 class QDoubleSpinBox;
+class QFormLayout;
 class QLineEdit;
 class QPlainTextEdit;
 class QPushButton;
@@ -25,8 +26,8 @@ class StepForm : public QWidget {
     void changed(const Step& step);
 
   private:
-    QWidget* whatPart();
-    QWidget* howPart();
+    void addWhat(QFormLayout& form);
+    void addHow(QFormLayout& form);
     void fillNeeds();
     void nameNeeds();
     void take();

@@ -3,6 +3,7 @@
 #include <QCheckBox>
 #include <QComboBox>
 #include <QCoreApplication>
+#include <QDoubleSpinBox>
 #include <QLineEdit>
 #include <algorithm>
 
@@ -76,6 +77,35 @@ std::optional<Printer> askRecipe(QWidget* parent, Printer printer, Method method
     auto* said = field("recipe-said", RecipeText::tr("They said"), printer.notes,
                        RecipeText::tr("ready on Friday; on coated paper"));
     said->setToolTip(RecipeText::tr("What the shop answered, or a friend whose printer it is."));
+    auto* shop = new QCheckBox(RecipeText::tr("a shop: prints are ordered there and collected"));
+    shop->setObjectName(QStringLiteral("recipe-shop"));
+    shop->setChecked(printer.shop.has_value());
+    form->addRow(RecipeText::tr("It is"), shop);
+    const ShopTerms terms = printer.shop.value_or(ShopTerms{});
+    auto* lead = new QDoubleSpinBox;
+    lead->setObjectName(QStringLiteral("recipe-lead"));
+    lead->setAccessibleName(RecipeText::tr("Hours until prints can be collected"));
+    lead->setRange(0, most_lead_h);
+    lead->setDecimals(1);
+    lead->setSuffix(RecipeText::tr(" hours"));
+    lead->setSpecialValueText(RecipeText::tr("not known"));
+    lead->setValue(terms.lead_h.value_or(0));
+    keepWide(lead, 260);
+    form->addRow(RecipeText::tr("Takes"), lead);
+    auto* proofs = new QComboBox;
+    proofs->setObjectName(QStringLiteral("recipe-proofs"));
+    proofs->setAccessibleName(RecipeText::tr("Proofs before the order"));
+    proofs->addItems({RecipeText::tr("none"), RecipeText::tr("one first"),
+                      RecipeText::tr("from two shops, of which I choose one")});
+    proofs->setCurrentIndex(terms.proofs);
+    keepWide(proofs, 260);
+    form->addRow(RecipeText::tr("Proofs"), proofs);
+    const auto asShop = [lead, proofs](bool on) {
+        lead->setEnabled(on);
+        proofs->setEnabled(on);
+    };
+    QObject::connect(shop, &QCheckBox::toggled, &dialog, asShop);
+    asShop(shop->isChecked());
     outer->addLayout(form);
     auto* one_go = new QCheckBox(RecipeText::tr("it lays white and colour in one go"));
     one_go->setObjectName(QStringLiteral("recipe-one-go"));
@@ -90,6 +120,11 @@ std::optional<Printer> askRecipe(QWidget* parent, Printer printer, Method method
     std::erase_if(told.recipes, [&](const DriverRecipe& each) { return each.carrier == recipe.carrier; });
     if (recipe != DriverRecipe{recipe.carrier, {}, {}, {}}) told.recipes.push_back(recipe);
     told.notes = words(said);
+    told.shop.reset();
+    if (shop->isChecked()) {
+        told.shop = ShopTerms{{}, proofs->currentIndex()};
+        if (lead->value() > 0) told.shop->lead_h = lead->value();
+    }
     told.white_with_colour = one_go->isChecked();
     told.prints_face = faceOf(face->currentIndex());
     const std::string name = words(tray);

@@ -124,7 +124,7 @@ void TableView::paintEvent(QPaintEvent*) {
     const QString of = whatIsWorked(*task, open->state.order);
     painter.drawText(QRectF(left, y, width_words, 60), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, of);
     y += painter.boundingRect(QRectF(left, y, width_words, 60), Qt::TextWordWrap, of).height() + 2;
-    const QString name = workName(*task);
+    const QString name = task->gate ? workName(*task) : text(shortName(task->details));
     int title_px = 60;
     painter.setFont(large(title_px, true));
     while (title_px > 32 && painter.fontMetrics().horizontalAdvance(name) > width_words)
@@ -225,29 +225,26 @@ void TableView::paintEvent(QPaintEvent*) {
 
 /// What hands do after this, and what falls due first.
 void TableView::paintComing(QPainter& painter, const QRectF& line) const {
-    const QString coming = coming_;
     painter.setFont(large(16));
     painter.setPen(theme().quiet);
-    painter.drawText(
-        line, Qt::AlignLeft | Qt::AlignVCenter,
-        painter.fontMetrics().elidedText(coming, Qt::ElideRight, static_cast<int>(line.width())));
+    painter.drawText(line, Qt::AlignLeft | Qt::AlignVCenter | Qt::TextWordWrap, coming_);
 }
 
 QString TableView::comingOf(const RunBook::Open& open) const {
     QStringList next;
     for (const std::string& id : handsAfter(open.state, open.plan, task_, 2)) {
         const Task& task = *findTask(open.state, id);
-        const QString of = whatIsWorked(task, open.state.order), name = text(shortName(task.details));
+        const QString of = text(nameOf(task, open.state.order)), name = text(shortName(task.details));
         const Task* here = findTask(open.state, task_);
-        next << (here && whatIsWorked(*here, open.state.order) == of ? name : tr("%1 (%2)").arg(name, of));
+        next << (here && text(nameOf(*here, open.state.order)) == of ? name : tr("%1 (%2)").arg(name, of));
     }
     QString said = next.isEmpty() ? QString() : tr("Next: %1.").arg(next.join(tr(", then ")));
     for (const Alarm& alarm : open.alarms) {
         const Task* due = findTask(open.state, alarm.task);
         if (!due || alarm.task == task_ || alarm.at <= clock_.now()) continue;
         if (!said.isEmpty()) said += QLatin1Char(' ');
-        said += tr("%1: %2.").arg(clockText(alarm.at, clock_.now(), clock_.zone()),
-                                  text(shortName(due->details)));
+        said += (alarm.kind == Alarm::Kind::must ? tr("Due by %1: %2.") : tr("Ready about %1: %2."))
+                    .arg(clockText(alarm.at, clock_.now(), clock_.zone()), text(shortName(due->details)));
         break;
     }
     return said;

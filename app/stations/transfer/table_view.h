@@ -41,7 +41,7 @@ class TableView : public QWidget {
     bool event(QEvent* event) override;
 
   private:
-    static constexpr int margin = 40, buttons_height = 76, coming_height = 28;
+    static constexpr int margin = 40, buttons_height = 76, coming_height = 44;
     static constexpr double words_share = 0.56;  ///< of the width; the rest is drawing and picture
     static QFont large(int px, bool strong = false);
     QPushButton* bigButton(const QString& name, const QString& text, bool main);

@@ -18,7 +18,7 @@ using testing::IsEmpty;
 
 namespace {
 
-const Method& shipped(const char* id) { return findMethod(shippedMethods(), id); }
+const Method& methodNamed(const char* id) { return findMethod(shippedMethods(), id); }
 
 Method again(const Method& method) {
     const nlohmann::json all{{"schema", "tympan-methods-2"}, {"methods", {toJson(method)}}};
@@ -26,7 +26,7 @@ Method again(const Method& method) {
 }
 
 std::string faultOfVariant(const nlohmann::json& variant) {
-    nlohmann::json method = toJson(shipped("glue-dry-rub"));
+    nlohmann::json method = toJson(methodNamed("glue-dry-rub"));
     method["variants"] = {variant};
     try {
         readMethods(
@@ -57,7 +57,7 @@ TEST(Variants, answerOneQuestionEachAndTheFirstIsTheUsualOne) {
 }
 
 TEST(Variants, theAnswerTakenLastIsTheOneToItsQuestionAndOthersStay) {
-    Method gel = shipped("gel-rub-off");
+    Method gel = methodNamed("gel-rub-off");
     gel = withVariant(withVariant(gel, "on-both"), "bare");
     EXPECT_TRUE(isDone(gel, "coat") && isDone(gel, "coat-wet-print"));
     EXPECT_FALSE(isDone(gel, "seal"));
@@ -65,12 +65,12 @@ TEST(Variants, theAnswerTakenLastIsTheOneToItsQuestionAndOthersStay) {
     EXPECT_FALSE(isDone(gel, "coat"));
     EXPECT_FALSE(isDone(gel, "seal")) << "another question";
     gel = withVariant(withVariant(gel, "on-object"), "brushed");
-    EXPECT_EQ(gel, shipped("gel-rub-off")) << "as most makers do it is said by saying nothing";
+    EXPECT_EQ(gel, methodNamed("gel-rub-off")) << "as most makers do it is said by saying nothing";
 }
 
 TEST(Variants, anUnknownOneNamesThoseThereAre) {
     try {
-        withVariant(shipped("glue-dry-rub"), "magic");
+        withVariant(methodNamed("glue-dry-rub"), "magic");
         FAIL();
     } catch (const Error& error) {
         EXPECT_EQ(error.kind(), Error::Kind::usage);
@@ -79,11 +79,11 @@ TEST(Variants, anUnknownOneNamesThoseThereAre) {
 }
 
 TEST(Variants, areKeptWithTheMethodAndReadAgain) {
-    const Method gel = withVariant(withVariant(shipped("gel-rub-off"), "sparing"), "sprayed");
+    const Method gel = withVariant(withVariant(methodNamed("gel-rub-off"), "sparing"), "sprayed");
     EXPECT_EQ(again(gel), gel);
     EXPECT_THAT(again(gel).variants.taken, ElementsAre("sparing", "sprayed"));
-    EXPECT_NE(hashOf(gel), hashOf(shipped("gel-rub-off")));
-    Method newer = shipped("gel-rub-off");
+    EXPECT_NE(hashOf(gel), hashOf(methodNamed("gel-rub-off")));
+    Method newer = methodNamed("gel-rub-off");
     ++newer.revision;
     EXPECT_EQ(withVariantsOf(newer, gel).variants.taken, gel.variants.taken) << "answers outlive a revision";
 }
@@ -101,7 +101,7 @@ TEST(Variants, thatNameWhatIsNotThereAreRefused) {
 }
 
 TEST(Variants, printTheSameAndSoShareSheets) {
-    const Method gel = shipped("gel-rub-off"), bare = withVariant(gel, "bare");
+    const Method gel = methodNamed("gel-rub-off"), bare = withVariant(gel, "bare");
     EXPECT_TRUE(printAlike(gel, bare));
     Method other = bare;
     other.finest_line_mm += 0.1;
@@ -109,7 +109,7 @@ TEST(Variants, printTheSameAndSoShareSheets) {
 }
 
 TEST(Variants, countInTheTimeThatAMethodTakes) {
-    const Method varnished = shipped("release-sheet-gel"), quick = withVariant(varnished, "same-day");
+    const Method varnished = methodNamed("release-sheet-gel"), quick = withVariant(varnished, "same-day");
     EXPECT_LT(timeOf(quick, PrinterKind::laser).typical_min + 2 * 1440,
               timeOf(varnished, PrinterKind::laser).typical_min)
         << "three days of varnish less";

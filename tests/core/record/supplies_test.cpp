@@ -60,6 +60,21 @@ TEST(Supplies, theSharesOfAllPiecesAreThePriceOfTheBottle) {
     EXPECT_NEAR(shares, glue.price, 1e-9);
 }
 
+TEST(Supplies, sayWithWhichProductAPieceWasLaid) {
+    const Supply glue = bottle("a", fullEntry().begun - hours{1});
+    const LogEntry laid = withProducts({tookGlue(50, hours{0})}, {glue}).front();
+    const auto with = std::find_if(laid.steps.begin(), laid.steps.end(),
+                                   [](const DoneStep& step) { return step.key == coat && step.hands; });
+    ASSERT_NE(with, laid.steps.end());
+    EXPECT_EQ(with->product, "wood glue");
+    EXPECT_EQ(lineOf(laid).medium, "wood glue");
+    Supply later = glue;
+    later.name = "another";
+    EXPECT_EQ(withProducts({laid}, {later}).front(), laid)
+        << "what is known stays, whatever stands there now";
+    EXPECT_EQ(lineOf(withProducts({tookGlue(50, hours{0})}, {}).front()).medium, "") << "nobody has said";
+}
+
 TEST(Supplies, lowStockIsSaidUnlessAnotherStandsThere) {
     const Supply glue = bottle("a", fullEntry().begun - hours{1});
     const std::vector<LogEntry> entries{tookGlue(450, hours{0})};
