@@ -4,6 +4,7 @@
 
 #include <fmt/format.h>
 
+#include "core/schedule/long_work.h"
 #include "core/schedule/open_time.h"
 #include "core/schedule/plan_search.h"
 #include "core/schedule/shop_work.h"
@@ -340,6 +341,8 @@ std::vector<Plan> plannedTogether(std::vector<JobWork> jobs, const PlanLimits& l
             plan.cannot.insert(plan.cannot.end(), more.begin(), more.end());
         sayOnce(plan.cannot);  // many copies say the same
         plan.notes = largerThanOpenTime(jobs[j].order);
+        for (Text& note : longerThanADay(jobs[j].order, plan.tasks, jobs[j].order.longest_min))
+            plan.notes.push_back(std::move(note));
         for (Text& note : unknownLeadTimes(jobs[j].order)) plan.notes.push_back(std::move(note));
         if (given.due[j] && last[j] <= *given.due[j])
             plan.to_spare = std::chrono::seconds{*given.due[j] - last[j]};

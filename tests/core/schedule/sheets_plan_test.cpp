@@ -7,8 +7,10 @@
 #include "core/job/edits.h"
 #include "core/layout/imposition.h"
 #include "core/method/catalogue.h"
+#include "core/schedule/long_work.h"
 #include "tests/support/pictures.h"
 #include "tests/support/plans.h"
+#include "tests/support/texts.h"
 
 using namespace tympan;
 using namespace tympan::tests;
@@ -218,4 +220,16 @@ RC_GTEST_PROP(SheetsPlan, everyCopyIsLaidOnceAndNoSheetIsPrintedTwice, ()) {
         for (int copy = 1; copy <= piece.copies; ++copy)
             RC_ASSERT(std::abs(laid[{piece.id, copy}] - 1) < 1e-9);
     RC_ASSERT(printed.size() == order.sheets.size());
+}
+
+TEST(LongWork, thatIsMoreThanADayHoldsIsSaidWithTheWaysOut) {
+    const auto notesOf = [](SizeMm size) {
+        const WorkOrder order = orderOf(with({}, "gel-rub-off", size));
+        return longerThanADay(order, tympan::tasksOf(order, {}), order.longest_min);
+    };
+    EXPECT_TRUE(notesOf({180, 120}).empty());
+    const std::vector<Text> notes = notesOf({900, 600});
+    ASSERT_FALSE(notes.empty());
+    EXPECT_THAT(inEnglish(notes.front()), testing::HasSubstr("Rub the paper off"));
+    EXPECT_THAT(inEnglish(notes.front()), testing::HasSubstr("fewer rounds"));
 }
