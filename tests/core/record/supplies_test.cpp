@@ -62,7 +62,9 @@ TEST(Supplies, theSharesOfAllPiecesAreThePriceOfTheBottle) {
 
 TEST(Supplies, sayWithWhichProductAPieceWasLaid) {
     const Supply glue = bottle("a", fullEntry().begun - hours{1});
-    const LogEntry laid = withProducts({tookGlue(50, hours{0})}, {glue}).front();
+    LogEntry coated = tookGlue(50, hours{0});
+    coated.steps.front().work = Work::coat;
+    const LogEntry laid = withProducts({coated}, {glue}).front();
     const auto with = std::find_if(laid.steps.begin(), laid.steps.end(),
                                    [](const DoneStep& step) { return step.key == coat && step.hands; });
     ASSERT_NE(with, laid.steps.end());
@@ -72,7 +74,7 @@ TEST(Supplies, sayWithWhichProductAPieceWasLaid) {
     later.name = "another";
     EXPECT_EQ(withProducts({laid}, {later}).front(), laid)
         << "what is known stays, whatever stands there now";
-    EXPECT_EQ(lineOf(withProducts({tookGlue(50, hours{0})}, {}).front()).medium, "") << "nobody has said";
+    EXPECT_EQ(lineOf(withProducts({coated}, {}).front()).medium, "") << "nobody has said";
 }
 
 TEST(Supplies, lowStockIsSaidUnlessAnotherStandsThere) {
