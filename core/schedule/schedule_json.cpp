@@ -42,6 +42,19 @@ ordered_json tieJson(const Plan& plan, const Tie& tie) {
             {"most_min", tie.most_min ? ordered_json(*tie.most_min) : ordered_json(nullptr)}};
 }
 
+/// Which time it is: of rounds and coats, and of a sheet that is printed more than once, from 1.
+ordered_json passJson(const Task& task, const OrderedPiece* piece) {
+    if (task.round) return *task.round;
+    if (task.work != Work::print || !piece) return nullptr;
+    int prints = 0, here = 0;
+    for (const Step& step : piece->steps) {
+        if (step.work != Work::print) continue;
+        ++prints;
+        if (step.id == task.step) here = prints;
+    }
+    return prints > 1 && here > 0 ? ordered_json(here) : ordered_json(nullptr);
+}
+
 ordered_json stepJson(const Plan& plan, std::size_t i, const WorkOrder& order, const TimeZone& zone) {
     const Task& task = plan.tasks[i];
     const OrderedPiece* piece = findPiece(order, firstPieceOf(task));
@@ -70,7 +83,7 @@ ordered_json stepJson(const Plan& plan, std::size_t i, const WorkOrder& order, c
         {"after", after},
         {"range_min", {tenth(task.least_min), tenth(task.usual_min), tenth(task.most_min)}},
         {"basis", basisNames()[static_cast<std::size_t>(task.basis)]},
-        {"pass", task.round ? ordered_json(*task.round) : ordered_json(nullptr)},
+        {"pass", passJson(task, piece)},
         {"caution", orNull(inEnglish(Text::listed(cautionsOf(task), "\n")))}};
     if (pieces.size() > 1) step["pieces"] = pieces;
     if (task.units.size() == 1 && task.units.front().parts > 1)

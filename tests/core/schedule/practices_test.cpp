@@ -1,10 +1,13 @@
 // How makers work, each practice as its maker would accept it: chosen by variants, planned from its sheets.
+#include <nlohmann/json.hpp>
+
 #include <gmock/gmock.h>
 
 #include "core/job/edits.h"
 #include "core/layout/imposition.h"
 #include "core/method/catalogue.h"
 #include "core/method/variants.h"
+#include "core/schedule/schedule_json.h"
 #include "tests/support/pictures.h"
 #include "tests/support/plans.h"
 
@@ -125,6 +128,15 @@ TEST(Practices, twoPassesOnDarkCloth) {
         .method = "two-part-dark-cloth", .material = "cotton-dark", .printer = PrinterKind::white_toner};
     EXPECT_ORDER(dark, "print", "swap", "measure", "white", "marry", "weed", "cut", "press");
     EXPECT_EQ(timesOf(dark, "print") + timesOf(dark, "white"), 2);
+    // Each printing of a sheet says which it is.
+    const Job job = jobOf(dark);
+    const Conditions conditions = conditionsFrom("2026-12-05T10:00");
+    std::map<std::string, int> passes;
+    const nlohmann::json plan =
+        nlohmann::json::parse(jsonOf(planned(job, conditions), workOrderOf(job), conditions));
+    for (const auto& step : plan["steps"])
+        if (step["what"] == "print") passes[step["step"]] = step["pass"];
+    EXPECT_EQ(passes, (std::map<std::string, int>{{"print", 1}, {"white", 2}}));
 }
 
 TEST(Practices, whiteGlueOnABoardWithAnInkjet) {
