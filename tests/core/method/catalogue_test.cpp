@@ -271,7 +271,8 @@ TEST(Preparations, areNeededByMaterialGroundAndWay) {
     for (const char* material : {"paper", "pod"})
         EXPECT_THAT(needed(material, false, "tissue-overlay"), testing::IsEmpty())
             << "no gesso on a card or a pod";
-    EXPECT_THAT(needed("canvas-board", false, "gel-rub-off"), testing::IsEmpty()) << "a board is not soaked";
+    EXPECT_THAT(needed("canvas-board", false, "gel-rub-off"), ElementsAre("gesso-board"))
+        << "a board is not wetted and tightened";
     EXPECT_THAT(needed("paper", false, "gel-rub-off"), testing::IsEmpty());
     for (const Preparation& each : shippedPreparations())
         for (const Step& step : each.steps)
