@@ -66,7 +66,8 @@ TEST(Strips, aRecordOfBeforeThereWereStripsIsBroughtUpToDate) {
     { Logbook book(folder / "record.sqlite"); }
     openRecord(folder / "record.sqlite")
         .exec(
-            "DROP TABLE strips; DROP TABLE supplies; DROP TABLE swabs; DROP TABLE proofs; PRAGMA "
+            "DROP INDEX entries_line; ALTER TABLE entries DROP COLUMN medium; DROP TABLE strips; "
+            "DROP TABLE supplies; DROP TABLE swabs; DROP TABLE proofs; PRAGMA "
             "user_version = 2");
     Strips strips(folder / "record.sqlite");
     strips.keep(strip("one", 100));
