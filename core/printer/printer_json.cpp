@@ -65,6 +65,20 @@ std::vector<fs::path> profilesIn(const fs::path& folder) {
 
 }  // namespace
 
+json toJson(const ShopTerms& terms) {
+    json value{{"proofs", terms.proofs}};
+    if (terms.lead_h) value["lead_h"] = *terms.lead_h;
+    return value;
+}
+
+ShopTerms readShopTerms(JsonReader reader) {
+    ShopTerms terms;
+    terms.proofs = reader.integer("proofs", 0, most_proofs, 0);
+    if (reader.has("lead_h")) terms.lead_h = reader.number("lead_h", 0, most_lead_h);
+    reader.finish();
+    return terms;
+}
+
 json printerFields(const Printer& printer) {
     const PageMargins& m = printer.margins;
     json value{{"name", printer.name},
@@ -94,10 +108,7 @@ json printerFields(const Printer& printer) {
     if (printer.white_beside != PointMm{})
         value["white_beside_mm"] = {printer.white_beside.x, printer.white_beside.y};
     if (printer.white_with_colour) value["white_with_colour"] = true;
-    if (printer.shop) {
-        value["shop"] = {{"proofs", printer.shop->proofs}};
-        if (printer.shop->lead_h) value["shop"]["lead_h"] = *printer.shop->lead_h;
-    }
+    if (printer.shop) value["shop"] = toJson(*printer.shop);
     return value;
 }
 
@@ -138,13 +149,7 @@ Printer readPrinterFields(JsonReader& reader) {
     std::tie(printer.white_beside.x, printer.white_beside.y) =
         readPair(reader, "white_beside_mm", limits::printer_offset_mm, 0);
     printer.white_with_colour = reader.flag("white_with_colour", false);
-    if (reader.has("shop")) {
-        JsonReader terms = reader.object("shop");
-        printer.shop.emplace();
-        printer.shop->proofs = terms.integer("proofs", 0, most_proofs, 0);
-        if (terms.has("lead_h")) printer.shop->lead_h = terms.number("lead_h", 0, most_lead_h);
-        terms.finish();
-    }
+    if (reader.has("shop")) printer.shop = readShopTerms(reader.object("shop"));
     return printer;
 }
 

@@ -15,6 +15,10 @@ inline constexpr Range printer_offset_mm{-100, 100};
 inline constexpr Range sheet_shrink{0.8, 1.2};
 }  // namespace limits
 
+nlohmann::json toJson(const ShopTerms& terms);
+/// Throws Error (input).
+ShopTerms readShopTerms(JsonReader reader);
+
 /// The fields of a printer, as a job and a profile have them; without its id. What is as it is at first is
 /// left out of the newer ones.
 nlohmann::json printerFields(const Printer& printer);

@@ -12,6 +12,7 @@
 #include "core/method/step_json.h"
 #include "core/method/variants.h"
 #include "core/object/object_json.h"
+#include "core/printer/printer_json.h"
 #include "core/time/free_hours.h"
 
 namespace tympan {
@@ -297,10 +298,7 @@ json toJson(const WorkOrder& order) {
                                    {"chosen", piece.chosen},
                                    {"left_out", piece.left_out}});
     for (std::size_t i = 0; i < order.pieces.size(); ++i)
-        if (const auto& terms = order.pieces[i].ordered) {
-            json& ordered = value["pieces"][i]["ordered"] = {{"proofs", terms->proofs}};
-            if (terms->lead_h) ordered["lead_h"] = *terms->lead_h;
-        }
+        if (const auto& terms = order.pieces[i].ordered) value["pieces"][i]["ordered"] = toJson(*terms);
     return value;
 }
 
@@ -382,13 +380,7 @@ WorkOrder readWorkOrder(JsonReader reader) {
         piece.rights = entry.note("rights");
         piece.shop = entry.note("shop");
         piece.toner = entry.flag("toner", false);
-        if (entry.has("ordered")) {
-            JsonReader terms = entry.object("ordered");
-            piece.ordered.emplace();
-            piece.ordered->proofs = terms.integer("proofs", 0, most_proofs, 0);
-            if (terms.has("lead_h")) piece.ordered->lead_h = terms.number("lead_h", 0, most_lead_h);
-            terms.finish();
-        }
+        if (entry.has("ordered")) piece.ordered = readShopTerms(entry.object("ordered"));
         if (entry.has("resolved")) piece.resolved = entry.texts("resolved");
         piece.chosen = setOf(entry, "chosen");
         piece.left_out = setOf(entry, "left_out");
