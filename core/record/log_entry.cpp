@@ -134,7 +134,7 @@ LogEntry withSaid(LogEntry anew, const LogEntry& before) {
     anew.outcome = before.outcome;
     anew.faults = before.faults;
     anew.later = before.later;
-    // What was said at the table stands until its maker says otherwise.
+    // What was said at the table stands until the maker says otherwise.
     if (!before.next.words.empty()) anew.next = before.next;
     anew.photographs = before.photographs;
     anew.bought = before.bought;

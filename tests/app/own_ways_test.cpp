@@ -136,6 +136,13 @@ TEST_F(Editor, changesOneStepInOneUndoHoweverMuchIsTyped) {
     EXPECT_EQ(editor.method(), gel);
 }
 
+TEST_F(Editor, showsTheNameThatItKeepsAfterUndo) {
+    part<QLineEdit>("own-name").setText(QStringLiteral("My gel"));
+    click("editor-undo");
+    EXPECT_EQ(part<QLineEdit>("own-name").text().toStdString(), gel.name);
+    EXPECT_EQ(editor.method().name, gel.name);
+}
+
 TEST_F(Editor, addsAStepThatAnotherMethodHas) {
     choose("seal");
     auto* menu = part<QPushButton>("editor-add").menu();

@@ -278,6 +278,9 @@ void MethodEditor::undo(int by) {
     at_ = static_cast<std::size_t>(to);
     typing_ = false;
     const int row = list_->currentRow();
+    auto* name = findChild<QLineEdit*>(QStringLiteral("own-name"));
+    const QSignalBlocker quiet(name);
+    name->setText(QString::fromStdString(method().name));
     refresh(row);
     showStep();
 }
