@@ -1,6 +1,9 @@
 #include "core/time/time_zone.h"
 
+#include <algorithm>
 #include <sstream>
+#include <string_view>
+#include <vector>
 
 #include <date/tz.h>
 #include <fmt/format.h>
@@ -26,6 +29,16 @@ void checkWithin(Moment moment, std::chrono::minutes offset, const std::string& 
 }
 
 const date::time_zone& zoneNamed(const std::string& name) { return *date::locate_zone(name); }
+
+/// Whether it begins as "2026-12-01T18:00:30" does. The library that reads times takes what it finds in memory
+/// for seconds that are not there.
+bool saysSeconds(const std::string& text) {
+    constexpr std::string_view form = "dddd-dd-ddTdd:dd:dd";
+    return text.size() >= form.size() &&
+           std::equal(form.begin(), form.end(), text.begin(), [](char wanted, char c) {
+               return wanted == 'd' ? c >= '0' && c <= '9' : c == wanted;
+           });
+}
 
 }  // namespace
 
@@ -60,8 +73,9 @@ std::string TimeZone::text(Moment moment) const {
 }
 
 Moment TimeZone::read(const std::string& text) const {
-    // Longest first: what is left over would be a mistake.
-    for (const char* form : {"%FT%T%Ez", "%FT%TZ", "%FT%R%Ez", "%FT%RZ"}) {
+    using Forms = std::vector<const char*>;
+    for (const char* form :
+         saysSeconds(text) ? Forms{"%FT%T%Ez", "%FT%TZ"} : Forms{"%FT%R%Ez", "%FT%RZ"}) {
         std::istringstream in(text);
         Moment moment;
         std::string abbreviation;
@@ -71,7 +85,7 @@ Moment TimeZone::read(const std::string& text) const {
         checkWithin(moment, offset, text);
         return moment;
     }
-    for (const char* form : {"%FT%T", "%FT%R", "%F %R"}) {
+    for (const char* form : saysSeconds(text) ? Forms{"%FT%T"} : Forms{"%FT%R", "%F %R"}) {
         std::istringstream in(text);
         date::local_seconds local;
         in >> date::parse(form, local);

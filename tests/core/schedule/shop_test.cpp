@@ -32,11 +32,12 @@ std::vector<std::string> handsOf(const Plan& plan) {
     return steps;
 }
 
-const Conditions conditions = conditionsFrom("2026-12-05T10:00", "Mo-Su 08:00-22:00");
+Conditions usual() { return conditionsFrom("2026-12-05T10:00", "Mo-Su 08:00-22:00"); }
 
 }  // namespace
 
 TEST(Shop, printsAreOrderedWaitedForAndCollected) {
+    const Conditions conditions = usual();
     const Plan plan = planned(atShop(jobWith({"gel-rub-off", "gel-rub-off"}), {20.0, 0}), conditions);
     EXPECT_EQ(faultOf(plan, conditions), "");
     EXPECT_THAT(handsOf(plan), ElementsAre("order", "collect", "cut"));
@@ -45,6 +46,7 @@ TEST(Shop, printsAreOrderedWaitedForAndCollected) {
 }
 
 TEST(Shop, proofsFromTwoComeFirstAndTakeTheirTime) {
+    const Conditions conditions = usual();
     const Plan plan = planned(atShop(jobWith({"gel-rub-off"}), {20.0, 2}), conditions);
     EXPECT_EQ(faultOf(plan, conditions), "");
     EXPECT_THAT(handsOf(plan), ElementsAre("order-proofs", "choose-proof", "order", "collect", "cut"));
@@ -52,6 +54,7 @@ TEST(Shop, proofsFromTwoComeFirstAndTakeTheirTime) {
 }
 
 TEST(Shop, howLongItTakesIsAGuessUntilItIsTyped) {
+    const Conditions conditions = usual();
     const Plan plan = planned(atShop(jobWith({"gel-rub-off"}), {}), conditions);
     ASSERT_EQ(plan.notes.size(), 1U);
     EXPECT_THAT(inEnglish(plan.notes.front()), HasSubstr("our guess"));
@@ -83,6 +86,7 @@ TEST(Shop, itsTermsAreKeptWithThePrinterAndTheOrder) {
 }
 
 TEST(Large, thingsDryAsLongAsMakersSaid) {
+    const Conditions conditions = usual();
     Job job = jobWith({"gel-rub-off"});
     const auto dries = [&] {
         const Plan plan = planned(job, conditions);
