@@ -73,6 +73,15 @@ TEST(TimeZone, summerTimeIsTheClocksAndNotTheTimes) {
     EXPECT_THROW(TimeZone("Nowhere/Else"), Error);
 }
 
+TEST(TimeZone, secondsMayBeMissingAndWhatIsHalfATimeIsRefused) {
+    for (const char* broken : {"", "2026-07-01", "2026-07-01T12", "2026-07-01T12:00:", "2026-07-01T12:00:3",
+                               "2026-07-01T12:00:3x", "2026-07-01T12:00:30 or so", "2026-07-01 12:00:30",
+                               "2026-19-39T12:00:30", "2026-07-01T12:xx:30", "2026-07-01T12:00:30+xx"})
+        EXPECT_THROW(home.read(broken), Error) << broken;
+    EXPECT_EQ(home.text(home.read("2026-07-01T12:00:30")), "2026-07-01T12:00:30+01:00");
+    EXPECT_EQ(home.read("2026-07-01T12:00+02:00"), home.read("2026-07-01T10:00:00Z"));
+}
+
 RC_GTEST_PROP(TimeZone, aTimeThatIsWrittenIsReadAgain, ()) {
     const TimeZone zone(
         *rc::gen::element<std::string>("Europe/Lisbon", "Asia/Kathmandu", "America/St_Johns", "Etc/UTC"));
