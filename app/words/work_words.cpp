@@ -170,7 +170,10 @@ QString alarmSentence(const Alarm& alarm, const RunState& state) {
 
 QString nowSentence(const Now& what, const RunState& state, Moment now, const TimeZone& zone) {
     const Task* task = findTask(state, what.task);
-    if (what.kind == Now::Kind::over || !task) return WorkText::tr("All is done.");
+    if (what.kind == Now::Kind::over || !task)
+        return state.order.name.empty()
+                   ? WorkText::tr("All is done.")
+                   : WorkText::tr("%1: all is done.").arg(QString::fromStdString(state.order.name));
     const QString name = workName(*task).toLower(), of = whatIsWorked(*task, state.order);
     switch (what.kind) {
         case Now::Kind::hands:

@@ -30,14 +30,13 @@ void checkWithin(Moment moment, std::chrono::minutes offset, const std::string& 
 
 const date::time_zone& zoneNamed(const std::string& name) { return *date::locate_zone(name); }
 
-/// Whether it begins as "2026-12-01T18:00:30" does. The library that reads times takes what it finds in memory
-/// for seconds that are not there.
+/// Whether it begins as "2026-12-01T18:00:30" does. The library that reads times takes what it finds in
+/// memory for seconds that are not there.
 bool saysSeconds(const std::string& text) {
     constexpr std::string_view form = "dddd-dd-ddTdd:dd:dd";
     return text.size() >= form.size() &&
-           std::equal(form.begin(), form.end(), text.begin(), [](char wanted, char c) {
-               return wanted == 'd' ? c >= '0' && c <= '9' : c == wanted;
-           });
+           std::equal(form.begin(), form.end(), text.begin(),
+                      [](char wanted, char c) { return wanted == 'd' ? c >= '0' && c <= '9' : c == wanted; });
 }
 
 }  // namespace
@@ -74,8 +73,7 @@ std::string TimeZone::text(Moment moment) const {
 
 Moment TimeZone::read(const std::string& text) const {
     using Forms = std::vector<const char*>;
-    for (const char* form :
-         saysSeconds(text) ? Forms{"%FT%T%Ez", "%FT%TZ"} : Forms{"%FT%R%Ez", "%FT%RZ"}) {
+    for (const char* form : saysSeconds(text) ? Forms{"%FT%T%Ez", "%FT%TZ"} : Forms{"%FT%R%Ez", "%FT%RZ"}) {
         std::istringstream in(text);
         Moment moment;
         std::string abbreviation;

@@ -157,6 +157,20 @@ TEST_F(Transfer, tooEarlyIsSaidOnceAndThenItIsTheMakersWord) {
     EXPECT_FALSE(isDone(run().state, dry)) << "and can be taken back";
 }
 
+TEST_F(Transfer, nothingIsDoneThatWasNotBegunWhenItMayBeDoneSoonerThanWasPlanned) {
+    plan({"gel-rub-off"});
+    click("begin-work");
+    for (int k = 0; k < 12 && run().now.kind == Now::Kind::hands; ++k) pressed(Qt::Key_Space);
+    window.clock().set(now() + minutes{5});
+    pressed(Qt::Key_Space);
+    pressed(Qt::Key_Space);  // dry, long before it was planned to be: the next step stood in the morning
+    ASSERT_TRUE(waitFor([&] { return run().now.kind == Now::Kind::hands; }));
+    ASSERT_EQ(findTask(run().state, run().now.task)->step, "soak");
+    EXPECT_TRUE(run().state.past.under_way.contains(run().now.task) ||
+                find<QPushButton>("table-done")->text() == QStringLiteral("Begin"))
+        << find<QPushButton>("table-done")->text().toStdString();
+}
+
 TEST_F(Transfer, aClickBesideTheButtonsDoesNothing) {
     plan({"gel-rub-off"});
     click("begin-work");

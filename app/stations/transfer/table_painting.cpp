@@ -110,6 +110,10 @@ void TableView::paintEvent(QPaintEvent*) {
     const double bottom = height() - margin / 2.0 - buttons_height - 8 - coming_height;
     const Task* task = shown();
     if (now_.kind == Now::Kind::over || !task) {
+        painter.setFont(large(22));
+        painter.setPen(t.quiet);
+        painter.drawText(QRectF(left, 24, width_words, 60), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap,
+                         QString::fromStdString(open->state.order.name));
         painter.setFont(large(64, true));
         painter.setPen(t.text);
         painter.drawText(QRectF(left, 80, width() - 2 * margin, 90), Qt::AlignLeft, tr("All is done"));

@@ -105,7 +105,8 @@ void TableView::refresh() {
 }
 
 void TableView::show(const std::string& run, const Now& now) {
-    const bool other = run != run_ || now.task != task_;
+    // What was to be done later may be done now: it begins as any other step does.
+    const bool other = run != run_ || now.task != task_ || now.kind != now_.kind;
     diagram_ = {};  // pictures may have come
     run_ = run;
     task_ = now.task;
