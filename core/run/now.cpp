@@ -71,7 +71,7 @@ Now nowOf(const RunState& state, const Plan& plan, Moment now) {
         if (const Task& task = *findTask(state, id); task.attended)
             return {Now::Kind::wait, id, from + secondsOf(task.usual_min), {}};
     std::optional<Now> best;
-    std::optional<Moment> planned;
+    std::pair<bool, Moment> order;  // of the best: what is looked at while it is wet, then as planned
     std::optional<Now> later;
     for (std::size_t i = 0; i < plan.tasks.size(); ++i) {
         const Task& task = plan.tasks[i];
@@ -87,11 +87,13 @@ Now nowOf(const RunState& state, const Plan& plan, Moment now) {
         // what is looked at while it is wet, after work that went on past them.
         const bool looks = task.gate && *may + between_sittings > now;
         if (!until && !looks && plan.times[i].from > now + between_sittings) continue;
+        // A look takes no time, so that the plan has what comes after it at the same moment.
+        const std::pair own{!looks, plan.times[i].from};
         const bool sooner = !best || (until && (!best->until || *until < *best->until)) ||
-                            (!until && !best->until && plan.times[i].from < *planned);
+                            (!until && !best->until && own < order);
         if (!sooner) continue;
         best = Now{Now::Kind::hands, task.id, *may, until, basis};
-        planned = plan.times[i].from;
+        order = own;
     }
     // What is due goes first; then what has been waited for long enough, which somebody must look at.
     if (best && best->until) return *best;

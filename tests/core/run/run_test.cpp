@@ -220,6 +220,37 @@ TEST(Now, isWhatIsDueFirst) {
     ASSERT_TRUE(what.until);
 }
 
+TEST(Now, whatIsLookedAtWhileItIsWetComesBeforeAnyOtherWorkThatIsNotDue) {
+    WorkRun run =
+        runOf({"tissue-overlay", "gel-rub-off", "fabric-paste", "glue-rub-off"}, "2026-12-05T10:00", 2);
+    run.start.wishes.hours = "Mo-Su 08:00-22:00";
+    Moment now = run.start.at;
+    RunState state = stateOf(run);
+    int looked = 0;
+    for (int k = 0; k < 120; ++k) {
+        const Plan plan = planFrom(state, lisbon, now, {0, 0, 1});
+        const Now what = nowOf(state, plan, now);
+        if (what.kind == Now::Kind::over) break;
+        const Task task = *findTask(state, what.task);
+        const Waits waits = waitsUnderWay(state);
+        for (const Task& gate : state.tasks) {
+            const bool open = gate.gate && !isDone(state, gate.id) && mayBegin(state, waits, gate) == now;
+            if (!open || what.kind != Now::Kind::hands || what.until) continue;
+            EXPECT_TRUE(task.gate) << task.id << " before " << gate.id;
+            ++looked;
+        }
+        if (what.kind == Now::Kind::hands) {
+            apply(state, {.kind = Kind::begun, .at = now, .task = what.task});
+            now += seconds{static_cast<long>(task.usual_min * 60)};
+        } else {
+            now = std::max(now, what.from);
+            if (what.kind == Now::Kind::later) continue;
+        }
+        apply(state, {.kind = Kind::done, .at = now, .task = what.task});
+    }
+    EXPECT_GT(looked, 4);
+}
+
 TEST(Now, outsideOfTheHoursIsLaterUnlessItCannotWait) {
     RunState state = stateOf(runOf({"gel-rub-off"}));
     const Moment night = lisbon.read("2026-12-05T23:00");
