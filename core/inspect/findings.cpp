@@ -144,7 +144,7 @@ std::optional<Finding> largerThanObject(const Job& job, const Piece& piece, cons
 
 std::optional<Finding> crossesKeepOut(const Object& object, const Piece& piece, const Outline& ink) {
     for (const Zone& zone : object.zones) {
-        if (zone.kind == ZoneKind::painted) continue;
+        if (zone.kind == ZoneKind::painted || zone.kind == ZoneKind::under) continue;
         const double crossed = area(shared(ink, outlineOf(zone)));
         if (crossed >= least_area_mm2)
             return Finding{finding::CrossesKeepOut{zone.name, crossed}, Severity::warning, piece.id, {}};

@@ -13,6 +13,8 @@ std::string_view name(ZoneKind kind) {
             return "keep-out";
         case ZoneKind::painted:
             return "painted";
+        case ZoneKind::under:
+            return "under";
     }
     return "";
 }
@@ -49,6 +51,22 @@ Outline visibleOf(const Object& object) {
 }
 
 Outline openOf(const Object& object) { return less(visibleOf(object), object, ZoneKind::keep_out); }
+
+bool hasEdges(const Object& object) {
+    switch (object.shape.kind) {
+        case ShapeKind::spot:
+        case ShapeKind::wrapped_canvas:
+        case ShapeKind::cylinder:
+        case ShapeKind::tapered:
+            return false;
+        default:
+            return true;
+    }
+}
+
+double edgesAreaOf(const Object& object) {
+    return hasEdges(object) ? lengthOfEdges(plateOf(object)) * object.thickness_mm / 100 : 0;
+}
 
 SizeMm sizeOf(const Object& object) {
     const RectMm box = bounds(outlineOf(object.shape));

@@ -31,8 +31,11 @@ enum class ZoneKind {
     hole,      ///< nothing is there: a hanging hole, a slot
     keep_out,  ///< no ink: a knot, a hinge, a handle
     painted,   ///< another ground: a painted patch
+    under,     ///< a knot, a crack, grain that the picture may hide: ink may lie over it
 };
 std::string_view name(ZoneKind kind);
+inline constexpr ZoneKind zone_kinds[] = {ZoneKind::hole, ZoneKind::keep_out, ZoneKind::painted,
+                                          ZoneKind::under};
 
 /// A part of the face that is unlike the rest.
 struct Zone {
@@ -40,7 +43,7 @@ struct Zone {
     std::string name;  ///< "knot"
     Shape shape;
     PointMm at;                  ///< the middle of its shape, on the object
-    Rgb8 colour{250, 248, 240};  ///< of a painted patch
+    Rgb8 colour{250, 248, 240};  ///< of a painted patch, or of what the picture may hide
 
     bool operator==(const Zone&) const = default;
 };
@@ -64,6 +67,9 @@ struct Filling {
     bool operator==(const Filling&) const = default;
 };
 
+/// A block as thick as a trunk.
+inline constexpr double most_thickness_mm = 1000;
+
 struct Object {
     int id = 0;
     std::string name;  ///< "oak table top"
@@ -75,7 +81,8 @@ struct Object {
     bool one_print = false;          ///< the pictures on it are printed as one, see job/one_print.h
     std::vector<Layer> layers;       ///< in their order
     Face face = Face::front;         ///< of the thing that it is a side of
-    int face_of = 0;  ///< the object that stands for that thing, never one with a face_of; 0: itself
+    int face_of = 0;          ///< the object that stands for that thing, never one with a face_of; 0: itself
+    double thickness_mm = 0;  ///< how deep its edges are, as its maker measured; 0: not said
     std::string notes;
 
     /// The same for all sides of one thing.
@@ -94,6 +101,11 @@ Outline plateOf(const Object& object);
 Outline visibleOf(const Object& object);
 /// Where ink may lie: what is visible less its keep-outs.
 Outline openOf(const Object& object);
+/// Whether it is flat, with edges of its own: what is unrolled or unfolded has none, or has them in its
+/// shape.
+bool hasEdges(const Object& object);
+/// Its edges all round and in its holes, as deep as it is thick, cm²; 0 where it has none or nobody said.
+double edgesAreaOf(const Object& object);
 /// The size of its box; nothing for a spot.
 SizeMm sizeOf(const Object& object);
 

@@ -148,6 +148,7 @@ json toJson(const Object& object) {
     for (const Layer& layer : object.layers) value["layers"].push_back(toJson(layer));
     if (object.face != Face::front) value["face"] = name(object.face);
     if (object.face_of != 0) value["face_of"] = object.face_of;
+    if (object.thickness_mm > 0) value["thickness_mm"] = object.thickness_mm;
     if (object.one_print) value["one_print"] = true;
     if (!object.notes.empty()) value["notes"] = object.notes;
     return value;
@@ -155,8 +156,7 @@ json toJson(const Object& object) {
 
 Zone readZone(JsonReader& reader) {
     Zone zone;
-    const std::string kind = reader.oneOf("kind", {"hole", "keep-out", "painted"});
-    zone.kind = kind == "hole" ? ZoneKind::hole : kind == "painted" ? ZoneKind::painted : ZoneKind::keep_out;
+    zone.kind = readNamed(reader, "kind", zone_kinds);
     zone.name = reader.note("name");
     zone.shape = readShape(reader.object("shape"));
     zone.at = {reader.number("x_mm", -farthest_mm, farthest_mm),
@@ -195,6 +195,7 @@ Object readObject(JsonReader reader) {
         for (JsonReader& layer : reader.objects("layers")) object.layers.push_back(readLayer(layer));
     object.face = readFace(reader);
     object.face_of = reader.integer("face_of", 0, 1'000'000'000, 0);
+    object.thickness_mm = reader.number("thickness_mm", 0, most_thickness_mm, 0);
     object.one_print = reader.flag("one_print", false);
     // Colours under consideration, in jobs of the first program: nobody ever read them.
     if (reader.has("grounds")) reader.texts("grounds");

@@ -115,7 +115,8 @@ cv::Mat groundOf(const Object& object, const FaceWindow& window) {
     if (const auto texture = patterns().find(object.material.texture); texture != patterns().end())
         grain(face, window, texture->second);
     for (const Zone& zone : object.zones)
-        if (zone.kind == ZoneKind::painted) paint(face, coverageOf(window, outlineOf(zone)), zone.colour);
+        if (zone.kind == ZoneKind::painted || zone.kind == ZoneKind::under)
+            paint(face, coverageOf(window, outlineOf(zone)), zone.colour);
     return face;
 }
 

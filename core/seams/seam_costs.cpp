@@ -5,7 +5,6 @@
 #include <numbers>
 #include <opencv2/imgproc.hpp>
 
-#include "core/artwork/colour.h"
 #include "core/artwork/faces.h"
 #include "core/artwork/grey.h"
 #include "core/artwork/lettered_places.h"
@@ -13,14 +12,15 @@
 #include "core/base/parallel.h"
 #include "core/render/finished.h"
 #include "core/render/render_region.h"
+#include "core/seams/lightness.h"
 
 namespace tympan {
 
 namespace {
 
 constexpr double wanted_cell_mm = 0.5, most_cells = 4e6;
-constexpr double gap_mm = 0.3, slip_mm = 0.5, masked_within_mm = 2, hand_mm = 2;
-constexpr float masks_from = 3, masking_power = 0.31F, hand_part = 0.25F;
+constexpr double gap_mm = 0.3, slip_mm = 0.5, hand_mm = 2;
+constexpr float hand_part = 0.25F;
 constexpr double care_gap_mm = 3;  // between a seam and what it keeps clear of
 // Faces are looked for on a small copy; hair and chin reach beyond what is found of them.
 constexpr double face_side_px = 500, least_face_px = 24;
@@ -28,41 +28,6 @@ constexpr double least_letter_mm = 1.5, most_letter_mm = 60;
 constexpr int rim_steps = 12;
 constexpr float rim_cost = 5000;
 constexpr int rows_at_once = 256;
-
-/// CIE L* of a grey or a colour of ink on a ground: ink is a layer that light passes.
-class Lightness {
-  public:
-    explicit Lightness(const Rgb8& ground) {
-        const std::uint8_t parts[] = {ground.red, ground.green, ground.blue};
-        const Table16& linear = linearOfEncoded();
-        for (std::size_t c = 0; c < 3; ++c)
-            for (std::size_t v = 0; v < 256; ++v)
-                light_[c][v] = static_cast<float>(luminance_weights[c] / 65536.0 * linear[257U * parts[c]] /
-                                                  65535.0 * linear[257U * v] / 65535.0);
-        for (std::size_t i = 0; i < of_light_.size(); ++i)
-            of_light_[i] = ofLight(static_cast<float>(i) / 4095);
-    }
-    static float ofLight(float y) { return y > 216.0F / 24389 ? 116 * std::cbrt(y) - 16 : y * 24389.0F / 27; }
-    float ground() const { return at(light_[0][255] + light_[1][255] + light_[2][255]); }
-
-    void of(const cv::Mat& ink, cv::Mat lightness) const {
-        for (int y = 0; y < ink.rows; ++y) {
-            const std::uint8_t* p = ink.ptr<std::uint8_t>(y);
-            float* out = lightness.ptr<float>(y);
-            if (ink.channels() == 1)
-                for (int x = 0; x < ink.cols; ++x)
-                    out[x] = at(light_[0][p[x]] + light_[1][p[x]] + light_[2][p[x]]);
-            else
-                for (int x = 0; x < ink.cols; ++x, p += 3)
-                    out[x] = at(light_[0][p[0]] + light_[1][p[1]] + light_[2][p[2]]);
-        }
-    }
-
-  private:
-    float at(float light) const { return of_light_[static_cast<std::size_t>(light * 4095 + 0.5F)]; }
-    std::array<std::array<float, 256>, 3> light_{};
-    std::array<float, 4096> of_light_{};
-};
 
 /// Also whether there is any ink.
 cv::Mat lightnessOf(const Print& print, const Lightness& lightness, cv::Mat& inked,
@@ -104,24 +69,6 @@ cv::Mat slipOf(const cv::Mat& seen, bool across, double cell_mm) {
     shifted(step);
     shifted(-step);
     return slip;
-}
-
-/// How much a place masks: 1 on even ink.
-cv::Mat maskingOf(const cv::Mat& lightness, double cell_mm) {
-    const int side = 2 * std::max(1, static_cast<int>(std::lround(masked_within_mm / cell_mm))) + 1;
-    cv::Mat mean, squares;
-    cv::blur(lightness, mean, {side, side}, {-1, -1}, cv::BORDER_REPLICATE);
-    cv::sqrBoxFilter(lightness, squares, CV_32F, {side, side}, {-1, -1}, true, cv::BORDER_REPLICATE);
-    cv::Mat masking(lightness.size(), CV_32FC1);
-    for (int y = 0; y < masking.rows; ++y) {
-        const float *m = mean.ptr<float>(y), *s = squares.ptr<float>(y);
-        float* out = masking.ptr<float>(y);
-        for (int x = 0; x < masking.cols; ++x) {
-            const float variance = std::max(0.0F, s[x] - m[x] * m[x]);
-            out[x] = std::pow(1 + variance / (masks_from * masks_from), -masking_power);
-        }
-    }
-    return masking;
 }
 
 void addHands(cv::Mat& costs, double cell_mm) {

@@ -44,7 +44,7 @@ ObjectTray::ObjectTray(JobStore& store, RenderService& service, HandPlacement& h
     outer->addLayout(left);
     panels_ = new QStackedWidget;
     auto* what_panel = new WhatPanel(store, service);
-    auto* place_panel = new PlacePanel(store);
+    auto* place_panel = new PlacePanel(store, service);
     method_panel_ = new MethodPanel(store);
     panels_->addWidget(what_panel);
     panels_->addWidget(new ZonesPanel(store, hand));

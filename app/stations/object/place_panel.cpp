@@ -4,6 +4,8 @@
 #include <QDoubleSpinBox>
 #include <QGridLayout>
 #include <QLineEdit>
+#include <QPushButton>
+#include <QSpinBox>
 
 #include "app/widgets/choice_row.h"
 #include "app/widgets/length_edit.h"
@@ -14,7 +16,20 @@
 
 namespace tympan::app {
 
-PlacePanel::PlacePanel(JobStore& store) : ObjectPanel(store) {
+namespace {
+
+/// How much an eye makes of a difference of lightness: below two it has to look for it.
+QString seenText(const ProposedPlace& place) {
+    constexpr double looked_for = 2, faint = 6;
+    if (place.on_what_counts) return PlacePanel::tr("on a face or words");
+    if (place.mean < looked_for) return PlacePanel::tr("hidden");
+    return place.mean < faint ? PlacePanel::tr("faint") : PlacePanel::tr("seen");
+}
+
+}  // namespace
+
+PlacePanel::PlacePanel(JobStore& store, RenderService& service)
+    : ObjectPanel(store), search_(store, service, this) {
     auto* outer = new QHBoxLayout(this);
     outer->setContentsMargins(0, 0, 0, 0);
     outer->setSpacing(20);
@@ -117,6 +132,8 @@ PlacePanel::PlacePanel(JobStore& store) : ObjectPanel(store) {
     spot->addWidget(hint, 2, 0, 1, 3);
     spot->setRowStretch(3, 1);
     outer->addWidget(on_spot_);
+    finding_ = findingColumn();
+    outer->addWidget(finding_);
     outer->addStretch(1);
 
     connect(fit_, &ChoiceRow::picked, this, [this](const QString& id) {
@@ -153,6 +170,79 @@ PlacePanel::PlacePanel(JobStore& store) : ObjectPanel(store) {
         });
     });
     connect(another, &QPushButton::clicked, this, &ObjectPanel::anotherWanted);
+}
+
+/// Where there are knots that the picture may hide.
+QWidget* PlacePanel::findingColumn() {
+    auto* part = new QWidget;
+    auto* down = column();
+    part->setLayout(down);
+    find_ = pushButton(QStringLiteral("find-place"), tr("Find a place over the knots"));
+    find_->setToolTip(tr(
+        "Moves the picture so that the knots under it are hardly seen: in dark and busy places, never in a "
+        "face or in words."));
+    down->addWidget(find_, 0, Qt::AlignLeft);
+    half_turn_ = new QCheckBox(tr("the object may be turned round"));
+    half_turn_->setObjectName(QStringLiteral("place-half-turn"));
+    half_turn_->setChecked(true);
+    down->addWidget(half_turn_, 0, Qt::AlignLeft);
+    auto* sizes = new QHBoxLayout;
+    sizes->setSpacing(8);
+    auto* label = quietLabel(tr("larger or smaller by at most"));
+    label->setWordWrap(false);
+    size_range_ = new QSpinBox;
+    size_range_->setObjectName(QStringLiteral("place-size-range"));
+    size_range_->setAccessibleName(tr("How much larger or smaller the picture may become"));
+    size_range_->setRange(0, 30);
+    size_range_->setValue(10);
+    size_range_->setSuffix(tr(" %"));
+    keepWide(size_range_, 72);
+    sizes->addWidget(label);
+    sizes->addWidget(size_range_);
+    sizes->addStretch(1);
+    down->addLayout(sizes);
+    finds_ = quietLabel({});
+    finds_->setObjectName(QStringLiteral("place-says"));
+    keepWide(finds_, 250);
+    down->addWidget(finds_);
+    places_ = new ChoiceRow(QStringLiteral("place-proposals"), tr("Places found"), Qt::Horizontal);
+    for (int i = 0; i < 4; ++i)
+        places_->add(QString::number(i), i == 0 ? tr("As it was") : QString::number(i));
+    down->addWidget(places_);
+    down->addStretch(1);
+    connect(find_, &QPushButton::clicked, this, [this] {
+        if (const Piece* piece = store_.piece()) {
+            const double by = size_range_->value() / 100.0;
+            search_.begin(piece->id, {half_turn_->isChecked(), 1 - by, 1 + by});
+        }
+    });
+    connect(places_, &ChoiceRow::picked, this,
+            [this](const QString& id) { search_.choose(id.toULongLong()); });
+    connect(&search_, &PlaceSearch::changed, this, &PlacePanel::showPlaces);
+    return part;
+}
+
+void PlacePanel::showPlaces() {
+    const std::vector<ProposedPlace>& places = search_.places();
+    find_->setEnabled(!search_.on());
+    places_->setVisible(places.size() > 1);
+    for (int i = 0; i < 4; ++i)
+        if (auto* button = places_->findChild<QPushButton*>(QStringLiteral("place-proposals-%1").arg(i)))
+            button->setVisible(static_cast<std::size_t>(i) < places.size());
+    if (search_.on())
+        finds_->setText(tr("Looking for places …"));
+    else if (!search_.fault().isEmpty())
+        finds_->setText(search_.fault());
+    else if (places.size() > 1)
+        finds_->setText(search_.chosen() == 0
+                            ? tr("As it was. The knots: %1.").arg(seenText(places.front()))
+                            : tr("Place %1 of %2. The knots: %3 (before: %4).")
+                                  .arg(search_.chosen())
+                                  .arg(places.size() - 1)
+                                  .arg(seenText(places[search_.chosen()]), seenText(places.front())));
+    else
+        finds_->setText({});
+    places_->choose(QString::number(search_.chosen()));
 }
 
 void PlacePanel::setSize(bool width, double mm) {
@@ -206,6 +296,9 @@ void PlacePanel::refresh(const Piece& piece, const Object& object) {
     for (int i = 0; i < 4; ++i) bare_[i]->show(sides[i], unit);
     findChild<QPushButton*>(QStringLiteral("true-size"))
         ->setEnabled(piece.artwork->naturalSize().has_value());
+    const bool knots = canFindPlace(store_.job(), piece);
+    finding_->setVisible(knots);
+    if (knots) showPlaces();
     const auto& distances = piece.placement.distances;
     for (std::size_t i = 0; i < 2; ++i) {
         const bool there = i < distances.size();

@@ -1,10 +1,13 @@
 #pragma once
 #include "app/stations/object/object_panel.h"
+#include "app/stations/object/place_search.h"
 
 class QCheckBox;
 class QDoubleSpinBox;
 class QLabel;
 class QLineEdit;
+class QPushButton;
+class QSpinBox;
 
 namespace tympan::app {
 
@@ -15,13 +18,15 @@ class LengthEdit;
 class PlacePanel : public ObjectPanel {
     Q_OBJECT
   public:
-    explicit PlacePanel(JobStore& store);
+    PlacePanel(JobStore& store, RenderService& service);
     void refresh(const Piece& piece, const Object& object) override;
 
   private:
     void setSize(bool width, double mm);
     void setBare(int side, double mm);
     void setDistance();
+    QWidget* findingColumn();
+    void showPlaces();
 
     ChoiceRow* fit_;
     LengthEdit *margin_, *width_, *height_;
@@ -30,6 +35,13 @@ class PlacePanel : public ObjectPanel {
     QCheckBox* keep_shape_;
     QDoubleSpinBox* turn_;
     QWidget *on_object_, *on_spot_;
+    PlaceSearch search_;
+    QWidget* finding_;
+    QPushButton* find_;
+    QCheckBox* half_turn_;
+    QSpinBox* size_range_;
+    QLabel* finds_;
+    ChoiceRow* places_;
     QLineEdit* from_[2];
     LengthEdit* distance_[2];
 };

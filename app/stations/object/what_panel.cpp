@@ -31,6 +31,8 @@ namespace {
 constexpr int field_rows = 3;
 constexpr std::string_view across_corners = "across_corners_mm";  // shown beside across flats, not stored
 
+const QString thickness_name = QStringLiteral("object-thickness");
+
 /// "object-width" for "width_mm".
 QString fieldName(const Measure& measure) {
     std::string name = "object-" + std::string(measure.id);
@@ -208,6 +210,10 @@ void WhatPanel::showMeasures(const Object& object) {
             if (item->widget()) item->widget()->hide(), item->widget()->deleteLater();
             delete item;
         }
+        const auto addMeasure = [&](int at, const QString& words, QWidget* edit) {
+            measures_->addWidget(new QLabel(words), at % field_rows, 2 * (at / field_rows));
+            measures_->addWidget(edit, at % field_rows, 2 * (at / field_rows) + 1);
+        };
         for (int i = 0; i < static_cast<int>(list.size()); ++i) {
             const Measure& each = list[static_cast<std::size_t>(i)];
             const QString words = each.id == across_corners ? tr("across corners") : measureName(each.id);
@@ -229,8 +235,19 @@ void WhatPanel::showMeasures(const Object& object) {
                         [this, own = each.id](int v) { setMeasure(own, v); });
                 field = count;
             }
-            measures_->addWidget(new QLabel(words), i % field_rows, 2 * (i / field_rows));
-            measures_->addWidget(field, i % field_rows, 2 * (i / field_rows) + 1);
+            addMeasure(i, words, field);
+        }
+        if (hasEdges(object)) {
+            auto* edit = new LengthEdit(thickness_name, tr("Thickness of the object"));
+            edit->allowZero();
+            edit->setToolTip(
+                tr("How thick it is, for what goes on its edges: varnish, stain. May stay empty."));
+            connect(edit, &LengthEdit::typed, this, [this](double mm) {
+                editObject(tr("change the object's thickness"), [&](Object& changed) {
+                    changed.thickness_mm = std::clamp(mm, 0.0, most_thickness_mm);
+                });
+            });
+            addMeasure(static_cast<int>(list.size()), tr("thick"), edit);
         }
         if (object.shape.kind == ShapeKind::drawn || object.shape.kind == ShapeKind::plank) {
             auto* hint =
@@ -252,6 +269,13 @@ void WhatPanel::showMeasures(const Object& object) {
     }
     const Unit unit = store_.job().unit;
     for (LengthEdit* edit : findChildren<LengthEdit*>()) {
+        if (edit->objectName() == thickness_name) {
+            if (object.thickness_mm > 0)
+                edit->show(object.thickness_mm, unit);
+            else
+                edit->showNothing(unit);
+            continue;
+        }
         // Fields of the shape before are still there until the event loop takes them.
         const auto found = std::find_if(list.begin(), list.end(), [&](const Measure& each) {
             return fieldName(each) == edit->objectName();

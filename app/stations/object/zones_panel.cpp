@@ -1,6 +1,7 @@
 #include "app/stations/object/zones_panel.h"
 
 #include <QAbstractItemView>
+#include <QCheckBox>
 #include <QComboBox>
 #include <QGridLayout>
 #include <QLineEdit>
@@ -19,6 +20,7 @@ namespace tympan::app {
 namespace {
 
 /// What a place on an object may look like; any other outline comes from a file.
+const Rgb8 knot_brown{128, 88, 52};
 constexpr ShapeKind forms[] = {ShapeKind::oval,    ShapeKind::rectangle, ShapeKind::rounded_rectangle,
                                ShapeKind::polygon, ShapeKind::triangle,  ShapeKind::heart,
                                ShapeKind::crescent};
@@ -65,6 +67,8 @@ QString kindText(ZoneKind kind) {
             return ZonesPanel::tr("keep out");
         case ZoneKind::painted:
             return ZonesPanel::tr("painted");
+        case ZoneKind::under:
+            return ZonesPanel::tr("may be hidden");
     }
     return {};
 }
@@ -122,7 +126,13 @@ ZonesPanel::ZonesPanel(JobStore& store, HandPlacement& hand) : ObjectPanel(store
     form_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     keepWide(form_, 100);
     form_->view()->setMinimumWidth(form_->view()->sizeHintForColumn(0) + 32);
-    colour_ = new ColourButton(QStringLiteral("zone-colour"), tr("Colour of the patch"));
+    colour_ = new ColourButton(QStringLiteral("zone-colour"), tr("Colour of the patch or knot"));
+    under_ = new QCheckBox(tr("the picture may lie over it"));
+    under_->setObjectName(QStringLiteral("zone-under"));
+    under_->setToolTip(
+        tr("A knot, a crack or grain that the picture may hide. \u201cPosition\u201d can then find a place "
+           "where "
+           "it is hardly seen."));
     width_ = new LengthEdit(QStringLiteral("zone-width"), tr("Width of the place"));
     height_ = new LengthEdit(QStringLiteral("zone-height"), tr("Height of the place"));
     x_ = new LengthEdit(QStringLiteral("zone-x"), tr("From the left edge to its middle"));
@@ -144,6 +154,7 @@ ZonesPanel::ZonesPanel(JobStore& store, HandPlacement& hand) : ObjectPanel(store
     grid->addWidget(from, 3, 1, 1, 2);
     QPushButton* gone = linkButton(QStringLiteral("remove-zone"), tr("take it off"));
     grid->addWidget(gone, 3, 3, Qt::AlignLeft);
+    grid->addWidget(under_, 4, 0, 1, 4, Qt::AlignLeft);
     auto* column_of_fields = column();
     column_of_fields->addWidget(fields_);
     column_of_fields->addStretch(1);
@@ -169,6 +180,14 @@ ZonesPanel::ZonesPanel(JobStore& store, HandPlacement& hand) : ObjectPanel(store
         editZone(tr("change a place"), [&](Zone& zone) {
             if (kind != formOf(zone.shape)) zone.shape = formed(kind, boxOf(zone.shape));
         });
+    });
+    connect(under_, &QCheckBox::clicked, this, [this](bool under) {
+        editZone(under ? tr("let the picture hide a knot") : tr("keep the picture off a knot"),
+                 [&](Zone& zone) {
+                     zone.kind = under ? ZoneKind::under : ZoneKind::keep_out;
+                     if (under) zone.colour = knot_brown;
+                 });
+        store_.endRun();
     });
     connect(colour_, &ColourButton::picked, this, [this](const Rgb8& colour) {
         editZone(tr("change a patch's colour"), [&](Zone& zone) { zone.colour = colour; });
@@ -212,6 +231,7 @@ void ZonesPanel::add(ZoneKind kind) {
             zone.shape = formed(ShapeKind::oval, {std::min(side, 6.0), std::min(side, 6.0)});
             zone.at.y = box.y + std::max(8.0, 0.06 * box.height);
             break;
+        case ZoneKind::under:
         case ZoneKind::keep_out:
             zone.name = tr("knot").toStdString();
             zone.shape = formed(ShapeKind::oval, {side, side});
@@ -295,8 +315,10 @@ void ZonesPanel::showChosen(const Piece& piece, const Object& object) {
         if (!name_->hasFocus()) name_->setText(QString::fromStdString(zone.name));
         form_->setEnabled(true);
         form_->setCurrentIndex(form_->findData(static_cast<int>(formOf(zone.shape))));
-        colour_->setEnabled(zone.kind == ZoneKind::painted);
+        colour_->setEnabled(zone.kind == ZoneKind::painted || zone.kind == ZoneKind::under);
         colour_->show(zone.colour);
+        under_->setEnabled(zone.kind == ZoneKind::keep_out || zone.kind == ZoneKind::under);
+        under_->setChecked(zone.kind == ZoneKind::under);
         width_->show(size.width, unit);
         height_->show(size.height, unit);
         x_->show(zone.at.x - box.x, unit);
@@ -307,6 +329,8 @@ void ZonesPanel::showChosen(const Piece& piece, const Object& object) {
         form_->setEnabled(false);
         form_->setCurrentIndex(form_->findData(static_cast<int>(ShapeKind::rectangle)));
         colour_->setEnabled(false);
+        under_->setEnabled(false);
+        under_->setChecked(false);
         const RectMm box = inPicture(piece, zone.parts);
         width_->show(box.width, unit);
         height_->show(box.height, unit);
@@ -314,6 +338,7 @@ void ZonesPanel::showChosen(const Piece& piece, const Object& object) {
         y_->show(middle(box).y + piece.size.height / 2, unit);
     } else {
         name_->clear();
+        under_->setChecked(false);
         for (LengthEdit* edit : {width_, height_, x_, y_}) edit->showNothing(unit);
     }
 }

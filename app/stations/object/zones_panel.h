@@ -1,6 +1,7 @@
 #pragma once
 #include "app/stations/object/object_panel.h"
 
+class QCheckBox;
 class QComboBox;
 class QLineEdit;
 class QListWidget;
@@ -35,6 +36,7 @@ class ZonesPanel : public ObjectPanel {
     QLineEdit* name_;
     QComboBox* form_;
     ColourButton* colour_;
+    QCheckBox* under_;  ///< a knot that the picture may hide
     LengthEdit *width_, *height_, *x_, *y_;
     bool showing_ = false;
 };
