@@ -19,11 +19,6 @@ constexpr std::string_view other_faces = "back and edges";  // as steps call the
 // how long any one work may last before it is done in parts.
 constexpr double while_wet_min = 10, laid_at_a_go_min = 60, rubbed_at_a_go_min = 30, any_work_min = 90;
 
-void add(std::vector<Tie>& all, const std::vector<Tie>& more) {
-    for (const Tie& tie : more)
-        if (std::find(all.begin(), all.end(), tie) == all.end()) all.push_back(tie);
-}
-
 }  // namespace
 
 Chain::Chain(std::vector<Task>& tasks, const WorkOrder& order, const OrderedPiece& piece,
@@ -65,7 +60,7 @@ void Chain::addToCoat() { addSteps(0, coat_); }
 
 void Chain::addRest(const std::vector<Tie>& more) {
     if (!more.empty()) straight_on_ = false;
-    tympan::add(next_, more);
+    addTies(next_, more);
     addSteps(coat_, steps_.size());
 }
 
@@ -112,14 +107,14 @@ void Chain::addSteps(std::size_t from, std::size_t to) {
 void Chain::comeAfter(const std::vector<std::string>& steps) {
     next_.clear();
     straight_on_ = false;
-    for (const std::string& id : steps) tympan::add(next_, left_[id]);
+    for (const std::string& id : steps) addTies(next_, left_[id]);
 }
 
 void Chain::begin(const Step& step) {
     if (step.after) comeAfter(*step.after);
     on_object_ = on_object_ || touchesObject(step);
     if (!object_.empty() && touchesObject(step)) {
-        tympan::add(next_, object_);
+        addTies(next_, object_);
         object_.clear();
         straight_on_ = false;
     }
@@ -149,17 +144,17 @@ void Chain::addTied(std::size_t from, std::size_t to) {
             }
             for (std::size_t i = from; i < one_by_one; ++i) {
                 add(*steps_[i], {chunk[k]}, 1, k == 0);
-                tympan::add(left[steps_[i]->id], next_);
+                addTies(left[steps_[i]->id], next_);
             }
-            tympan::add(of_chunk, next_);
+            addTies(of_chunk, next_);
             first = false;
         }
         next_ = std::move(of_chunk);
         if (one_by_one < to) {
             add(*steps_[one_by_one], chunk, 1, true);
-            tympan::add(left[steps_[one_by_one]->id], next_);
+            addTies(left[steps_[one_by_one]->id], next_);
         }
-        tympan::add(ends, next_);
+        addTies(ends, next_);
     }
     next_ = std::move(ends);
     for (auto& [id, ties] : left) left_[id] = std::move(ties);
@@ -192,7 +187,7 @@ void Chain::addRounds(std::size_t from, std::size_t to) {
                     i < first ? 0 : all;  // what is only done when it must be is not counted up to anything
                 add(*steps_[i], chunk, round > 1 ? rounds.later : 1, true);
             }
-        tympan::add(ends, next_);
+        addTies(ends, next_);
     }
     chunk_.clear();
     round_.reset();
@@ -246,7 +241,7 @@ void Chain::addAlone(const Step& step) {
                 next_ = base;
                 straight_on_ = straight_on && &chunk == &parts.front();
                 add(step, chunk, 1, true);
-                tympan::add(ends, next_);
+                addTies(ends, next_);
             }
             next_ = std::move(ends);
             straight_on_ = straight_on_ && parts.size() == 1;
@@ -292,9 +287,13 @@ Task Chain::made(const Step& step, const std::vector<WorkUnit>& units, const std
     }
     task.load = task.chain + "." + step.id;
     task.area_cm2 = areaOf(units);
-    // A back is as large as its board, whatever the picture.
-    if (face_.find("back") != std::string::npos && object_here_ && object_here_->area_cm2 > 0)
-        task.area_cm2 = object_here_->area_cm2 * static_cast<double>(copiesOf(task).size());
+    // A back is as large as its board, and edges are as long as its outline, whatever the picture.
+    if (object_here_ && object_here_->area_cm2 > 0) {
+        const bool back = face_.find("back") != std::string::npos;
+        const bool edges = face_.find("edges") != std::string::npos && object_here_->edges_cm2 > 0;
+        const double all = (back ? object_here_->area_cm2 : 0) + (edges ? object_here_->edges_cm2 : 0);
+        if (all > 0) task.area_cm2 = all * static_cast<double>(copiesOf(task).size());
+    }
     task.after = next_;
     task.round = round_;
     task.rounds = rounds_;

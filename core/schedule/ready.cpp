@@ -59,7 +59,7 @@ std::vector<CoatArea> coatAreas(const Plan& plan, const WorkOrder& order) {
     for (const Task& task : plan.tasks) {
         if (!isCoat(task)) continue;
         const OrderedPiece* piece = findPiece(order, task.piece);
-        const std::string key = stepKey(piece ? piece->method : "", task.step);
+        const std::string key = stepKeyOf(task, order);
         const int object = task.of_sheet ? 0 : task.object;
         const auto same = std::find_if(all.begin(), all.end(), [&](const CoatArea& each) {
             return each.object == object && each.key == key && each.face == task.face;

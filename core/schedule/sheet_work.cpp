@@ -13,11 +13,6 @@ namespace {
 // Guesses of ours: to get the printer ready, and for each sheet.
 const Effort printing{guessedMinutes(2), guessedMinutes(1), {}};
 
-void add(std::vector<Tie>& all, const std::vector<Tie>& more) {
-    for (const Tie& tie : more)
-        if (std::find(all.begin(), all.end(), tie) == all.end()) all.push_back(tie);
-}
-
 const OrderedPiece& firstOn(const WorkOrder& order, const OrderedSheet& sheet) {
     return *findPiece(order, sheet.parts.front().piece);
 }
@@ -144,7 +139,7 @@ void SheetWork::addSheets() {
         }
         for (const std::size_t i : batch.sheets) {
             units.push_back({.piece = 0, .copy = 1, .sheet = static_cast<int>(i) + 1});
-            add(before, of_sheet_[i].ends);
+            addTies(before, of_sheet_[i].ends);
         }
         Chain chain(tasks_, order_, work, std::move(units), 1, rules_, course_);
         chain.comeAfter(before, {{"print", before}}, {});
@@ -188,8 +183,8 @@ SheetWork::Before SheetWork::before(const std::vector<WorkUnit>& units) const {
                             });
                         });
         if (!has) continue;
-        add(before.ends, of_sheet_[i].ends);
-        for (const auto& [step, ties] : of_sheet_[i].left) add(before.left[step], ties);
+        addTies(before.ends, of_sheet_[i].ends);
+        for (const auto& [step, ties] : of_sheet_[i].left) addTies(before.left[step], ties);
     }
     return before;
 }

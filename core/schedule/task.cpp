@@ -6,6 +6,7 @@
 
 #include <fmt/format.h>
 
+#include "core/schedule/ovens.h"
 #include "core/schedule/sheet_work.h"
 #include "core/schedule/step_kinds.h"
 
@@ -162,68 +163,6 @@ int batchOf(const Group& group, double longest_min) {
                        : group.front()->copies;
 }
 
-bool isVarnish(const Task& task) { return task.work == Work::finish || task.work == Work::seal; }
-
-bool shareACopy(const Task& a, const Task& b) {
-    const std::vector<int> one = copiesOf(a), other = copiesOf(b);
-    return std::find_first_of(one.begin(), one.end(), other.begin(), other.end()) != one.end();
-}
-
-/// The tasks in an order in which each comes after what it is tied to, else as they were; as they were where
-/// ties go round in a circle.
-std::vector<Task> inOrder(std::vector<Task> tasks) {
-    const std::size_t count = tasks.size();
-    std::vector<std::size_t> waits(count), place(count);
-    std::vector<std::vector<std::size_t>> next(count);
-    for (std::size_t i = 0; i < count; ++i) {
-        waits[i] = tasks[i].after.size();
-        for (const Tie& tie : tasks[i].after) next[tie.task].push_back(i);
-    }
-    std::set<std::size_t> open;
-    for (std::size_t i = 0; i < count; ++i)
-        if (waits[i] == 0) open.insert(i);
-    std::vector<Task> ordered;
-    while (!open.empty()) {
-        const std::size_t i = *open.begin();
-        open.erase(open.begin());
-        place[i] = ordered.size();
-        ordered.push_back(tasks[i]);
-        for (const std::size_t other : next[i])
-            if (--waits[other] == 0) open.insert(other);
-    }
-    if (ordered.size() < count) return tasks;
-    for (Task& task : ordered)
-        for (Tie& tie : task.after) tie.task = place[tie.task];
-    return ordered;
-}
-
-/// Nothing varnished goes into an oven: whatever is finished on a thing, on any of its sides, comes after
-/// every oven that the thing goes through. A chain keeps its own order, which its method gives.
-std::vector<Task> ovensBeforeFinish(std::vector<Task> tasks, const WorkOrder& order) {
-    const auto thingOf = [&](const Task& task) {
-        const OrderedObject* object = findObject(order, task.object);
-        return object ? object->thing() : 0;
-    };
-    std::vector<Task> tied = tasks;
-    bool any = false;
-    for (std::size_t oven = 0; oven < tasks.size(); ++oven) {
-        if (tasks[oven].place != Place::oven || thingOf(tasks[oven]) == 0) continue;
-        for (std::size_t coat = 0; coat < tasks.size(); ++coat)
-            if (isVarnish(tasks[coat]) && thingOf(tasks[coat]) == thingOf(tasks[oven]) &&
-                tasks[coat].chain != tasks[oven].chain && shareACopy(tasks[coat], tasks[oven])) {
-                tied[coat].after.push_back({oven, false, 0, {}});
-                any = true;
-            }
-    }
-    if (!any) return tasks;
-    std::vector<Task> ordered = inOrder(tied);
-    // In a circle (a method that varnishes before its own oven) the ties help nobody; findings say so.
-    for (std::size_t i = 0; i < ordered.size(); ++i)
-        for (const Tie& tie : ordered[i].after)
-            if (tie.task >= i) return tasks;
-    return ordered;
-}
-
 /// All tasks of a job, one after the other.
 class Tasks {
   public:
@@ -241,7 +180,7 @@ class Tasks {
                 addAgain(*piece, each.copy, time, ++spares[each.piece] > piece->printed - piece->copies,
                          sheets);
             }
-        return ovensBeforeFinish(std::move(tasks_), order_);
+        return withOvens(std::move(tasks_), order_);
     }
 
   private:
@@ -256,10 +195,10 @@ class Tasks {
         chain.comeAfter(after, {}, {});
         chain.addToCoat();
         chain.addRest({});
-        // Stain goes on what the pictures leave bare.
+        // Stain goes on what the pictures leave bare, and on the edges.
         for (std::size_t i = first; i < tasks_.size(); ++i)
             if (isStain(object, tasks_[i].step) && object.area_cm2 > 0)
-                tasks_[i].area_cm2 *= object.rims_cm2 / object.area_cm2;
+                tasks_[i].area_cm2 *= (object.rims_cm2 + object.edges_cm2) / object.area_cm2;
         return chain.ends();
     }
 
@@ -355,6 +294,11 @@ class Tasks {
 
 }  // namespace
 
+void addTies(std::vector<Tie>& all, const std::vector<Tie>& more) {
+    for (const Tie& tie : more)
+        if (std::find(all.begin(), all.end(), tie) == all.end()) all.push_back(tie);
+}
+
 std::vector<Text> cautionsOf(const Task& task) {
     std::vector<Text> cautions;
     const Step& step = *task.details;
@@ -362,6 +306,11 @@ std::vector<Text> cautionsOf(const Task& task) {
         cautions.push_back(Text("Next time, you wrote: {words}", {{"words", step.noted}}));
     if (!step.caution.empty()) cautions.push_back(Text::catalogued(step.caution));
     return cautions;
+}
+
+std::string stepKeyOf(const Task& task, const WorkOrder& order) {
+    const OrderedPiece* piece = findPiece(order, task.piece);
+    return stepKey(piece ? piece->method : "", task.step);
 }
 
 std::vector<int> copiesOf(const Task& task) {

@@ -21,6 +21,9 @@ struct Tie {
     bool operator==(const Tie&) const = default;
 };
 
+/// Ties and more of them, each once.
+void addTies(std::vector<Tie>& all, const std::vector<Tie>& more);
+
 /// What is handled at a go: a copy of a piece; a part of it, which is one of its sheets where those are laid
 /// one after the other, or a patch of a large one that is rubbed; or a whole sheet.
 struct WorkUnit {
@@ -95,6 +98,9 @@ using MeasuredWaits = std::map<std::string, Minutes>;
 
 /// What is known of a step is kept by: its method and itself. What an object needs by itself has no method.
 inline std::string stepKey(const std::string& method, const std::string& step) { return method + "/" + step; }
+
+/// The same of a task.
+std::string stepKeyOf(const Task& task, const WorkOrder& order);
 
 struct WaitRules {
     Weather weather;

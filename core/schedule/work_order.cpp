@@ -94,6 +94,7 @@ OrderedObject ordered(const Job& job, const Object& object, const std::vector<Pr
         for (const Piece& piece : job.pieces)
             if (piece.placement.object == object.id) bare = without(bare, inkOnObject(job, piece));
         made.rims_cm2 = area(bare) / 100;
+        made.edges_cm2 = edgesAreaOf(object);
     }
     for (const Preparation& each : preparations) {
         const bool needed = std::any_of(job.pieces.begin(), job.pieces.end(), [&](const Piece& piece) {
@@ -263,6 +264,7 @@ json toJson(const WorkOrder& order) {
                                     {"material", object.material},
                                     {"area_cm2", object.area_cm2},
                                     {"rims_cm2", object.rims_cm2},
+                                    {"edges_cm2", object.edges_cm2},
                                     {"preparation", stepsJson(object.preparation)},
                                     {"layers", layers},
                                     {"face", name(object.face)},
@@ -351,6 +353,7 @@ WorkOrder readWorkOrder(JsonReader reader) {
         object.material = entry.note("material");
         object.area_cm2 = entry.number("area_cm2", 0, 1e9);
         object.rims_cm2 = entry.number("rims_cm2", 0, 1e9, 0);
+        object.edges_cm2 = entry.number("edges_cm2", 0, 1e9, 0);
         object.preparation = readSteps(entry.objects("preparation"));
         for (JsonReader& layer : entry.objects("layers")) object.layers.push_back(readLayer(layer));
         object.face = readFace(entry);

@@ -63,8 +63,9 @@ struct OrderedSheet {
 struct OrderedObject {
     int id = 0;
     std::string name, material;
-    double area_cm2 = 0;  ///< of its face; of a spot the pictures'
-    double rims_cm2 = 0;  ///< of its face without the pictures: what is stained or painted bare
+    double area_cm2 = 0;   ///< of its face; of a spot the pictures'
+    double rims_cm2 = 0;   ///< of its face without the pictures: what is stained or painted bare
+    double edges_cm2 = 0;  ///< of its edges all round; 0: it has none, or nobody said how thick it is
     std::vector<Step> preparation;
     std::vector<Layer> layers;
     Face face = Face::front;

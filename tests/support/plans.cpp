@@ -38,7 +38,7 @@ Plan planned(const Job& job, const Conditions& conditions, const PlanLimits& lim
 /// What a person could not follow in a plan; looks at times alone, at nothing of how they were found.
 std::string faultOf(const Plan& plan, const Conditions& conditions) {
     const auto minutes = [](Moment from, Moment to) { return static_cast<double>((to - from).count()) / 60; };
-    std::vector<TimeSpan> hands;
+    std::vector<std::pair<TimeSpan, std::string>> hands;
     for (std::size_t i = 0; i < plan.tasks.size(); ++i) {
         const Task& task = plan.tasks[i];
         const TimeSpan& at = plan.times[i];
@@ -55,14 +55,15 @@ std::string faultOf(const Plan& plan, const Conditions& conditions) {
             freeBetween(conditions.hours, conditions.zone, at.from, at.to) != std::vector<TimeSpan>{at})
             return task.id + " is left alone";
         if (!task.hands || task.gate) continue;
-        hands.push_back(at);
+        hands.emplace_back(at, task.id);
         const auto free = freeBetween(conditions.hours, conditions.zone, at.from, at.to);
         if (free != std::vector<TimeSpan>{at}) return task.id + " is out of hours";
     }
     std::sort(hands.begin(), hands.end(),
-              [](const TimeSpan& a, const TimeSpan& b) { return a.from < b.from; });
+              [](const auto& a, const auto& b) { return a.first.from < b.first.from; });
     for (std::size_t i = 1; i < hands.size(); ++i)
-        if (hands[i].from < hands[i - 1].to) return "two things at once";
+        if (hands[i].first.from < hands[i - 1].first.to)
+            return hands[i].second + " and " + hands[i - 1].second + " at once";
     for (std::size_t i = 0; i < plan.tasks.size(); ++i)
         for (std::size_t j = 0; j < plan.tasks.size(); ++j) {
             const Task &wet = plan.tasks[i], &other = plan.tasks[j];

@@ -11,6 +11,7 @@
 #include "core/method/catalogue.h"
 #include "core/schedule/ready.h"
 #include "core/schedule/sitting.h"
+#include "tests/support/pictures.h"
 #include "tests/support/plans.h"
 
 using namespace tympan;
@@ -117,11 +118,11 @@ RC_GTEST_PROP(SidesPlan, canBeFollowed, ()) {
 
 namespace {
 
-/// When a step of an object's piece begins or ends, of all its tasks.
+/// When a step of an object's piece begins or ends, of all its tasks; of no object: of any.
 std::pair<Moment, Moment> spanOf(const Plan& plan, int object, const std::function<bool(const Task&)>& is) {
     std::optional<Moment> from, to;
     for (std::size_t i = 0; i < plan.tasks.size(); ++i) {
-        if (plan.tasks[i].object != object || !is(plan.tasks[i])) continue;
+        if ((object != 0 && plan.tasks[i].object != object) || !is(plan.tasks[i])) continue;
         from = from ? std::min(*from, plan.times[i].from) : plan.times[i].from;
         to = to ? std::max(*to, plan.times[i].to) : plan.times[i].to;
     }
@@ -142,9 +143,67 @@ TEST(SidesPlan, noSideIsVarnishedBeforeAnotherSidesOven) {
     const Plan plan = planned(job, conditions);
     EXPECT_EQ(faultOf(plan, conditions), "");
     for (const int varnished : {1, 3})
-        for (const int warmed : {1, 3})
-            EXPECT_GE(spanOf(plan, varnished, isFinish).first, spanOf(plan, warmed, inOven).second)
-                << "side " << varnished << " before the oven of " << warmed;
+        EXPECT_GE(spanOf(plan, varnished, isFinish).first, spanOf(plan, 0, inOven).second)
+            << "side " << varnished << " before the oven";
+}
+
+namespace {
+
+/// The same with the oven chosen for some of its pieces.
+Job inTheOven(Job job, const std::set<int>& pieces) {
+    for (const Piece& piece : job.pieces)
+        for (const Step& step : piece.method->steps)
+            if (step.place == Place::oven && pieces.contains(piece.id))
+                job.work.chosen[piece.id].insert(choiceOf(step));
+    return job;
+}
+
+std::vector<const Task*> ovensOf(const Plan& plan) {
+    std::vector<const Task*> ovens;
+    for (const Task& task : plan.tasks)
+        if (inOven(task) && task.hands) ovens.push_back(&task);
+    return ovens;
+}
+
+}  // namespace
+
+TEST(SidesPlan, bothSidesOfACanAreLaidAndGoIntoTheOvenTogether) {
+    const auto conditions = conditionsFrom("2026-12-05T10:00", "");
+    for (const int copies : {1, 3}) {
+        Job job = withFacesOf("gel-rub-off", Face::left, Face::right);
+        for (Piece& piece : job.pieces) piece.copies = copies;
+        const Plan plan = planned(inTheOven(job, {2, 4}), conditions);
+        EXPECT_EQ(faultOf(plan, conditions), "");
+        std::set<std::string> ids;
+        for (const Task& task : plan.tasks) EXPECT_TRUE(ids.insert(task.id).second) << task.id;
+        const auto ovens = ovensOf(plan);
+        ASSERT_EQ(ovens.size(), 1U) << copies;
+        std::set<int> pieces;
+        for (const WorkUnit& unit : ovens.front()->units) pieces.insert(unit.piece);
+        EXPECT_EQ(pieces, (std::set<int>{2, 4}));
+        EXPECT_EQ(copiesOf(*ovens.front()).size(), static_cast<std::size_t>(copies));
+        const auto [in, out] = spanOf(plan, 0, inOven);
+        const auto lays = [](const Task& task) { return task.work == Work::lay; };
+        const auto soaks = [](const Task& task) { return task.work == Work::soak && task.hands; };
+        for (const int side : {1, 3}) {
+            EXPECT_LE(spanOf(plan, side, lays).second, in);
+            EXPECT_GE(spanOf(plan, side, soaks).first, out);
+        }
+    }
+}
+
+TEST(SidesPlan, aFrontAndItsBackDoNotGoIntoTheOvenWet) {
+    const Job job = inTheOven(withFacesOf("gel-rub-off", Face::front, Face::back), {2, 4});
+    EXPECT_EQ(ovensOf(planned(job, conditionsFrom("2026-12-05T10:00", ""))).size(), 2U)
+        << "a board lies on one of them";
+}
+
+TEST(SidesPlan, aSideThatDriesInTheAirIsNotWarmed) {
+    const Plan plan = planned(inTheOven(withFacesOf("gel-rub-off", Face::left, Face::right), {2}),
+                              conditionsFrom("2026-12-05T10:00", ""));
+    const auto ovens = ovensOf(plan);
+    ASSERT_EQ(ovens.size(), 1U);
+    for (const WorkUnit& unit : ovens.front()->units) EXPECT_EQ(unit.piece, 2);
 }
 
 TEST(SidesPlan, aWetSideKeepsTheThingOutOfTheOven) {
@@ -191,6 +250,28 @@ TEST(WorkOrder, stainGoesOnTheRimsAlone) {
     for (const Task& task : plan.tasks)
         if (task.details->words == "stain." && task.hands) stained += task.area_cm2;
     EXPECT_NEAR(stained, (100.0 * 80 - 80.0 * 60) / 100, 1);
+}
+
+TEST(WorkOrder, edgesAreAsDeepAsTheThingIsThick) {
+    const auto areasOf = [](double thickness_mm) {
+        Job job = jobWith({"release-sheet-gel"});
+        job.objects.front().thickness_mm = thickness_mm;
+        job.objects.front().layers.push_back({LayerKind::stain, LayerWhen::over_coat, "stain", 5, 10});
+        std::map<std::string, double> areas;
+        for (const Task& task : planned(job, conditionsFrom("2026-12-05T10:00", "")).tasks)
+            if (task.hands) areas[task.step + " " + task.face] = task.area_cm2;
+        return areas;
+    };
+    const double edges_cm2 = 2 * (100 + 80) * 18 / 100.0;
+    const auto flat = areasOf(0), thick = areasOf(18);
+    EXPECT_EQ(flat.size(), thick.size());
+    for (const auto& [step, area] : thick) {
+        const bool has = step.find("edges") != std::string::npos || step.find("layer") != std::string::npos;
+        EXPECT_NEAR(area - flat.at(step), has ? edges_cm2 : 0, 0.01) << step;
+    }
+    Object tin = objectOf("tin", ShapeKind::cylinder, {});
+    tin.thickness_mm = 18;
+    EXPECT_EQ(edgesAreaOf(tin), 0) << "an unrolled side has none";
 }
 
 TEST(WorkOrder, darkGroundIsPaintedWhereTheFindingSaysSo) {

@@ -1,14 +1,14 @@
 // How makers work, each practice as its maker would accept it: chosen by variants, planned from its sheets.
+#include "tests/support/practices.h"
+
 #include <nlohmann/json.hpp>
 
 #include <gmock/gmock.h>
 
-#include "core/job/edits.h"
 #include "core/layout/imposition.h"
 #include "core/method/catalogue.h"
 #include "core/method/variants.h"
 #include "core/schedule/schedule_json.h"
-#include "tests/support/pictures.h"
 #include "tests/support/plans.h"
 
 using namespace tympan;
@@ -19,34 +19,6 @@ using testing::IsSupersetOf;
 using testing::Not;
 
 namespace {
-
-struct Practice {
-    std::string method;
-    std::string material = "pale-wood";
-    SizeMm size{80, 60};
-    std::vector<std::string> variants = {};
-    PrinterKind printer = PrinterKind::laser;
-    int pieces = 1;
-};
-
-Job jobOf(const Practice& practice) {
-    static const ArtworkPtr inked = artworkOf(noise({80, 60}, CV_8UC3));
-    Job job;
-    job.sheets.paper = paperNamed("A4");
-    job.printers.front().kind = practice.printer;
-    for (int i = 0; i < practice.pieces; ++i) {
-        Object object =
-            objectOf("plate", ShapeKind::rectangle, {practice.size.width + 20, practice.size.height + 20});
-        object.material = findMaterial(shippedMaterials(), practice.material);
-        job = withPiece(std::move(job), {.artwork = inked,
-                                         .object = object,
-                                         .method = findMethod(shippedMethods(), practice.method),
-                                         .size = practice.size});
-        for (const std::string& variant : practice.variants)
-            job = withVariant(std::move(job), job.pieces.back().id, variant);
-    }
-    return job;
-}
 
 std::vector<Task> tasksOf(const Practice& practice) {
     const Job job = jobOf(practice);
