@@ -16,6 +16,7 @@ struct WorkWishes {
     std::string start;  ///< empty: now
     std::string due;    ///< when all must be ready; empty: as soon as can be
     std::string hours;  ///< when there is time, see free_hours.h; empty: by day
+    std::string meals;  ///< of each day, when nobody works: "12:30-13:15,18:30-19:15"; empty: no time is kept
     /// With a due date: as late as is safe; else as early as there is time.
     bool late = false;
     double rest_min = 10;  ///< of hands, for each hour of work
@@ -31,7 +32,7 @@ struct WorkWishes {
     bool operator==(const WorkWishes&) const = default;
 };
 
-/// When there is time: what is wished, or 8:00 to 22:00 each day. Throws Error (usage).
+/// When there is time: what is wished, or 8:00 to 22:00 each day, without the meals. Throws Error (usage).
 FreeHours freeHoursOf(const WorkWishes& wishes);
 
 }  // namespace tympan

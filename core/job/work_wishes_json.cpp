@@ -30,13 +30,16 @@ std::map<int, std::set<std::string>> readList(JsonReader& reader, const std::str
     return sets;
 }
 
-/// A time as a clock on the wall shows it ("start", "due", "time") or free hours ("hours"), or nothing.
+/// A time as a clock on the wall shows it ("start", "due", "time"), free hours ("hours") or meals, or
+/// nothing.
 std::string wordsThatCanBeRead(JsonReader& reader, const std::string& field) {
     std::string words = reader.note(field);
     if (words.empty()) return words;
     try {
         if (field == "hours")
             readFreeHours(words);
+        else if (field == "meals")
+            readStretches(words);
         else
             TimeZone("Etc/UTC").read(words);
     } catch (const Error& error) {
@@ -53,8 +56,10 @@ json toJson(const WorkWishes& wishes) {
                {"air", wishes.air},
                {"chosen", listOf(wishes.chosen)},
                {"left_out", listOf(wishes.left_out)}};
-    for (const auto& [field, text] :
-         {std::pair{"start", &wishes.start}, {"due", &wishes.due}, {"hours", &wishes.hours}})
+    for (const auto& [field, text] : {std::pair{"start", &wishes.start},
+                                      {"due", &wishes.due},
+                                      {"hours", &wishes.hours},
+                                      {"meals", &wishes.meals}})
         if (!text->empty()) value[field] = *text;
     if (wishes.late) value["late"] = true;
     if (wishes.rest_min != WorkWishes{}.rest_min) value["rest_min_per_hour"] = wishes.rest_min;
@@ -68,7 +73,8 @@ json toJson(const WorkWishes& wishes) {
 }
 
 FreeHours freeHoursOf(const WorkWishes& wishes) {
-    return readFreeHours(wishes.hours.empty() ? "Mo-Su 08:00-22:00" : wishes.hours);
+    return withoutEachDay(readFreeHours(wishes.hours.empty() ? "Mo-Su 08:00-22:00" : wishes.hours),
+                          readStretches(wishes.meals));
 }
 
 WorkWishes readWorkWishes(JsonReader reader, const std::function<void(const Error&)>& left_out) {
@@ -81,8 +87,10 @@ WorkWishes readWorkWishes(JsonReader reader, const std::function<void(const Erro
         }
     };
     WorkWishes wishes;
-    for (const auto& [field, text] :
-         {std::pair{"start", &wishes.start}, {"due", &wishes.due}, {"hours", &wishes.hours}})
+    for (const auto& [field, text] : {std::pair{"start", &wishes.start},
+                                      {"due", &wishes.due},
+                                      {"hours", &wishes.hours},
+                                      {"meals", &wishes.meals}})
         orLeftOut([&, field = field, text = text] { *text = wordsThatCanBeRead(reader, field); });
     orLeftOut([&] { wishes.late = reader.flag("late", false); });
     orLeftOut([&] { wishes.rest_min = reader.number("rest_min_per_hour", 0, 60, wishes.rest_min); });

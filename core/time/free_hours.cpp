@@ -131,6 +131,30 @@ FreeHours readFreeHours(const std::string& text) {
     return hours;
 }
 
+FreeHours::Day readStretches(const std::string& text) {
+    return text.find_first_not_of(" \t") == std::string::npos ? FreeHours::Day{} : stretchesOf(text);
+}
+
+FreeHours withoutEachDay(FreeHours hours, const FreeHours::Day& taken) {
+    if (taken.empty()) return hours;
+    const bool at_any_time =
+        hours.week_words.empty() && std::all_of(hours.week.begin(), hours.week.end(),
+                                                [](const FreeHours::Day& day) { return day.empty(); });
+    const auto less = [&](FreeHours::Day& day) {
+        for (const FreeHours::Part& part : taken) day = withoutTime(day, part);
+    };
+    for (FreeHours::Day& day : hours.week) {
+        if (at_any_time) day = {{0, day_min}};
+        less(day);
+    }
+    for (auto& [date, day] : hours.dates) less(day);
+    FreeHours week = hours;
+    week.dates.clear();
+    hours.week_words = wordsOf(week);
+    if (hours.week_words.empty()) hours.week_words = "none";
+    return hours;
+}
+
 std::string wordsOf(const FreeHours& hours) {
     std::vector<std::string> parts;
     std::array<bool, 7> said{};

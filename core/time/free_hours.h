@@ -35,6 +35,13 @@ struct FreeHours {
 /// are named more than once add up. Empty: at any time. Throws Error (usage).
 FreeHours readFreeHours(const std::string& text);
 
+/// Reads stretches of a day: "12:00-12:45,18:30-19:15". Empty: none. Throws Error (usage).
+FreeHours::Day readStretches(const std::string& text);
+
+/// The same hours without some stretches of every day. Hours of somebody who is free at any time become those
+/// that are left of each day.
+FreeHours withoutEachDay(FreeHours hours, const FreeHours::Day& taken);
+
 /// The same hours in words, as short as they go; readFreeHours reads them back. A week without any free time
 /// has no words, as one that is free at any time.
 std::string wordsOf(const FreeHours& hours);

@@ -1,7 +1,11 @@
 #include "app/stations/transfer/ask_hours.h"
 
+#include <QLineEdit>
+#include <QSpinBox>
+
 #include "app/canvas/week_view.h"
 #include "app/widgets/tray_parts.h"
+#include "app/words/words.h"
 #include "core/base/error.h"
 
 namespace tympan::app {
@@ -22,8 +26,8 @@ FreeHours hoursOf(const std::string& words) {
 
 }  // namespace
 
-std::optional<std::string> askHours(QWidget* parent, const std::string& words) {
-    FreeHours hours = hoursOf(words);
+std::optional<WorkWishes> askHours(QWidget* parent, WorkWishes wishes) {
+    FreeHours hours = hoursOf(wishes.hours);
     QDialog dialog(parent->window());
     auto* outer = askingDialog(dialog, QStringLiteral("ask-hours"), HoursText::tr("When you have time"));
     outer->addWidget(
@@ -43,9 +47,45 @@ std::optional<std::string> askHours(QWidget* parent, const std::string& words) {
     };
     say();
     QObject::connect(week, &WeekView::changed, said, say);
-    takeOrLeave(dialog, QStringLiteral("take-hours"), HoursText::tr("Plan it so"));
+    QGridLayout* breaks = fieldGrid();
+    auto* rest = new QSpinBox;
+    rest->setObjectName(QStringLiteral("rest-minutes"));
+    rest->setAccessibleName(HoursText::tr("Rest for each hour of work"));
+    rest->setRange(0, 60);
+    rest->setSuffix(HoursText::tr(" min"));
+    rest->setValue(static_cast<int>(std::lround(wishes.rest_min)));
+    keepWide(rest, 96);
+    auto* meals = new QLineEdit(QString::fromStdString(wishes.meals));
+    meals->setObjectName(QStringLiteral("meals"));
+    meals->setAccessibleName(HoursText::tr("Meals of each day"));
+    meals->setPlaceholderText(HoursText::tr("12:30-13:15, 18:30-19:15"));
+    keepWide(meals, 260);
+    breaks->addWidget(new QLabel(HoursText::tr("rest for each hour of work")), 0, 0);
+    breaks->addWidget(rest, 0, 1, Qt::AlignLeft);
+    breaks->addWidget(new QLabel(HoursText::tr("meals, when nobody works")), 1, 0);
+    breaks->addWidget(meals, 1, 1);
+    outer->addLayout(breaks);
+    auto* fault = new QLabel;
+    fault->setObjectName(QStringLiteral("meals-fault"));
+    fault->setWordWrap(true);
+    fault->hide();
+    outer->addWidget(fault);
+    QPushButton* take = takeOrLeave(dialog, QStringLiteral("take-hours"), HoursText::tr("Plan it so"));
+    QObject::connect(meals, &QLineEdit::textChanged, fault, [=] {
+        try {
+            readStretches(meals->text().toStdString());
+            fault->hide();
+        } catch (const Error& error) {
+            fault->setText(text(error.words()));
+            fault->show();
+        }
+        take->setEnabled(fault->isHidden());
+    });
     if (dialog.exec() != QDialog::Accepted) return {};
-    return wordsOf(hours);
+    wishes.hours = wordsOf(hours);
+    wishes.rest_min = rest->value();
+    wishes.meals = meals->text().trimmed().toStdString();
+    return wishes;
 }
 
 }  // namespace tympan::app

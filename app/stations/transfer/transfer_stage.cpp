@@ -67,9 +67,7 @@ TransferStage::TransferStage(Planning& planning, const Ringing& ringing, WorkClo
     connect(strip_, &StripView::putOff, this,
             [this](const QString& task, Moment to) { planning_.putOff(task.toStdString(), to); });
     connect(rehearse_, &QPushButton::clicked, this, &TransferStage::rehearse);
-    connect(begin_, &QPushButton::clicked, this, [this] {
-        if (planning_.begin()) emit tableWanted();
-    });
+    connect(begin_, &QPushButton::clicked, this, &TransferStage::begin);
     connect(table_, &QPushButton::clicked, this, &TransferStage::tableWanted);
     connect(&planning_, &Planning::changed, this, &TransferStage::refresh);
     connect(&clock_, &WorkClock::ticked, this, [this] {
@@ -132,8 +130,30 @@ void TransferStage::rehearseStep() {
     say();
 }
 
+/// When the plan has its first work, where that is a good while from now: it is asked then.
+std::optional<Moment> TransferStage::plannedBegin() const {
+    const auto strip = planning_.strip();
+    if (!strip) return {};
+    std::optional<Moment> first;
+    for (std::size_t i = 0; i < strip->plan.tasks.size(); ++i)
+        if (strip->plan.tasks[i].hands && !strip->plan.tasks[i].gate)
+            first = std::min(first.value_or(strip->plan.times[i].from), strip->plan.times[i].from);
+    return first && *first > clock_.now() + between_sittings ? first : std::nullopt;
+}
+
+void TransferStage::begin() {
+    if (!early_ && plannedBegin()) {
+        early_ = true;
+        return refresh();
+    }
+    early_ = false;
+    if (planning_.begin()) emit tableWanted();
+}
+
 void TransferStage::refresh() {
     const auto strip = planning_.strip();
+    early_ = early_ && plannedBegin();
+    begin_->setText(early_ ? tr("Begin now all the same") : tr("Begin the work"));
     const bool run = planning_.run() != nullptr;
     begin_->setVisible(!run);
     begin_->setEnabled(strip != nullptr && !rehearsing());
@@ -173,11 +193,15 @@ void TransferStage::say() {
             if (strip->plan.tasks[i].hands && !strip->plan.tasks[i].gate && strip->plan.times[i].to > now() &&
                 (!next || strip->plan.times[i].from < strip->plan.times[*next].from))
                 next = i;
-        sentence_->setText(next ? tr("%1: %2, %3.")
-                                      .arg(clockText(strip->plan.times[*next].from, clock_.now(), zone),
-                                           workName(strip->plan.tasks[*next]).toLower(),
-                                           whatIsWorked(strip->plan.tasks[*next], strip->order))
-                                : tr("All is done."));
+        if (early_)
+            sentence_->setText(tr("The plan begins %1. Begin now, and all of it is planned from now on.")
+                                   .arg(clockText(*plannedBegin(), clock_.now(), zone)));
+        else
+            sentence_->setText(next ? tr("%1: %2, %3.")
+                                          .arg(clockText(strip->plan.times[*next].from, clock_.now(), zone),
+                                               workName(strip->plan.tasks[*next]).toLower(),
+                                               whatIsWorked(strip->plan.tasks[*next], strip->order))
+                                    : tr("All is done."));
     }
     double hands = 0;
     for (std::size_t i = 0; i < strip->plan.tasks.size(); ++i)

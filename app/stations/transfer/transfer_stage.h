@@ -41,6 +41,8 @@ class TransferStage : public QWidget {
     void say();
     void rehearseStep();
     Moment now() const;
+    std::optional<Moment> plannedBegin() const;
+    void begin();
 
     Planning& planning_;
     WorkClock& clock_;
@@ -50,6 +52,7 @@ class TransferStage : public QWidget {
     StripView* strip_;
     QHBoxLayout* beside_;
     QTimer* timer_;
+    bool early_ = false;  ///< it was asked whether to begin before the planned time
     int step_ = -1;
     std::optional<Moment> rehearsed_;
 };

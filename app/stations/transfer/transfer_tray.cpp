@@ -15,6 +15,7 @@
 #include "app/stations/transfer/ask_needs.h"
 #include "app/stations/transfer/ask_steps.h"
 #include "app/widgets/choice_row.h"
+#include "app/widgets/date_button.h"
 #include "app/widgets/tray_parts.h"
 #include "app/words/words.h"
 #include "core/base/error.h"
@@ -24,7 +25,13 @@ namespace tympan::app {
 
 namespace {
 
-constexpr int field_width = 188, any_room = 0;
+constexpr int field_width = 188, date_width = 32, any_room = 0;
+
+QDate dayOf(const WallTime& wall) {
+    const std::chrono::year_month_day date{wall.date};
+    return {static_cast<int>(date.year()), static_cast<int>(static_cast<unsigned>(date.month())),
+            static_cast<int>(static_cast<unsigned>(date.day()))};
+}
 
 QLineEdit* field(const QString& name, const QString& accessible, const QString& example) {
     auto* edit = new QLineEdit;
@@ -100,7 +107,30 @@ QWidget* TransferTray::whenColumn() {
         auto* name = quietLabel(label);
         name->setWordWrap(false);
         grid->addWidget(name, row, 0);
-        grid->addWidget(edit, row++, 1);
+        if (edit == hours_) {
+            grid->addWidget(edit, row++, 1);
+            continue;
+        }
+        auto* dates =
+            new DateButton(edit->objectName() + QStringLiteral("-date"), tr("Pick the day: %1").arg(label));
+        keepWide(edit, field_width - date_width);
+        auto* beside = new QHBoxLayout;
+        beside->setSpacing(4);
+        beside->addWidget(edit);
+        beside->addWidget(dates);
+        grid->addLayout(beside, row++, 1);
+        connect(dates, &DateButton::pressed, this, [this, dates, edit = edit] {
+            dates->setFirst(dayOf(planning_.clock().zone().wall(planning_.clock().now())));
+            dates->choose(QDate::fromString(edit->text().left(10), Qt::ISODate));
+        });
+        connect(dates, &DateButton::picked, this, [edit = edit](const QDate& day) {
+            // The time that stands there stays; without one it is the usual one.
+            const QString time = QDate::fromString(edit->text().left(10), Qt::ISODate).isValid()
+                                     ? edit->text().mid(10)
+                                     : QString();
+            edit->setText(day.toString(Qt::ISODate) + time);
+            emit edit->editingFinished();
+        });
     }
     late_ = new QCheckBox(tr("As late as is safe"));
     late_->setObjectName(QStringLiteral("work-late"));
@@ -111,10 +141,14 @@ QWidget* TransferTray::whenColumn() {
     });
     grid->addWidget(late_, row++, 1);
     down->addLayout(grid);
-    auto* week = linkButton(QStringLiteral("work-week"), tr("brush the hours of a week…"));
+    auto* week = linkButton(QStringLiteral("work-week"), tr("hours, rests and meals…"));
     connect(week, &QPushButton::clicked, this, [this] {
-        if (const auto words = askHours(this, store_.job().work.hours))
-            planning_.wish(tr("change the free hours"), [&](WorkWishes& wishes) { wishes.hours = *words; });
+        if (const auto asked = askHours(this, store_.job().work))
+            planning_.wish(tr("change the free hours"), [&](WorkWishes& wishes) {
+                wishes.hours = asked->hours;
+                wishes.rest_min = asked->rest_min;
+                wishes.meals = asked->meals;
+            });
     });
     down->addWidget(week, 0, Qt::AlignRight);
     down->addStretch(1);

@@ -43,6 +43,8 @@ Job everything(const ScratchFolder& folder) {
     tin.zones.push_back(
         {ZoneKind::keep_out, "handle", shapeOf(ShapeKind::rectangle, {16, 12}), {3, -60}, {}});
     tin.zones.push_back({ZoneKind::painted, "patch", shapeOf(ShapeKind::circle, {16}), {3, 20}, {1, 2, 3}});
+    tin.zones.push_back({ZoneKind::under, "knot", shapeOf(ShapeKind::circle, {9}), {-30, 5}, {90, 60, 30}});
+    tin.thickness_mm = 18.5;
     tin.notes = "from the shed";
     tin.layers = {{LayerKind::lettering, LayerWhen::over_coat, "vinyl", 12.5, 30}};
     Job job = withPiece({}, {artwork, tin, jobOf(picture(), {9, 6}).pieces.front().method, {60, 40}, 3});
@@ -54,6 +56,7 @@ Job everything(const ScratchFolder& folder) {
     job.work = {"2026-12-03T18:00",
                 "2026-12-05T19:00",
                 "Mo-Fr 18:00-21:30",
+                "12:30-13:15",
                 true,
                 12.5,
                 18.5,

@@ -130,3 +130,28 @@ RC_GTEST_PROP(FreeHours, timeThatIsGivenIsFreeAndTakenIsNot, ()) {
         RC_ASSERT(said == free[day]);
     }
 }
+
+TEST(Meals, areTakenOutOfEveryDay) {
+    const FreeHours evening = withoutEachDay(readFreeHours("Mo-Fr 18:00-21:30; 2026-12-24 10:00-20:00"),
+                                             readStretches("18:30-19:15"));
+    EXPECT_EQ(evening.week_words, "Mo-Fr 18:00-18:30,19:15-21:30");
+    EXPECT_EQ(wordsOf(evening), "Mo-Fr 18:00-18:30,19:15-21:30; 2026-12-24 10:00-18:30,19:15-20:00");
+    // Who is always free is free the rest of the day.
+    const FreeHours always = withoutEachDay(readFreeHours(""), readStretches("12:00-13:00"));
+    EXPECT_EQ(always.week_words, "Mo-Su 00:00-12:00,13:00-24:00");
+    const TimeZone zone("Europe/Lisbon");
+    EXPECT_EQ(freeBetween(always, zone, zone.read("2026-12-05T11:00"), zone.read("2026-12-05T14:00")).size(),
+              2U);
+    // A week that is eaten up has no free hour; it is not one that is free at any time.
+    const FreeHours none = withoutEachDay(readFreeHours("Mo 12:00-13:00"), readStretches("11:00-14:00"));
+    EXPECT_TRUE(
+        freeBetween(none, zone, zone.read("2026-12-05T00:00"), zone.read("2026-12-20T00:00")).empty());
+    EXPECT_EQ(longestStretch(none), 0);
+}
+
+TEST(Meals, thatCannotBeReadAreRefused) {
+    EXPECT_TRUE(readStretches("").empty());
+    EXPECT_TRUE(readStretches("  ").empty());
+    for (const char* wrong : {"noon", "12:00", "13:00-12:00", "12:00-25:00", "Mo 12:00-13:00"})
+        EXPECT_THROW(readStretches(wrong), Error) << wrong;
+}
