@@ -171,6 +171,14 @@ void MainWindow::build() {
     menuBar()->setCornerWidget(saved_);
     arriving_ = new NewPictures(store_, *central);
     table_ = new TableView(runs_, ringing_, clock_, this);
+    table_->offerProducts([this](const std::string& key) {
+        QStringList own, others;
+        for (const Supply& supply : log_->supplies()) {
+            const bool its = std::find(supply.keys.begin(), supply.keys.end(), key) != supply.keys.end();
+            if (!supply.empty) (its ? own : others) << QString::fromStdString(supply.name);
+        }
+        return own + others;
+    });
     table_->hide();
 }
 

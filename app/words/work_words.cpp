@@ -87,6 +87,18 @@ QString whatIsWorked(const Task& task, const WorkOrder& order) {
     return said;
 }
 
+QString toldText(const ToldOfStep& told) {
+    QStringList said;
+    if (!told.product.empty()) said << QString::fromStdString(told.product);
+    if (told.heat_c > 0)
+        said << WorkText::tr("%1 °C (%2 °F)")
+                    .arg(std::lround(told.heat_c))
+                    .arg(std::lround(told.heat_c * 1.8 + 32));
+    if (told.held_s > 0) said << WorkText::tr("%1 s").arg(std::lround(told.held_s));
+    if (!told.pressure.empty()) said << QString::fromStdString(told.pressure);
+    return said.join(WorkText::tr(", "));
+}
+
 QString clockText(Moment at, Moment now, const TimeZone& zone) {
     const WallTime wall = zone.wall(at);
     const auto minutes = std::chrono::duration_cast<std::chrono::minutes>(wall.into_day).count();

@@ -12,6 +12,8 @@ QString workName(const Task& task);
 /// "Star chart · part 2 of 9", "Moon phases · copies 4 to 6".
 QString whatIsWorked(const Task& task, const WorkOrder& order);
 /// "19:40"; with the day when it is not that of `now`: "Sat 10:00".
+/// What a maker said of a step: "matte gel medium", "190 °C (374 °F), 45 s, firm"; empty: nothing.
+QString toldText(const ToldOfStep& told);
 QString clockText(Moment at, Moment now, const TimeZone& zone);
 /// "12 min", "8 h", "15 s".
 QString lengthOfTime(double minutes);

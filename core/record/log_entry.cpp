@@ -6,6 +6,7 @@
 #include <sstream>
 
 #include "core/base/json_named.h"
+#include "core/run/event.h"
 
 namespace tympan {
 
@@ -42,6 +43,9 @@ json toJson(const DoneStep& step) {
                {"ml", step.ml},
                {"pace", step.pace}};
     if (!step.product.empty()) value["product"] = step.product;
+    if (step.heat_c > 0) value["heat_c"] = step.heat_c;
+    if (step.held_s > 0) value["held_s"] = step.held_s;
+    if (!step.pressure.empty()) value["pressure"] = step.pressure;
     return value;
 }
 
@@ -62,6 +66,9 @@ DoneStep readDoneStep(JsonReader& reader) {
     step.not_before_min = reader.number("not_before_min", 0, most_min, 0);
     step.ml = reader.number("ml", 0, 1e6, 0);
     step.product = reader.note("product");
+    step.heat_c = reader.number("heat_c", 0, hottest_c, 0);
+    step.held_s = reader.number("held_s", 0, longest_held_s, 0);
+    step.pressure = reader.note("pressure");
     step.pace = reader.number("pace", 0.001, 1000, 1);
     step.weather = reader.number("weather", 0.001, 1000, 1);
     reader.finish();

@@ -38,7 +38,7 @@ std::string wordsOf(const LogEntry& entry) {
         if (const Trouble* trouble = findTrouble(each)) add(trouble->name + " " + trouble->fault);
     for (const DrawnFault& fault : entry.faults) add(std::string(name(fault.fault)));
     for (const LaterEvent& event : entry.later) add(std::string(name(event.what)) + " " + event.words);
-    for (const DoneStep& step : entry.steps) add(step.words + " " + step.product);
+    for (const DoneStep& step : entry.steps) add(step.words + " " + step.product + " " + step.pressure);
     if (entry.outcome != Outcome::unsaid) add(std::string(name(entry.outcome)));
     return words;
 }

@@ -24,12 +24,14 @@ std::optional<Moment> readMoment(JsonReader& reader, const std::string& field) {
     return Moment{std::chrono::seconds{static_cast<long long>(reader.number(field, 0, 6.4e9))}};
 }
 
-/// The supply that a step took from: of those open then, the one opened last.
-const Supply* takenFrom(const std::vector<Supply>& supplies, const std::string& key, Moment at) {
+/// The supply that a step took from: what its maker said it was, else of those open then for such work the
+/// one opened last. Nothing of what is not on the shelf.
+const Supply* takenFrom(const std::vector<Supply>& supplies, const DoneStep& step, Moment at) {
     const Supply* from = nullptr;
-    for (const Supply& supply : supplies)
-        if (isFor(supply, key) && openAt(supply, at) && (!from || *supply.opened > *from->opened))
-            from = &supply;
+    for (const Supply& supply : supplies) {
+        const bool its = step.product.empty() ? isFor(supply, step.key) : supply.name == step.product;
+        if (its && openAt(supply, at) && (!from || *supply.opened > *from->opened)) from = &supply;
+    }
     return from;
 }
 
@@ -65,8 +67,8 @@ double usedFrom(const Supply& supply, const std::vector<Supply>& supplies,
     for (const LogEntry& entry : entries)
         if (openAt(supply, entry.begun))
             for (const DoneStep& step : entry.steps) {
-                if (step.ml <= 0 || !isFor(supply, step.key)) continue;
-                const Supply* from = takenFrom(supplies, step.key, entry.begun);
+                if (step.ml <= 0) continue;
+                const Supply* from = takenFrom(supplies, step, entry.begun);
                 if (from && from->id == supply.id) ml += step.ml;
             }
     return ml;
@@ -90,7 +92,7 @@ Cost costOf(const LogEntry& entry, const std::vector<Supply>& supplies) {
     cost.bought = entry.bought;
     for (const DoneStep& step : entry.steps) {
         if (step.ml <= 0) continue;
-        const Supply* from = takenFrom(supplies, step.key, entry.begun);
+        const Supply* from = takenFrom(supplies, step, entry.begun);
         if (from && from->price > 0 && from->holds_ml > 0)
             cost.shared[from->name] += from->price * step.ml / from->holds_ml;
         else
@@ -103,7 +105,7 @@ std::vector<LogEntry> withProducts(std::vector<LogEntry> entries, const std::vec
     for (LogEntry& entry : entries)
         for (DoneStep& step : entry.steps)
             if (step.hands && step.product.empty())
-                if (const Supply* from = takenFrom(supplies, step.key, entry.made)) step.product = from->name;
+                if (const Supply* from = takenFrom(supplies, step, entry.made)) step.product = from->name;
     return entries;
 }
 

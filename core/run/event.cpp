@@ -11,8 +11,9 @@ namespace {
 
 using nlohmann::json;
 
-const std::vector<std::string> kinds{"begun", "done",       "another", "not-yet", "left-out", "taken-back",
-                                     "note",  "went-wrong", "again",   "wishes",  "ended"};  // as Event::Kind
+const std::vector<std::string> kinds{"begun",    "done",       "another", "not-yet",
+                                     "left-out", "taken-back", "note",    "went-wrong",
+                                     "again",    "wishes",     "told",    "ended"};  // as Event::Kind
 
 }  // namespace
 
@@ -27,6 +28,10 @@ std::string textOf(const Event& event) {
     if (!event.wished.empty()) value["wishes"] = event.wished;
     if (!event.trouble.empty()) value["trouble"] = event.trouble;
     if (event.next) value["next"] = toJson(*event.next);
+    if (!event.told.product.empty()) value["product"] = event.told.product;
+    if (event.told.heat_c > 0) value["heat_c"] = event.told.heat_c;
+    if (event.told.held_s > 0) value["held_s"] = event.told.held_s;
+    if (!event.told.pressure.empty()) value["pressure"] = event.told.pressure;
     return value.dump(-1, ' ', false, json::error_handler_t::replace);
 }
 
@@ -47,6 +52,10 @@ Event readEvent(const std::string& text) {
     event.wished = reader.note("wishes");
     event.trouble = reader.note("trouble");
     if (reader.has("next")) event.next = readNextTime(reader.object("next"));
+    event.told.product = reader.note("product");
+    event.told.heat_c = reader.number("heat_c", 0, hottest_c, 0);
+    event.told.held_s = reader.number("held_s", 0, longest_held_s, 0);
+    event.told.pressure = reader.note("pressure");
     reader.finish();
     return event;
 }

@@ -10,6 +10,19 @@
 
 namespace tympan {
 
+/// What can be told of heat and of time under it.
+inline constexpr double hottest_c = 500, longest_held_s = 3600;
+
+/// What a maker says of a step that no plan knows: what was put on, how the press was set. What is not said
+/// is empty or 0.
+struct ToldOfStep {
+    std::string product = {};  ///< in the maker's words
+    double heat_c = 0;
+    double held_s = 0;
+    std::string pressure = {};  ///< in words
+    bool operator==(const ToldOfStep&) const = default;
+};
+
 /// Something that happened while the work was done. A run is the fold of these.
 struct Event {
     enum class Kind {
@@ -23,6 +36,7 @@ struct Event {
         went_wrong,
         again,   ///< a copy of a piece is begun anew
         wishes,  ///< hours, weather or places are others now
+        told,    ///< what no plan knows of a step: said once, for all tasks of that step
         ended,   ///< nobody works on it any more
     };
     Kind kind = Kind::note;
@@ -35,6 +49,7 @@ struct Event {
     std::string trouble =
         {};  ///< of went_wrong: a trouble's id, see core/method/troubles.h; empty: in words alone
     std::optional<NextTime> next = {};  ///< of went_wrong: what is resolved for the next time
+    ToldOfStep told = {};               ///< of told
     bool operator==(const Event&) const = default;
 };
 

@@ -45,6 +45,11 @@ struct RunState {
     /// coats.
     std::map<std::string, std::string> held_by;
     std::vector<Remark> remarks;
+    std::map<std::string, ToldOfStep> told;  ///< by method and step
+    /// How long its hands took beside what was planned, by method and step, each time by its task.
+    std::map<std::string, std::map<std::string, double>> took;
+    /// By which what is still to be done of a step is longer or shorter than was planned.
+    std::map<std::string, double> pace;
     bool ended = false;
 };
 

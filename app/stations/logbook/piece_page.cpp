@@ -63,6 +63,9 @@ std::vector<QStringList> stepsOf(const LogEntry& entry) {
         QString words = QString::fromStdString(step.words);
         if (!step.hands) words += PiecePage::tr(", waiting");
         if (step.times > 1) words += PiecePage::tr(", %1 times").arg(step.times);
+        if (const QString told = toldText({step.product, step.heat_c, step.held_s, step.pressure});
+            step.hands && !told.isEmpty())
+            words += PiecePage::tr(" · %1").arg(told);
         rows.push_back({words, lengthOfTime(step.planned_min), lengthOfTime(step.real_min)});
     }
     return rows;

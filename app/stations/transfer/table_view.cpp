@@ -9,6 +9,7 @@
 #include "app/look/theme.h"
 #include "app/model/ringing.h"
 #include "app/model/run_book.h"
+#include "app/widgets/ask_told.h"
 #include "app/widgets/ask_trouble.h"
 #include "app/widgets/tray_parts.h"
 #include "app/words/work_words.h"
@@ -46,7 +47,9 @@ TableView::TableView(RunBook& book, Ringing& ringing, WorkClock& clock, QWidget*
     connect(wrong_, &QPushButton::clicked, this, &TableView::wrong);
     connect(back_, &QPushButton::clicked, this, &TableView::takeBack);
     connect(leave_, &QPushButton::clicked, this, &TableView::left);
+    tell_ = bigButton(QStringLiteral("table-tell"), QString(), false);
     connect(turn_, &QPushButton::clicked, this, &TableView::turnPicture);
+    connect(tell_, &QPushButton::clicked, this, &TableView::tell);
     connect(&book_, &RunBook::changed, this, [this] {
         if (isVisible()) refresh();
     });
@@ -159,6 +162,8 @@ void TableView::show(const std::string& run, const Now& now) {
     back_->setVisible(!did_.empty());
     // Sheets lie as the printer left them.
     turn_->setVisible(!reference_.isNull() && !(task && hasSheetDiagram(*task, open.state.order)));
+    tell_->setText(toldText());
+    tell_->setVisible(hands && !tell_->text().isEmpty());
     coming_ = comingOf(open);
     setAccessibleDescription(nowSentence(now, open.state, clock_.now(), clock_.zone()) + QLatin1Char(' ') +
                              coming_);
@@ -277,6 +282,35 @@ void TableView::wrong() {
     emit said(answer->again.empty() ? tr("It is noted.") : tr("It begins again; the rest goes on."), true);
 }
 
+/// What the maker has said of the step before one, or what could be said of it; empty: nothing.
+QString TableView::toldText() const {
+    const Task* task = shown();
+    if (!task || task->gate) return {};
+    const TellsOf tells = tellsOf(*task->details);
+    if (!tells.product && !tells.heat) return {};
+    const RunState& state = book_.find(run_)->state;
+    const auto told = state.told.find(stepKeyOf(*task, state.order));
+    if (told != state.told.end())
+        if (const QString said = app::toldText(told->second); !said.isEmpty()) return said;
+    return tells.heat ? tr("How is it set?") : tr("Which product?");
+}
+
+void TableView::tell() {
+    const RunBook::Open* open = book_.find(run_);
+    const Task* task = shown();
+    if (!open || !task) return;
+    const std::string run = run_, of = task_, key = stepKeyOf(*task, open->state.order);
+    const Shared<Step> step = task->details;
+    const auto known = open->state.told.find(key);
+    const auto told = askTold(this, *step, known == open->state.told.end() ? ToldOfStep{} : known->second,
+                              products_ ? products_(key) : QStringList());
+    setFocus();
+    if (!told) return;
+    Event event{.kind = Event::Kind::told, .at = {}, .task = of};
+    event.told = *told;
+    book_.happen(run, event);
+}
+
 void TableView::turnPicture() {
     turned_ = (turned_ + 1) % 4;
     update();
@@ -303,6 +337,9 @@ void TableView::keyPressEvent(QKeyEvent* event) {
             return;
         case Qt::Key_W:
             if (wrong_->isVisible()) wrong();
+            return;
+        case Qt::Key_P:
+            if (tell_->isVisible()) tell();
             return;
         case Qt::Key_T:
             turnPicture();
@@ -348,6 +385,11 @@ void TableView::resizeEvent(QResizeEvent*) {
     turn_->setMinimumHeight(44);
     turn_->setGeometry(width() - margin - turn_->sizeHint().width(), top + buttons_height - 44,
                        turn_->sizeHint().width(), 44);
+    tell_->setMinimumHeight(44);
+    const int beside = turn_->isHidden() ? width() - margin : turn_->x() - 12;
+    const int room = std::max(80, beside - left);
+    const int wide = std::min(tell_->sizeHint().width(), room);
+    tell_->setGeometry(beside - wide, top + buttons_height - 44, wide, 44);
 }
 
 }  // namespace tympan::app

@@ -3,6 +3,7 @@
 #include <QFont>
 #include <QPixmap>
 #include <QWidget>
+#include <functional>
 
 #include "app/model/run_book.h"
 #include "core/run/now.h"
@@ -25,6 +26,8 @@ class TableView : public QWidget {
     /// What is before one now, of whichever run.
     void enter();
     std::string task() const { return task_; }
+    /// Names of products to choose from, by method and step: what stands on the shelf for it.
+    void offerProducts(std::function<QStringList(const std::string&)> offer) { products_ = std::move(offer); }
 
   signals:
     void left();
@@ -55,6 +58,8 @@ class TableView : public QWidget {
     void anotherRound(const std::string& why = {});
     void answer(const Event& event, bool swab);
     void turnPicture();
+    void tell();
+    QString toldText() const;
     void paintTimer(QPainter& painter, const QRectF& box) const;
     void paintReference(QPainter& painter, const QRectF& box) const;
     void paintComing(QPainter& painter, const QRectF& line) const;
@@ -78,7 +83,8 @@ class TableView : public QWidget {
     mutable QPixmap diagram_;  ///< of sheets, as large as it was asked for last
     QElapsedTimer since_;      ///< this step is shown
     int turned_ = 0;
-    QPushButton *done_, *not_yet_, *another_, *trace_, *wrong_, *back_, *leave_, *turn_;
+    QPushButton *done_, *not_yet_, *another_, *trace_, *wrong_, *back_, *leave_, *turn_, *tell_;
+    std::function<QStringList(const std::string&)> products_;
 };
 
 }  // namespace tympan::app

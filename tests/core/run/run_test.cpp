@@ -1,5 +1,7 @@
 #include "core/run/run.h"
 
+#include <cmath>
+
 #include <gmock/gmock.h>
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
@@ -308,4 +310,87 @@ TEST(Run, whoWorksLateWithoutHoursNamedGoesOn) {
     apply(state, {.kind = Event::Kind::done, .at = now + std::chrono::minutes{5}, .task = first});
     EXPECT_LT(nextHands(now + std::chrono::minutes{5}), now + std::chrono::minutes{30});
     EXPECT_EQ(nextHands(now + std::chrono::hours{2}), lisbon.read("2026-12-06T08:00")) << "they went to bed";
+}
+
+namespace {
+
+/// The first task of a step that is still to be done.
+const Task* openTask(const RunState& state, const std::string& step) {
+    for (const Task& task : state.tasks)
+        if (task.step == step && task.hands && !task.gate && !isDone(state, task.id)) return &task;
+    return nullptr;
+}
+
+/// Rounds of rubbing that take so many times as long as was planned.
+WorkRun rubbedAt(double pace, int rounds) {
+    WorkRun run = runOf({"gel-rub-off"});
+    RunState state = stateOf(run);
+    const auto happens = [&](Event event) {
+        apply(state, event);
+        run.events.push_back(std::move(event));
+    };
+    Moment now = run.start.at;
+    for (int k = 0; k < rounds; ++k) {
+        const Task rub = *openTask(state, "rub");
+        const double known = state.pace.contains("gel-rub-off/rub") ? state.pace.at("gel-rub-off/rub") : 1;
+        happens({.kind = Kind::begun, .at = now, .task = rub.id});
+        now += seconds{static_cast<long>(pace * rub.usual_min / known * 60)};
+        happens({.kind = Kind::done, .at = now, .task = rub.id});
+    }
+    return run;
+}
+
+double minutesLeft(const RunState& state, const std::string& step) {
+    double sum = 0;
+    for (const Task& task : state.tasks)
+        if (task.step == step && task.hands && !task.gate && !isDone(state, task.id)) sum += task.usual_min;
+    return sum;
+}
+
+}  // namespace
+
+TEST(Pace, isLearntFromTheFirstRoundOn) {
+    const WorkRun slow = rubbedAt(2, 1);
+    const RunState as_planned = stateOf(rubbedAt(1, 1)), state = stateOf(slow);
+    EXPECT_NEAR(minutesLeft(state, "rub") / minutesLeft(as_planned, "rub"), std::sqrt(2), 0.02)
+        << "one round counts as much as the plan";
+    EXPECT_GT(minutesLeft(stateOf(rubbedAt(2, 2)), "rub"), 1.5 * minutesLeft(stateOf(rubbedAt(1, 2)), "rub"));
+    // What is done keeps what was planned, so that the logbook learns from the plan and not from itself.
+    for (const Task& task : state.tasks) {
+        if (!isDone(state, task.id)) continue;
+        EXPECT_DOUBLE_EQ(task.usual_min, findTask(stateOf({slow.start, {}}), task.id)->usual_min);
+    }
+    // And the plan is another.
+    EXPECT_GT(planFrom(state, lisbon, slow.events.back().at).end,
+              planFrom(as_planned, lisbon, slow.events.back().at).end);
+}
+
+TEST(Pace, isNotLearntFromATapTooMany) {
+    EXPECT_TRUE(stateOf(rubbedAt(0.01, 2)).pace.empty());
+    EXPECT_TRUE(stateOf(rubbedAt(12, 1)).pace.empty());
+    EXPECT_TRUE(stateOf(rubbedAt(1.05, 2)).pace.empty()) << "a little more changes no plan";
+}
+
+TEST(Pace, isForgottenWithWhatIsTakenBack) {
+    WorkRun run = rubbedAt(2, 1);
+    run.events.push_back(
+        {.kind = Kind::taken_back, .at = run.events.back().at, .task = run.events.back().task});
+    const RunState state = stateOf(run);
+    EXPECT_TRUE(state.pace.empty());
+    EXPECT_NEAR(minutesLeft(state, "rub"), minutesLeft(stateOf(rubbedAt(1, 0)), "rub"), 1e-6);
+}
+
+TEST(Told, isKeptOfAllTasksOfItsStepAndReadAgain) {
+    WorkRun run = runOf({"gel-rub-off"}, "2026-12-05T10:00", 2);
+    const RunState fresh = stateOf(run);
+    Event told{.kind = Kind::told, .at = run.start.at, .task = openTask(fresh, "coat")->id};
+    told.told = {"matte gel medium", 186.5, 45, "firm"};
+    EXPECT_EQ(readEvent(textOf(told)), told);
+    run.events = {told};
+    const RunState state = stateOf(run);
+    EXPECT_EQ(state.told.at("gel-rub-off/coat"), told.told);
+    EXPECT_EQ(state.tasks, fresh.tasks);
+    run.events.push_back(told);
+    run.events.back().told = {"another gel"};
+    EXPECT_EQ(stateOf(run).told.at("gel-rub-off/coat").product, "another gel") << "the last word counts";
 }
