@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 #include <opencv2/imgproc.hpp>
 #include <optional>
 
@@ -24,7 +25,8 @@ constexpr std::size_t most_refined = 24;
 /// Where a picture's middle may be, in the frame in which it stands upright.
 class Room {
   public:
-    Room(const Job& job, const Piece& piece) : size_(piece.size) {
+    Room(const Job& job, const Piece& piece, const PlaceLimits& limits = {})
+        : size_(piece.size), most_move_mm_(limits.most_move_mm) {
         const Object& object = objectOf(job, piece);
         const double back = -piece.placement.rotation_deg;
         at_ = rotated(piece.placement.from_centre, back);
@@ -46,6 +48,7 @@ class Room {
         };
         if (isIn(hardly_mm)) {
             over_ = hardly_mm;
+            if (piece.placement.fit == Fit::by_hand) keepHalfOfTheRim(isIn);
             return;
         }
         if (!isIn(high - 0.5)) {
@@ -69,18 +72,35 @@ class Room {
         if (covers_) {
             const RectMm room{covers_->right() - size.width / 2, covers_->bottom() - size.height / 2,
                               size.width - covers_->width, size.height - covers_->height};
-            return room.width < 0 || room.height < 0 ? Outline{} : rectangleOutline(room);
+            return room.width < 0 || room.height < 0 ? Outline{} : near(rectangleOutline(room));
         }
         const double w = size.width / 2 - over_, h = size.height / 2 - over_;
-        return w <= 0 || h <= 0 ? Outline{} : roomForMiddle(inside_, {{-w, -h}, {w, -h}, {w, h}, {-w, h}});
+        return w <= 0 || h <= 0 ? Outline{}
+                                : near(roomForMiddle(inside_, {{-w, -h}, {w, -h}, {w, h}, {-w, h}}));
     }
 
   private:
+    template <class IsIn>
+    void keepHalfOfTheRim(const IsIn& isIn) {
+        double low = 0, high = std::max(bounds(inside_).width, bounds(inside_).height);
+        for (int i = 0; i < 30; ++i) {
+            const double middle = (low + high) / 2;
+            (isIn(-middle) ? low : high) = middle;
+        }
+        over_ = hardly_mm - low / 2;
+    }
+    /// No farther than it may be moved.
+    Outline near(Outline places) const {
+        return most_move_mm_ >= 1e4 || places.empty()
+                   ? places
+                   : shared(places, ellipseOutline(at_, 2 * most_move_mm_, 2 * most_move_mm_));
+    }
     static RectMm around(const PointMm& middle, const SizeMm& size) {
         return {middle.x - size.width / 2, middle.y - size.height / 2, size.width, size.height};
     }
     SizeMm size_;
     PointMm at_;
+    double most_move_mm_;
     std::optional<RectMm> covers_;
     Outline inside_;
     double over_ = 0;
@@ -108,7 +128,8 @@ void tryAll(std::vector<Candidate>& found, const SeenThrough& through, const Out
     const RectMm box = bounds(places);
     const cv::Size size(std::max(1, static_cast<int>(std::lround(scale * through.picture.width / c))),
                         std::max(1, static_cast<int>(std::lround(scale * through.picture.height / c))));
-    // The picture's corner over cells of the knots; beyond them nothing is seen.
+    // The picture's corner over cells of the knots. What is seen less than of bare wood is correlated: beside
+    // the picture that is nothing.
     const auto cellOf = [&](double middle, double corner, double picture) {
         return (middle - picture / 2 - corner) / c;
     };
@@ -122,11 +143,13 @@ void tryAll(std::vector<Candidate>& found, const SeenThrough& through, const Out
     for (const SeenThrough::Knots& knots : through.each) {
         cv::Mat picture, all(y1 - y0 + size.height, x1 - x0 + size.width, CV_32FC1, cv::Scalar(0)), seen;
         cv::resize(knots.seen, picture, size, 0, 0, cv::INTER_AREA);
+        picture -= cv::Scalar(knots.bare);
         if (turned) cv::flip(picture, picture, -1);
         const cv::Rect here(-x0, -y0, knots.covered.cols, knots.covered.rows);
         const cv::Rect both = here & cv::Rect(0, 0, all.cols, all.rows);
         if (!both.empty()) knots.covered(both - here.tl()).copyTo(all(both));
         cv::matchTemplate(all, picture, seen, cv::TM_CCORR);
+        seen += cv::Scalar(knots.bare * cv::sum(knots.covered)[0]);
         sum = sum.empty() ? seen : sum + seen;
     }
     // Of places that are hardly unlike the best is enough.
@@ -199,7 +222,7 @@ ProposedPlace placeAsItIs(const Job& job, const Piece& piece, const Progress& pr
 
 std::vector<ProposedPlace> proposedPlaces(const Job& job, const Piece& piece, const PlaceLimits& limits,
                                           std::size_t most, const Progress& progress) {
-    const Room room(job, piece);
+    const Room room(job, piece, limits);
     const SeenThrough through = seenThrough(job, piece, progress);
     std::vector<Candidate> found;
     std::vector<std::pair<double, Outline>> sizes{{1, room.places(1)}};
@@ -237,13 +260,15 @@ std::vector<ProposedPlace> proposedPlaces(const Job& job, const Piece& piece, co
         std::optional<Candidate> next;
         std::size_t refined_now = 0;
         for (const Candidate& each : found) {
-            if (std::any_of(best.begin(), best.end(),
-                            [&](const Candidate& other) { return !isUnlike(each, other, piece.size); }))
-                continue;
+            const auto isKnown = [&](const Candidate& one) {
+                return std::any_of(best.begin(), best.end(),
+                                   [&](const Candidate& other) { return !isUnlike(one, other, piece.size); });
+            };
+            if (isKnown(each)) continue;
             if (next && refined_now >= most_refined) break;
             ++refined_now;
             const Candidate better = refined(each, through, placesOf(each.scale));
-            if (!next || isFirst(better, *next)) next = better;
+            if (!isKnown(better) && (!next || isFirst(better, *next))) next = better;
         }
         if (!next) break;
         best.push_back(*next);
@@ -253,11 +278,47 @@ std::vector<ProposedPlace> proposedPlaces(const Job& job, const Piece& piece, co
     return places;
 }
 
+namespace {
+
+/// Turned by half about its middle.
+Outline onItsHead(Outline outline) {
+    return changed(std::move(outline), [](const PointMm& p) { return PointMm{-p.x, -p.y}; });
+}
+
+bool looksTheSame(const Outline& outline) {
+    return area(without(onItsHead(outline), outline)) < 1e-3 * area(outline);
+}
+
+/// The object turned by half, whose outline looks the same then.
+Object turnedByHalf(Object object) {
+    for (Zone& zone : object.zones) {
+        zone.at = {-zone.at.x, -zone.at.y};
+        const Outline outline = outlineOf(zone.shape);
+        if (looksTheSame(outline)) continue;
+        zone.shape = shapeOf(ShapeKind::drawn);
+        zone.shape.outline = onItsHead(outline);
+    }
+    return object;
+}
+
+}  // namespace
+
 Job withProposed(Job job, int id, const ProposedPlace& place) {
     const SizeMm now = findPiece(job, id)->size;
     if (place.scale != 1)
         job = withSize(std::move(job), id, {place.scale * now.width, place.scale * now.height});
-    return withPlace(std::move(job), id, place.from_centre, place.rotation_deg);
+    const Placement now_at = findPiece(job, id)->placement;
+    const bool on_its_head =
+        std::cos((place.rotation_deg - now_at.rotation_deg) * std::numbers::pi / 180) < 0;
+    const auto on_object = std::count_if(job.pieces.begin(), job.pieces.end(), [&](const Piece& each) {
+        return each.placement.object == now_at.object;
+    });
+    const Object& object = objectOf(job, *findPiece(job, id));
+    if (!on_its_head || on_object > 1 || !looksTheSame(outlineOf(object.shape)))
+        return withPlace(std::move(job), id, place.from_centre, place.rotation_deg);
+    Object turned = turnedByHalf(object);
+    job = withObject(std::move(job), id, std::move(turned));
+    return withPlace(std::move(job), id, {-place.from_centre.x, -place.from_centre.y}, now_at.rotation_deg);
 }
 
 }  // namespace tympan

@@ -51,7 +51,7 @@ cv::Mat coveredCells(const Outline& outline, const RectMm& box, double cell_mm, 
 
 /// A picture's field at another size or turn, laid with its middle at a place, on the cells of `onto`.
 cv::Mat laidOn(const cv::Mat& field, const cv::Mat& onto, const PointMm& corner, double cell_mm,
-               const SizeMm& picture, const PointMm& middle, double scale, bool turned) {
+               const SizeMm& picture, const PointMm& middle, double scale, bool turned, float beside) {
     // From a cell of `onto` to one of the field, middles of both at whole numbers.
     const double sign = turned ? -1 : 1;
     const double across = sign * field.cols * cell_mm / (scale * picture.width);
@@ -62,7 +62,7 @@ cv::Mat laidOn(const cv::Mat& field, const cv::Mat& onto, const PointMm& corner,
                           down * y0 + field.rows / 2.0 - 0.5);
     cv::Mat laid;
     cv::warpAffine(field, laid, map, onto.size(), cv::INTER_LINEAR | cv::WARP_INVERSE_MAP,
-                   cv::BORDER_CONSTANT, cv::Scalar(0));
+                   cv::BORDER_CONSTANT, cv::Scalar(beside));
     return laid;
 }
 
@@ -72,14 +72,14 @@ double SeenThrough::at(const PointMm& middle, double scale, bool turned) const {
     double sum = 0;
     for (const Knots& knots : each)
         sum += knots.covered.dot(
-            laidOn(knots.seen, knots.covered, corner, cell_mm, picture, middle, scale, turned));
+            laidOn(knots.seen, knots.covered, corner, cell_mm, picture, middle, scale, turned, knots.bare));
     return sum * cell_mm * cell_mm;
 }
 
 bool SeenThrough::meetsWhatCounts(const PointMm& middle, double scale, bool turned) const {
     for (const Knots& knots : each)
         if (knots.covered.dot(
-                laidOn(counts, knots.covered, corner, cell_mm, picture, middle, scale, turned)) > 0.5)
+                laidOn(counts, knots.covered, corner, cell_mm, picture, middle, scale, turned, 0)) > 0.5)
             return true;
     return false;
 }
@@ -144,6 +144,7 @@ SeenThrough seenThrough(const Job& job, const Piece& piece, const Progress& prog
         Lightness(colour).of(ink, on_knot);
         each.seen = cv::abs(on_ground - on_knot);
         each.seen = each.seen.mul(masking);
+        each.bare = std::abs(Lightness(ground).ground() - Lightness(colour).ground());
         if (hidden) each.seen.setTo(0);
         each.seen += counted;
         each.covered = coveredCells(outline, box, through.cell_mm, cells);

@@ -11,6 +11,7 @@ namespace tympan {
 struct SeenThrough {
     struct Knots {
         cv::Mat seen;     ///< of the whole picture, L* by place: CV_32FC1, upright
+        float bare = 0;   ///< where there is no ink, and beside the picture
         cv::Mat covered;  ///< how much of each cell is knot, 0 to 1: CV_32FC1
     };
     double cell_mm = 1;

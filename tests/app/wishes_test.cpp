@@ -1,4 +1,5 @@
 // What a maker wishes of the plan: hours, steps, what there is, what it takes.
+#include <QCalendarWidget>
 #include <QCheckBox>
 #include <QClipboard>
 #include <QDoubleSpinBox>
@@ -8,6 +9,7 @@
 
 #include "app/canvas/strip_view.h"
 #include "app/canvas/week_view.h"
+#include "app/widgets/date_button.h"
 #include "core/job/faces.h"
 #include "tests/app/transfer_station.h"
 
@@ -114,6 +116,49 @@ TEST_F(Wishes, hoursAreBrushedOverAWeek) {
     click("work-week");
     EXPECT_EQ(job().work.hours, "Tu 18:30-21:30; We-Fr 18:00-21:30; Sa 10:00-13:00; 2026-12-24 none");
     EXPECT_EQ(find<QLineEdit>("work-hours")->text().toStdString(), job().work.hours);
+}
+
+TEST_F(Wishes, mealsAndRestsAreTyped) {
+    plan({"gel-rub-off"});
+    const Moment end = window.planning().strip()->plan.end;
+    answer("ask-hours", [](QDialog& dialog) {
+        auto* meals = dialog.findChild<QLineEdit*>(QStringLiteral("meals"));
+        auto* take = dialog.findChild<QPushButton*>(QStringLiteral("take-hours"));
+        ASSERT_TRUE(meals && take);
+        QTest::keyClicks(meals, QStringLiteral("noon"));
+        EXPECT_FALSE(take->isEnabled()) << "nobody can tell when that is";
+        EXPECT_TRUE(dialog.findChild<QLabel*>(QStringLiteral("meals-fault"))->isVisible());
+        meals->clear();
+        QTest::keyClicks(meals, QStringLiteral("08:00-14:00"));
+        dialog.findChild<QSpinBox*>(QStringLiteral("rest-minutes"))->setValue(20);
+        QTest::mouseClick(take, Qt::LeftButton);
+    });
+    click("work-week");
+    EXPECT_EQ(job().work.meals, "08:00-14:00");
+    EXPECT_EQ(job().work.rest_min, 20);
+    ASSERT_TRUE(waitFor([&] { return window.service().idle() && window.planning().strip(); }));
+    EXPECT_GT(window.planning().strip()->plan.end, end) << "nobody works meanwhile";
+    window.store().undo();
+    EXPECT_EQ(job().work, WorkWishes{});
+}
+
+TEST_F(Wishes, aDayIsPickedFromACalendar) {
+    plan({"gel-rub-off"});
+    auto* dates = find<app::DateButton>("work-due-date");
+    emit dates->picked(QDate(2026, 12, 12));
+    EXPECT_EQ(job().work.due, "2026-12-12T18:00") << "by the evening";
+    type("work-due", "2026-12-12 09:30");
+    emit dates->picked(QDate(2026, 12, 14));
+    EXPECT_EQ(job().work.due, "2026-12-14T09:30") << "the time that stood there";
+    QTimer::singleShot(50, &window, [&] {
+        auto* days = window.findChild<QCalendarWidget*>(QStringLiteral("work-due-date-days"));
+        ASSERT_NE(days, nullptr);
+        EXPECT_EQ(days->selectedDate(), QDate(2026, 12, 14));
+        EXPECT_EQ(days->minimumDate(), QDate(2026, 12, 5)) << "today";
+        emit days->clicked(QDate(2026, 12, 20));
+    });
+    QTest::mouseClick(dates, Qt::LeftButton);
+    EXPECT_EQ(job().work.due, "2026-12-20T09:30");
 }
 
 TEST_F(Wishes, whatItTakesIsListedAndAmountsFollowTheCoverage) {

@@ -16,13 +16,12 @@ namespace fs = std::filesystem;
 namespace {
 
 const std::vector<std::string> floors{
-    "core/base",     "core/measure", "core/nest",      "core/artwork",    "core/object",
-    "core/method",   "core/tone",    "core/enlarge",   "core/printer",    "core/time",
-    "core/job",      "core/render",  "core/seams",     "core/layout",     "core/fill",
-    "core/schedule", "core/run",     "core/record",    "core/learning",   "core/inspect",
-    "core/marks",    "core/pdf",     "core/documents", "core/photograph", "core/readings",
-    "workshop",      "cli",          "app/look",       "app/words",       "app/model",
-    "app/widgets",   "app/canvas",   "app/stations",   "app/window",      "app"};
+    "core/base",       "core/measure",  "core/nest",    "core/artwork", "core/object",   "core/method",
+    "core/tone",       "core/enlarge",  "core/printer", "core/time",    "core/job",      "core/render",
+    "core/seams",      "core/knots",    "core/layout",  "core/fill",    "core/schedule", "core/run",
+    "core/record",     "core/learning", "core/inspect", "core/marks",   "core/pdf",      "core/documents",
+    "core/photograph", "core/readings", "workshop",     "cli",          "app/look",      "app/words",
+    "app/model",       "app/widgets",   "app/canvas",   "app/stations", "app/window",    "app"};
 
 int floorOf(const std::string& path) {
     for (std::size_t i = 0; i < floors.size(); ++i)

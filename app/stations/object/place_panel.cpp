@@ -6,6 +6,7 @@
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSpinBox>
+#include <QStackedLayout>
 
 #include "app/widgets/choice_row.h"
 #include "app/widgets/length_edit.h"
@@ -26,11 +27,28 @@ QString seenText(const ProposedPlace& place) {
     return place.mean < faint ? PlacePanel::tr("faint") : PlacePanel::tr("seen");
 }
 
+/// The same beside what was seen before.
+QString seenText(const ProposedPlace& place, const ProposedPlace& before) {
+    constexpr double clearly_less = 0.8;
+    const QString now = seenText(place), was = seenText(before);
+    if (now != was) return PlacePanel::tr("%1 (before: %2)").arg(now, was);
+    return place.mean < clearly_less * before.mean ? PlacePanel::tr("%1, but less than before").arg(now)
+                                                   : PlacePanel::tr("%1, as before").arg(now);
+}
+
 }  // namespace
 
 PlacePanel::PlacePanel(JobStore& store, RenderService& service)
     : ObjectPanel(store), search_(store, service, this) {
-    auto* outer = new QHBoxLayout(this);
+    pages_ = new QStackedLayout(this);
+    pages_->addWidget(usualPage());
+    pages_->addWidget(findingPage());
+}
+
+/// How it is fitted, its size, and how much stays bare.
+QWidget* PlacePanel::usualPage() {
+    auto* page = new QWidget;
+    auto* outer = new QHBoxLayout(page);
     outer->setContentsMargins(0, 0, 0, 0);
     outer->setSpacing(20);
 
@@ -105,7 +123,22 @@ PlacePanel::PlacePanel(JobStore& store, RenderService& service)
     QPushButton* another =
         linkButton(QStringLiteral("another-here"), tr("put another picture on the same object…"));
     bare->addWidget(another, 3, 0, 1, 4, Qt::AlignLeft);
-    bare->setRowStretch(4, 1);
+    over_knots_ = linkButton(QStringLiteral("over-knots"), tr("find a place over the knots…"));
+    over_knots_->setToolTip(tr("Where the knots are hardly seen: in dark and busy parts of the picture."));
+    connect(over_knots_, &QPushButton::clicked, this, [this] {
+        // A quarter of its shorter side, until another is typed: it still lies about where it lay. What has a
+        // hole is hung by it.
+        if (const Piece* piece = store_.piece()) {
+            const auto& zones = objectOf(store_.job(), *piece).zones;
+            half_turn_->setChecked(std::none_of(
+                zones.begin(), zones.end(), [](const Zone& zone) { return zone.kind == ZoneKind::hole; }));
+            most_move_->show(std::round(std::min(piece->size.width, piece->size.height) / 4),
+                             store_.job().unit);
+        }
+        pages_->setCurrentIndex(1);
+    });
+    bare->addWidget(over_knots_, 4, 0, 1, 4, Qt::AlignLeft);
+    bare->setRowStretch(5, 1);
     outer->addWidget(on_object_);
 
     on_spot_ = new QWidget;
@@ -132,8 +165,6 @@ PlacePanel::PlacePanel(JobStore& store, RenderService& service)
     spot->addWidget(hint, 2, 0, 1, 3);
     spot->setRowStretch(3, 1);
     outer->addWidget(on_spot_);
-    finding_ = findingColumn();
-    outer->addWidget(finding_);
     outer->addStretch(1);
 
     connect(fit_, &ChoiceRow::picked, this, [this](const QString& id) {
@@ -170,13 +201,17 @@ PlacePanel::PlacePanel(JobStore& store, RenderService& service)
         });
     });
     connect(another, &QPushButton::clicked, this, &ObjectPanel::anotherWanted);
+    return page;
 }
 
 /// Where there are knots that the picture may hide.
-QWidget* PlacePanel::findingColumn() {
-    auto* part = new QWidget;
+QWidget* PlacePanel::findingPage() {
+    auto* page = new QWidget;
+    auto* across = new QHBoxLayout(page);
+    across->setContentsMargins(0, 0, 0, 0);
+    across->setSpacing(28);
     auto* down = column();
-    part->setLayout(down);
+    across->addLayout(down);
     find_ = pushButton(QStringLiteral("find-place"), tr("Find a place over the knots"));
     find_->setToolTip(tr(
         "Moves the picture so that the knots under it are hardly seen: in dark and busy places, never in a "
@@ -201,25 +236,45 @@ QWidget* PlacePanel::findingColumn() {
     sizes->addWidget(size_range_);
     sizes->addStretch(1);
     down->addLayout(sizes);
-    finds_ = quietLabel({});
+    auto* moves = new QHBoxLayout;
+    moves->setSpacing(8);
+    auto* move_label = quietLabel(tr("moved by at most"));
+    move_label->setWordWrap(false);
+    most_move_ = new LengthEdit(QStringLiteral("place-most-move"), tr("How far the picture may be moved"));
+    most_move_->allowZero();
+    moves->addWidget(move_label);
+    moves->addWidget(most_move_);
+    moves->addStretch(1);
+    down->addLayout(moves);
+    down->addStretch(1);
+    auto* found = column();
+    across->addLayout(found);
+    across->addStretch(1);
+    finds_ = new QLabel;
     finds_->setObjectName(QStringLiteral("place-says"));
-    keepWide(finds_, 250);
-    down->addWidget(finds_);
+    finds_->setWordWrap(true);
+    keepWide(finds_, 340);
+    finds_->setMinimumHeight(44);
+    finds_->setAlignment(Qt::AlignTop);
+    found->addWidget(finds_);
     places_ = new ChoiceRow(QStringLiteral("place-proposals"), tr("Places found"), Qt::Horizontal);
     for (int i = 0; i < 4; ++i)
         places_->add(QString::number(i), i == 0 ? tr("As it was") : QString::number(i));
-    down->addWidget(places_);
-    down->addStretch(1);
+    found->addWidget(places_, 0, Qt::AlignLeft);
+    QPushButton* back = linkButton(QStringLiteral("place-back"), tr("back to sizes and margins"));
+    found->addWidget(back, 0, Qt::AlignLeft);
+    found->addStretch(1);
+    connect(back, &QPushButton::clicked, this, [this] { pages_->setCurrentIndex(0); });
     connect(find_, &QPushButton::clicked, this, [this] {
         if (const Piece* piece = store_.piece()) {
             const double by = size_range_->value() / 100.0;
-            search_.begin(piece->id, {half_turn_->isChecked(), 1 - by, 1 + by});
+            search_.begin(piece->id, {half_turn_->isChecked(), 1 - by, 1 + by, most_move_->value()});
         }
     });
     connect(places_, &ChoiceRow::picked, this,
             [this](const QString& id) { search_.choose(id.toULongLong()); });
     connect(&search_, &PlaceSearch::changed, this, &PlacePanel::showPlaces);
-    return part;
+    return page;
 }
 
 void PlacePanel::showPlaces() {
@@ -234,14 +289,15 @@ void PlacePanel::showPlaces() {
     else if (!search_.fault().isEmpty())
         finds_->setText(search_.fault());
     else if (places.size() > 1)
-        finds_->setText(search_.chosen() == 0
-                            ? tr("As it was. The knots: %1.").arg(seenText(places.front()))
-                            : tr("Place %1 of %2. The knots: %3 (before: %4).")
-                                  .arg(search_.chosen())
-                                  .arg(places.size() - 1)
-                                  .arg(seenText(places[search_.chosen()]), seenText(places.front())));
+        finds_->setText(search_.chosen() == 0 ? tr("As it was. The knots: %1.").arg(seenText(places.front()))
+                                              : tr("Place %1 of %2. The knots: %3.")
+                                                    .arg(search_.chosen())
+                                                    .arg(places.size() - 1)
+                                                    .arg(seenText(places[search_.chosen()], places.front())));
     else
-        finds_->setText({});
+        finds_->setText(
+            tr("Knots are hardly seen under dark or busy parts of the picture. Faces and words stay clear of "
+               "them."));
     places_->choose(QString::number(search_.chosen()));
 }
 
@@ -297,8 +353,9 @@ void PlacePanel::refresh(const Piece& piece, const Object& object) {
     findChild<QPushButton*>(QStringLiteral("true-size"))
         ->setEnabled(piece.artwork->naturalSize().has_value());
     const bool knots = canFindPlace(store_.job(), piece);
-    finding_->setVisible(knots);
-    if (knots) showPlaces();
+    over_knots_->setVisible(knots);
+    if (!knots) pages_->setCurrentIndex(0);
+    showPlaces();
     const auto& distances = piece.placement.distances;
     for (std::size_t i = 0; i < 2; ++i) {
         const bool there = i < distances.size();

@@ -8,6 +8,7 @@ class QLabel;
 class QLineEdit;
 class QPushButton;
 class QSpinBox;
+class QStackedLayout;
 
 namespace tympan::app {
 
@@ -25,7 +26,8 @@ class PlacePanel : public ObjectPanel {
     void setSize(bool width, double mm);
     void setBare(int side, double mm);
     void setDistance();
-    QWidget* findingColumn();
+    QWidget* usualPage();
+    QWidget* findingPage();
     void showPlaces();
 
     ChoiceRow* fit_;
@@ -36,10 +38,11 @@ class PlacePanel : public ObjectPanel {
     QDoubleSpinBox* turn_;
     QWidget *on_object_, *on_spot_;
     PlaceSearch search_;
-    QWidget* finding_;
-    QPushButton* find_;
+    QStackedLayout* pages_;
+    QPushButton *find_, *over_knots_;
     QCheckBox* half_turn_;
     QSpinBox* size_range_;
+    LengthEdit* most_move_;
     QLabel* finds_;
     ChoiceRow* places_;
     QLineEdit* from_[2];

@@ -68,7 +68,7 @@ QString kindText(ZoneKind kind) {
         case ZoneKind::painted:
             return ZonesPanel::tr("painted");
         case ZoneKind::under:
-            return ZonesPanel::tr("may be hidden");
+            return ZonesPanel::tr("under");
     }
     return {};
 }

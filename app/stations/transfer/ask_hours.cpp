@@ -42,7 +42,7 @@ std::optional<WorkWishes> askHours(QWidget* parent, WorkWishes wishes) {
     const auto say = [&] {
         hours.week = week->week();
         const std::string text = wordsOf(hours);
-        said->setText(text.empty() ? HoursText::tr("Nothing is brushed: at any time.")
+        said->setText(text.empty() ? HoursText::tr("Nothing is brushed: 8:00 to 22:00 each day.")
                                    : QString::fromStdString(text));
     };
     say();
@@ -58,7 +58,7 @@ std::optional<WorkWishes> askHours(QWidget* parent, WorkWishes wishes) {
     auto* meals = new QLineEdit(QString::fromStdString(wishes.meals));
     meals->setObjectName(QStringLiteral("meals"));
     meals->setAccessibleName(HoursText::tr("Meals of each day"));
-    meals->setPlaceholderText(HoursText::tr("12:30-13:15, 18:30-19:15"));
+    meals->setPlaceholderText(HoursText::tr("none, or 12:30-13:15, 18:30-19:15"));
     keepWide(meals, 260);
     breaks->addWidget(new QLabel(HoursText::tr("rest for each hour of work")), 0, 0);
     breaks->addWidget(rest, 0, 1, Qt::AlignLeft);
