@@ -178,7 +178,7 @@ bool Runs::happen(const std::string& named, Event event) {
     if (ended)
         open_.erase(found);
     else
-        planned(*found, carriedOver(found->plan, found->state, event.at));
+        planned(*found, carriedOver(std::move(found->plan), found->state, event.at));
     showNow();
     planBeside(Why::happened);
     const Open* open = find(run);

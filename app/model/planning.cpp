@@ -148,8 +148,8 @@ std::pair<int, int> Planning::ownTimes() const {
 }
 
 std::vector<Short> Planning::low() const {
-    if (!shelf_ || !strip_ || run()) return {};
-    return shelf_(amountsOf(coatAreas(strip_->plan, strip_->order), store_.job().work.coverage));
+    if (!low_ || !strip_ || run()) return {};
+    return low_(amountsOf(coatAreas(strip_->plan, strip_->order), store_.job().work.coverage));
 }
 
 void Planning::setOwnTimes(bool own) {

@@ -47,12 +47,16 @@ class Planning : public QObject {
     void learnFrom(std::function<const OwnTimes&()> source) { learned_ = std::move(source); }
     /// Where it is asked what damp swabs said so far.
     void knowSwabs(std::function<const std::vector<SwabTest>&()> source) { swabs_ = std::move(source); }
-    /// Where it is asked what there is too little of for work that takes so much, ml by method and step.
-    void lookOnShelf(std::function<std::vector<Short>(const std::map<std::string, double>&)> shelf) {
+    /// Where it is asked what stands on the shelf, and what of it is too little for work that takes so much,
+    /// ml by method and step.
+    void lookOnShelf(std::function<const std::vector<Supply>&()> shelf,
+                     std::function<std::vector<Short>(const std::map<std::string, double>&)> low) {
         shelf_ = std::move(shelf);
+        low_ = std::move(low);
     }
     /// What there is too little of for what is planned and not begun.
     std::vector<Short> low() const;
+    std::vector<Supply> shelf() const { return shelf_ ? shelf_() : std::vector<Supply>(); }
     /// How many times are the maker's own, from how many evenings at most.
     std::pair<int, int> ownTimes() const;
     void setOwnTimes(bool own);
@@ -84,7 +88,8 @@ class Planning : public QObject {
 
     std::function<const OwnTimes&()> learned_;
     std::function<const std::vector<SwabTest>&()> swabs_;
-    std::function<std::vector<Short>(const std::map<std::string, double>&)> shelf_;
+    std::function<const std::vector<Supply>&()> shelf_;
+    std::function<std::vector<Short>(const std::map<std::string, double>&)> low_;
     std::shared_ptr<const Strip> strip_;
     bool wanted_ = false;
     quint64 planned_of_ = 0, shown_of_ = 0;  ///< revisions of the job: asked for, and shown

@@ -203,7 +203,7 @@ void MethodFinder::take(const Method& method) {
 void MethodFinder::showChosen() {
     const QString id = QString::fromStdString(chosen_.id);
     all_->setCurrentIndex(all_->findData(id));
-    variants_->show(chosen_);
+    variants_->show(chosen_, kindFor(chosen_), material_);
     answers_->setExclusive(false);
     for (QAbstractButton* button : answers_->buttons())
         button->setChecked(button->property("method").toString() == id);

@@ -29,17 +29,20 @@ VariantButton::VariantButton(const QString& name, QWidget* parent) : QPushButton
     connect(menu, &QMenu::aboutToShow, this, &VariantButton::fillMenu);
 }
 
-void VariantButton::show(const Method& method) {
+void VariantButton::show(const Method& method, PrinterKind printer, const std::string& material) {
     method_ = method;
+    questions_ = questionsOf(method);
+    std::erase_if(questions_,
+                  [&](const std::string& about) { return !matters(method, about, printer, material); });
     const QString taken = variantsText(method);
     setText(taken.isEmpty() ? tr("Variant: as most makers do it") : tr("Variant: %1").arg(taken));
-    setVisible(!method.variants.all.empty());
+    setVisible(!questions_.empty());
     fillMenu();
 }
 
 void VariantButton::fillMenu() {
     menu()->clear();
-    for (const std::string& about : questionsOf(method_)) {
+    for (const std::string& about : questions_) {
         const Variant& taken = takenAbout(method_, about);
         QMenu* answers = menu()->addMenu(tr("%1: %2").arg(app::text(about), app::text(taken.name)));
         auto* group = new QActionGroup(answers);

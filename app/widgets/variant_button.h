@@ -10,8 +10,9 @@ class VariantButton : public QPushButton {
     Q_OBJECT
   public:
     explicit VariantButton(const QString& name, QWidget* parent = nullptr);
-    /// Hidden where the method has but one way of doing it.
-    void show(const Method& method);
+    /// Hidden where there is but one way of doing it, for prints of this printer on this material; so is each
+    /// question whose answer makes no difference.
+    void show(const Method& method, PrinterKind printer, const std::string& material);
 
   signals:
     void picked(const std::string& variant);
@@ -20,6 +21,7 @@ class VariantButton : public QPushButton {
     void fillMenu();
 
     Method method_;
+    std::vector<std::string> questions_;  ///< that matter
 };
 
 /// "on both · no finish"; empty where all is as most makers do it.

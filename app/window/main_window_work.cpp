@@ -87,6 +87,7 @@ void MainWindow::connectWork() {
         log_->open(entry.toStdString());
     });
     planning_.lookOnShelf(
+        [this]() -> const std::vector<Supply>& { return log_->supplies(); },
         [this](const std::map<std::string, double>& needs_ml) { return log_->shortFor(needs_ml); });
     planning_.knowSwabs([this]() -> const std::vector<SwabTest>& { return strips_->swabs().all(); });
     planning_.learnFrom([this]() -> const OwnTimes& { return log_->learned(); });

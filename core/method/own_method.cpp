@@ -103,7 +103,7 @@ class Concerns {
             if (step.of_sheet && laid)
                 cannot(step,
                        Text("“{step}” is done to whole sheets, but stands after the print was laid", {name}));
-            if (laid && step.spreads && step.spreads->on == Spread::On::print && step.work == Work::coat)
+            if (laid && step.spreads && step.spreads->on != Spread::On::object && step.work == Work::coat)
                 cannot(step, Text("“{step}” coats the print, but the print is laid already", {name}));
             if (!laid && (step.work == Work::rub || step.work == Work::soak || step.work == Work::cure))
                 cannot(step, Text("“{step}” stands before anything is laid", {name}));

@@ -17,6 +17,11 @@ const std::vector<std::string>& basisNames() {
     return names;
 }
 
+std::string_view name(Spread::On on) {
+    constexpr std::string_view names[] = {"object", "print", "both"};
+    return names[static_cast<std::size_t>(on)];
+}
+
 std::string shortName(const Step& step) {
     if (!step.name.empty()) return step.name;
     const std::string_view words = step.words;

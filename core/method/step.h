@@ -144,11 +144,15 @@ struct StepFace {
 
 /// A medium that is put on in a step.
 struct Spread {
-    enum class On { object, print };
+    enum class On { object, print, both };
     std::string what;  ///< a supply's id: "gel"
     On on = On::object;
     bool operator==(const Spread&) const = default;
 };
+
+/// "object", "print", "both".
+std::string_view name(Spread::On on);
+inline constexpr Spread::On spread_places[] = {Spread::On::object, Spread::On::print, Spread::On::both};
 
 struct Step {
     std::string id;  ///< once within its method, and the same in all its revisions
@@ -172,7 +176,8 @@ struct Step {
     std::vector<StepFace> faces;     ///< none: on the front, once
     std::vector<std::string> needs;  ///< tools and supplies by id, beside what is spread
     std::optional<Spread> spreads;
-    std::string good;  ///< what it looks like when it is well done
+    std::string pressure;  ///< of a press, an iron, a hand: in words; empty: nothing is said of it
+    std::string good;      ///< what it looks like when it is well done
     /// The last moment when something can still be mended: looked at and ticked, in no time of its own.
     bool gate = false;
     /// Done to a sheet with all that lies on it, before pieces are laid: dried, sprayed, cut apart.

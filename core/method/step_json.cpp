@@ -5,6 +5,8 @@
 
 #include <fmt/format.h>
 
+#include "core/base/json_named.h"
+
 namespace tympan {
 
 namespace {
@@ -175,7 +177,7 @@ nlohmann::json effortJson(const Effort& effort) {
 
 Spread readSpread(JsonReader reader) {
     Spread spread{reader.id("what"), Spread::On::object};
-    if (reader.has("on") && reader.oneOf("on", {"object", "print"}) == "print") spread.on = Spread::On::print;
+    if (reader.has("on")) spread.on = readNamed(reader, "on", spread_places);
     reader.finish();
     return spread;
 }
@@ -240,6 +242,7 @@ Step readStep(JsonReader& reader, std::size_t number) {
         }
     if (reader.has("needs")) step.needs = reader.texts("needs");
     if (reader.has("spreads")) step.spreads = readSpread(reader.object("spreads"));
+    step.pressure = reader.note("pressure");
     step.good = reader.note("good");
     step.gate = reader.flag("gate", false);
     if (reader.has("of")) step.of_sheet = reader.oneOf("of", {"piece", "sheet"}) == "sheet";
@@ -307,9 +310,10 @@ nlohmann::json toJson(const Step& step) {
     for (const StepFace& face : step.faces)
         value["faces"].push_back({{"face", face.name}, {"coats", face.times}, {"basis", nameOf(face.basis)}});
     if (!step.needs.empty()) value["needs"] = step.needs;
+    if (!step.pressure.empty()) value["pressure"] = step.pressure;
     if (step.spreads) {
         value["spreads"] = {{"what", step.spreads->what}};
-        if (step.spreads->on == Spread::On::print) value["spreads"]["on"] = "print";
+        if (step.spreads->on != Spread::On::object) value["spreads"]["on"] = name(step.spreads->on);
     }
     if (!step.good.empty()) value["good"] = step.good;
     if (step.gate) value["gate"] = true;

@@ -7,12 +7,24 @@ namespace tympan {
 /// What must be at hand for a step: a tool stays, a supply is used up.
 struct Tool {
     enum class Kind { tool, supply };
+    /// Where one goes for it: for one trip the list stands by shop. A habit, not a promise.
+    enum class Shop { anywhere, art, hardware, stationer, supermarket, transfer };
     std::string id, name;
     Kind kind = Kind::tool;
+    Shop shop = Shop::anywhere;
     bool operator==(const Tool&) const = default;
 };
 /// "tool", "supply".
 std::string_view name(Tool::Kind kind);
+/// "anywhere", "art", "hardware" …
+std::string_view name(Tool::Shop shop);
+inline constexpr Tool::Shop tool_shops[] = {Tool::Shop::anywhere,    Tool::Shop::art,
+                                            Tool::Shop::hardware,    Tool::Shop::stationer,
+                                            Tool::Shop::supermarket, Tool::Shop::transfer};
+/// What a maker calls it: "an art shop".
+std::string calledBy(Tool::Shop shop);
+/// The same things in groups, each with what is got there, in the order of tool_shops and as they were.
+std::vector<std::pair<Tool::Shop, std::vector<Tool>>> byShop(const std::vector<Tool>& things);
 
 /// Reads and checks a list of tools (schema "tympan-tools-1"). Throws Error (input) with the faulty line.
 std::vector<Tool> readTools(const JsonText& source);

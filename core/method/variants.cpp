@@ -87,4 +87,23 @@ StepUse useOf(const Method& method, PrinterKind printer, std::string material) {
     return use;
 }
 
+bool matters(const Method& method, const std::string& about, PrinterKind printer,
+             const std::string& material) {
+    std::set<std::set<std::string>> ways;
+    for (const Variant* variant : variantsAbout(method, about)) {
+        const Method taken = withVariant(method, variant->id);
+        const StepUse use = useOf(taken, printer, material);
+        std::set<std::string> done;
+        for (const Step& step : taken.steps)
+            if (isNeeded(step, use)) done.insert(step.id);
+        for (const std::string& choice : use.chosen)
+            if (std::none_of(taken.steps.begin(), taken.steps.end(), [&](const Step& step) {
+                    return choiceOf(step) == choice || step.unless == choice;
+                }))
+                done.insert("choice " + choice);
+        ways.insert(std::move(done));
+    }
+    return ways.size() > 1;
+}
+
 }  // namespace tympan

@@ -24,4 +24,9 @@ bool printAlike(const Method& one, const Method& other);
 /// leave out.
 StepUse useOf(const Method& method, PrinterKind printer, std::string material = {});
 
+/// Whether it makes a difference how a question is answered, for prints of such a printer on such a material:
+/// whether another step is done, or something is chosen that is no step (how sheets are laid).
+bool matters(const Method& method, const std::string& about, PrinterKind printer,
+             const std::string& material);
+
 }  // namespace tympan

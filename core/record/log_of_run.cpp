@@ -59,7 +59,7 @@ void addStep(LogEntry& entry, const WorkRun& run, const RunState& state, const O
     if (const auto pace = state.order.pace.find(key); pace != state.order.pace.end())
         step.pace = pace->second;
     if (const auto coverage = state.wishes.coverage.find(key); coverage != state.wishes.coverage.end())
-        step.ml += coverage->second * task.area_cm2 * share / 100;
+        step.ml += coverage->second * coatedArea(task) * share / 100;
     if (const auto told = state.told.find(key); told != state.told.end()) {
         step.product = told->second.product;
         step.heat_c = told->second.heat_c;

@@ -74,6 +74,6 @@ JobWork workOf(const RunState& state, const TimeZone& zone, Moment now);
 Plan planFrom(const RunState& state, const TimeZone& zone, Moment now, const PlanLimits& limits = at_once);
 /// A plan that was made before the last events, for the tasks that there are now, until one is made of them:
 /// what it knows keeps its times, what is new follows what it comes after, none before `now`.
-Plan carriedOver(const Plan& plan, const RunState& state, Moment now);
+Plan carriedOver(Plan plan, const RunState& state, Moment now);
 
 }  // namespace tympan

@@ -106,6 +106,7 @@ Text placeOf(const CoatArea& area, const WorkOrder& order) {
     const OrderedObject* object = area.of_sheet ? nullptr : findObject(order, area.object);
     const Text what = object ? Text::catalogued(object->name) : Text("the prints");
     if (object && area.on_print) return Text("{object}, on the print", {{"object", what}});
+    if (object && area.on_both) return Text("{object} and the print, both", {{"object", what}});
     return area.face.empty()
                ? what
                : Text("{object}, {face}", {{"object", what}, {"face", Text::catalogued(area.face)}});
@@ -122,8 +123,9 @@ std::vector<Text> inLines(const Needs& needs, const WorkOrder& order) {
                 : Text("{printer}: {count, plural, one {one sheet} other {# sheets}}, {paper}: {pieces}.",
                        {printer, {"count", each.sheets}, paper, pieces}));
     }
-    if (!needs.supplies.empty())
-        lines.push_back(Text("Supplies: {things}.", {{"things", listOf(needs.supplies, needs.ml)}}));
+    for (const auto& [shop, things] : byShop(needs.supplies))
+        lines.push_back(Text("{shop}: {things}.", {{"shop", Text::catalogued(calledBy(shop))},
+                                                   {"things", listOf(things, needs.ml)}}));
     if (!needs.tools.empty())
         lines.push_back(Text("Tools: {things}.", {{"things", listOf(needs.tools, {})}}));
     for (const Needs::Coating& coating : needs.coatings) {

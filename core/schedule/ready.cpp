@@ -69,11 +69,12 @@ std::vector<CoatArea> coatAreas(const Plan& plan, const WorkOrder& order) {
                              ? all.emplace_back(CoatArea{
                                    object, piece ? piece->method_name : "", key, task.step, task.face,
                                    shortName(task.details), spreads ? spreads->what : "", 0, 0, task.of_sheet,
-                                   task.of_sheet || (spreads && spreads->on == Spread::On::print)})
+                                   task.of_sheet || (spreads && spreads->on == Spread::On::print),
+                                   spreads && spreads->on == Spread::On::both})
                              : *same;
         area.coats = std::max(area.coats, task.round.value_or(1));
         // Chunks of one coat add up; later coats are the same again.
-        if (task.round.value_or(1) == 1) area.cm2 += task.area_cm2;
+        if (task.round.value_or(1) == 1) area.cm2 += coatedArea(task);
     }
     return all;
 }

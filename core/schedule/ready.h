@@ -32,6 +32,7 @@ struct CoatArea {
     double cm2 = 0;         ///< of one coat, all copies together
     bool of_sheet = false;  ///< before they are cut from their sheets; then no object
     bool on_print = false;  ///< it goes on the prints
+    bool on_both = false;   ///< on the object and on the print, each with half of the area
 };
 std::vector<CoatArea> coatAreas(const Plan& plan, const WorkOrder& order);
 /// ml of all coats, by method and step, where `coverage` (ml for 100 cm², likewise) has it.

@@ -308,6 +308,11 @@ std::vector<Text> cautionsOf(const Task& task) {
     return cautions;
 }
 
+double coatedArea(const Task& task) {
+    const std::optional<Spread>& spreads = task.details->spreads;
+    return spreads && spreads->on == Spread::On::both ? 2 * task.area_cm2 : task.area_cm2;
+}
+
 std::string stepKeyOf(const Task& task, const WorkOrder& order) {
     const OrderedPiece* piece = findPiece(order, task.piece);
     return stepKey(piece ? piece->method : "", task.step);

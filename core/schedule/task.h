@@ -78,6 +78,9 @@ struct Task {
 /// What the maker wrote down for this time, then what makers warn of.
 std::vector<Text> cautionsOf(const Task& task);
 
+/// Of what it puts on: what goes on the object and on the print takes twice its area, cm².
+double coatedArea(const Task& task);
+
 /// The copies that it is about, each once, from 1.
 std::vector<int> copiesOf(const Task& task);
 

@@ -1,7 +1,9 @@
 // Methods as their makers do them: variants chosen from the menu, and a method of one's own, edited step by
 // step.
+#include <QCheckBox>
 #include <QListWidget>
 #include <QMenu>
+#include <QSpinBox>
 #include <QTimer>
 
 #include <gmock/gmock.h>
@@ -10,6 +12,7 @@
 #include "app/stations/object/method_editor.h"
 #include "app/widgets/minutes_box.h"
 #include "app/widgets/variant_button.h"
+#include "app/words/words.h"
 #include "core/method/catalogue.h"
 #include "core/method/variants.h"
 #include "tests/app/driver.h"
@@ -141,6 +144,69 @@ TEST_F(Editor, showsTheNameThatItKeepsAfterUndo) {
     click("editor-undo");
     EXPECT_EQ(part<QLineEdit>("own-name").text().toStdString(), gel.name);
     EXPECT_EQ(editor.method().name, gel.name);
+}
+
+TEST_F(Editor, whatIsAboutTheMethodFollowsUndo) {
+    auto& laser = part<QCheckBox>("own-printer-laser");
+    auto& inkjet = part<QCheckBox>("own-printer-inkjet");
+    ASSERT_TRUE(laser.isChecked() && !inkjet.isChecked());
+    inkjet.click();
+    click("editor-undo");
+    EXPECT_FALSE(inkjet.isChecked());
+    // Another field that is changed then does not bring it back.
+    auto& summary = part<QLineEdit>("own-summary");
+    summary.selectAll();
+    QTest::keyClicks(&summary, QStringLiteral("My own"));
+    emit summary.editingFinished();
+    EXPECT_EQ(editor.method().summary, "My own");
+    EXPECT_EQ(editor.method().printers, gel.printers);
+    click("editor-undo");
+    EXPECT_EQ(summary.text().toStdString(), app::text(gel.summary).toStdString());
+}
+
+TEST_F(Editor, saysHowOftenAStepIsDoneAgain) {
+    choose("look");
+    auto& from = part<QComboBox>("step-again-from");
+    EXPECT_EQ(from.currentData().toString(), QStringLiteral("soak"));
+    part<QSpinBox>("step-least-rounds").setValue(5);
+    EXPECT_EQ(step("look").rounds->least, 5);
+    EXPECT_GE(step("look").rounds->usual, 5) << "no fewer than at least";
+    EXPECT_EQ(step("look").rounds->basis, Basis::yours);
+    EXPECT_TRUE(canKeep());
+    from.setCurrentIndex(0);
+    emit from.activated(0);
+    EXPECT_FALSE(step("look").rounds) << "done once";
+}
+
+TEST_F(Editor, pressureAndBothSidesOfACoatAreSaid) {
+    choose("coat");
+    auto& pressure = part<QLineEdit>("step-pressure");
+    QTest::keyClicks(&pressure, QStringLiteral("light"));
+    emit pressure.editingFinished();
+    auto& on = part<QComboBox>("step-on");
+    on.setCurrentIndex(2);
+    emit on.activated(2);
+    EXPECT_EQ(step("coat").pressure, "light");
+    EXPECT_EQ(step("coat").spreads->on, Spread::On::both);
+    // And a file of it says the same.
+    const ScratchFolder folder;
+    writeMethodFile(folder / "own.tympan-method", [&] {
+        Method own = editor.method();
+        own.id = "user:own";
+        return own;
+    }());
+    EXPECT_EQ(readMethodFile(folder / "own.tympan-method").steps, editor.method().steps);
+}
+
+TEST_F(Editor, aStepThatIsDraggedIsMoved) {
+    choose("coat");
+    const int at = list().currentRow();
+    ASSERT_TRUE(list().model()->moveRow({}, at, {}, at + 3));
+    ASSERT_TRUE(waitFor([&] { return !(editor.method() == gel); }));
+    EXPECT_EQ(editor.method().steps[static_cast<std::size_t>(at) + 2].id, "coat");
+    EXPECT_EQ(list().count(), static_cast<int>(gel.steps.size()));
+    click("editor-undo");
+    EXPECT_EQ(editor.method(), gel);
 }
 
 TEST_F(Editor, addsAStepThatAnotherMethodHas) {

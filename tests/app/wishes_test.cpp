@@ -9,7 +9,9 @@
 
 #include "app/canvas/strip_view.h"
 #include "app/canvas/week_view.h"
+#include "app/model/log_store.h"
 #include "app/widgets/date_button.h"
+#include "core/base/uuid.h"
 #include "core/job/faces.h"
 #include "tests/app/transfer_station.h"
 
@@ -164,7 +166,15 @@ TEST_F(Wishes, aDayIsPickedFromACalendar) {
 TEST_F(Wishes, whatItTakesIsListedAndAmountsFollowTheCoverage) {
     plan({"gel-rub-off", "fabric-paste"}, 3);
     ASSERT_TRUE(waitFor([&] { return window.store().upToDate(); }));
+    const Supply pot{newUuid(), "large pot", {"gel-rub-off/coat"}, 0, 0, {}, {}};
+    window.log().keep(pot);
     answer("ask-needs", [](QDialog& dialog) {
+        const auto labels = dialog.findChildren<QLabel*>();
+        const auto shelf = std::find_if(labels.begin(), labels.end(), [](const QLabel* each) {
+            return each->text() == QStringLiteral("On your shelf");
+        });
+        ASSERT_NE(shelf, labels.end());
+        EXPECT_EQ((*std::next(shelf))->text().toStdString(), "matte gel medium") << "it is not bought again";
         auto* coverage = dialog.findChild<QDoubleSpinBox*>(QStringLiteral("coverage-gel-rub-off/coat"));
         auto* amount = dialog.findChild<QLabel*>(QStringLiteral("amount-gel-rub-off/coat"));
         ASSERT_TRUE(coverage && amount);
@@ -175,8 +185,10 @@ TEST_F(Wishes, whatItTakesIsListedAndAmountsFollowTheCoverage) {
         QTest::mouseClick(dialog.findChild<QPushButton*>(QStringLiteral("take-needs")), Qt::LeftButton);
     });
     click("work-needs");
+    window.log().erase(pot);
     EXPECT_EQ(job().work.coverage, (std::map<std::string, double>{{"gel-rub-off/coat", 5}}));
-    EXPECT_THAT(QGuiApplication::clipboard()->text().toStdString(), HasSubstr("Supplies: "));
+    EXPECT_THAT(QGuiApplication::clipboard()->text().toStdString(),
+                HasSubstr("Art and craft shop: matte gel medium"));
     window.store().undo();
     EXPECT_TRUE(job().work.coverage.empty());
 }

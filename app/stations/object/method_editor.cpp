@@ -1,13 +1,10 @@
 #include "app/stations/object/method_editor.h"
 
 #include <QAbstractItemModel>
-#include <QCheckBox>
-#include <QComboBox>
 #include <QFileDialog>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QMenu>
-#include <QPlainTextEdit>
 #include <QScrollArea>
 #include <QShortcut>
 #include <QStyle>
@@ -15,6 +12,7 @@
 #include <map>
 
 #include "app/look/theme.h"
+#include "app/stations/object/method_about.h"
 #include "app/stations/object/step_form.h"
 #include "app/widgets/tray_parts.h"
 #include "app/words/words.h"
@@ -22,29 +20,6 @@
 #include "core/method/catalogue.h"
 
 namespace tympan::app {
-
-namespace {
-
-QPlainTextEdit* lines(const char* name, const QString& accessible, const std::vector<std::string>& texts) {
-    auto* edit = new QPlainTextEdit;
-    edit->setObjectName(QLatin1String(name));
-    edit->setAccessibleName(accessible);
-    edit->setTabChangesFocus(true);
-    QStringList list;
-    for (const std::string& each : texts) list << text(each);
-    edit->setPlainText(list.join(QLatin1Char('\n')));
-    edit->setFixedHeight(84);
-    return edit;
-}
-
-std::vector<std::string> read(const QPlainTextEdit* edit) {
-    std::vector<std::string> texts;
-    for (const QString& line : edit->toPlainText().split(QLatin1Char('\n'), Qt::SkipEmptyParts))
-        if (!line.trimmed().isEmpty()) texts.push_back(line.trimmed().toStdString());
-    return texts;
-}
-
-}  // namespace
 
 MethodEditor::MethodEditor(QWidget* parent, Method method) : QDialog(parent), history_{std::move(method)} {
     auto* outer = askingDialog(*this, QStringLiteral("method-editor"), tr("A method of your own"));
@@ -65,7 +40,8 @@ MethodEditor::MethodEditor(QWidget* parent, Method method) : QDialog(parent), hi
     outer->addLayout(head);
     pages_ = new QTabWidget;
     pages_->addTab(stepsPage(), tr("Steps"));
-    pages_->addTab(aboutPage(), tr("About"));
+    about_ = new MethodAbout;
+    pages_->addTab(about_, tr("About"));
     outer->addWidget(pages_, 1);
     concerns_ = quietLabel({});
     concerns_->setObjectName(QStringLiteral("editor-concerns"));
@@ -85,6 +61,10 @@ MethodEditor::MethodEditor(QWidget* parent, Method method) : QDialog(parent), hi
         changed.name = words.trimmed().toStdString();
         typing_ = true;
         edit(std::move(changed), list_->currentRow());
+    });
+    connect(about_, &MethodAbout::changed, this, [this](const Method& own) {
+        typing_ = false;
+        edit(own, list_->currentRow());
     });
     connect(undo_, &QPushButton::clicked, this, [this] { undo(-1); });
     connect(redo_, &QPushButton::clicked, this, [this] { undo(1); });
@@ -162,71 +142,6 @@ QWidget* MethodEditor::stepsPage() {
     connect(down_, &QPushButton::clicked, this, [this] { move(1); });
     up_->setShortcut(QKeySequence(Qt::ALT | Qt::Key_Up));
     down_->setShortcut(QKeySequence(Qt::ALT | Qt::Key_Down));
-    return page;
-}
-
-QWidget* MethodEditor::aboutPage() {
-    auto* page = new QWidget;
-    auto* form = rows();
-    form->setFieldGrowthPolicy(QFormLayout::AllNonFixedFieldsGrow);
-    form->setContentsMargins(12, 12, 12, 12);
-    page->setLayout(form);
-    auto* summary = new QLineEdit(text(method().summary));
-    summary->setObjectName(QStringLiteral("own-summary"));
-    auto* laid = new QCheckBox(tr("the print is laid face down: it is printed mirrored"));
-    laid->setObjectName(QStringLiteral("own-turn"));
-    laid->setChecked(method().turns.size() % 2 == 1);
-    auto* tone = new QComboBox;
-    tone->setObjectName(QStringLiteral("own-tone"));
-    tone->addItems({tr("grey"), tr("colour"), tr("as the picture is")});
-    tone->setCurrentIndex(static_cast<int>(method().advice));
-    auto* media = new QLineEdit(text(method().media_type));
-    media->setObjectName(QStringLiteral("own-media"));
-    auto* before = lines("own-before", tr("Before you print"), method().before_printing);
-    auto* after = lines("own-after", tr("After printing"), method().after_printing);
-    auto* printers = new QHBoxLayout;
-    printers->setSpacing(16);
-    std::vector<std::pair<PrinterKind, QCheckBox*>> kinds;
-    for (const std::string& kind : printerKindNames()) {
-        auto* box = new QCheckBox(printerText(kind));
-        box->setObjectName(QStringLiteral("own-printer-") + QString::fromStdString(kind));
-        const PrinterKind is = printerKindNamed(kind);
-        box->setChecked(std::find(method().printers.begin(), method().printers.end(), is) !=
-                        method().printers.end());
-        printers->addWidget(box);
-        kinds.emplace_back(is, box);
-    }
-    printers->addStretch(1);
-    form->addRow(tr("In a sentence"), summary);
-    form->addRow(tr("On the object"), laid);
-    form->addRow(tr("Printers"), printers);
-    form->addRow(tr("Tone"), tone);
-    form->addRow(tr("Media type"), media);
-    form->addRow(tr("Before you print"), before);
-    form->addRow(tr("After printing"), after);
-    const auto take = [this, summary, laid, tone, media, before, after, kinds] {
-        Method own = method();
-        if (!summary->text().trimmed().isEmpty()) own.summary = summary->text().trimmed().toStdString();
-        if (laid->isChecked() != (own.turns.size() % 2 == 1))
-            own.turns = laid->isChecked() ? std::vector<std::string>{"the print is laid face down"}
-                                          : std::vector<std::string>{};
-        own.advice = static_cast<InkAdvice>(tone->currentIndex());
-        if (!media->text().trimmed().isEmpty()) own.media_type = media->text().trimmed().toStdString();
-        own.before_printing = read(before);
-        own.after_printing = read(after);
-        own.printers.clear();
-        for (const auto& [kind, box] : kinds) {
-            if (!box->isChecked()) continue;
-            own.printers.push_back(kind);
-            std::erase_if(own.not_printers, [&](const Misfit& each) { return each.what == id(kind); });
-        }
-        if (own != method()) edit(std::move(own), list_->currentRow());
-    };
-    for (QLineEdit* each : {summary, media}) connect(each, &QLineEdit::editingFinished, this, take);
-    for (QPlainTextEdit* each : {before, after}) connect(each, &QPlainTextEdit::textChanged, this, take);
-    connect(laid, &QCheckBox::toggled, this, take);
-    connect(tone, &QComboBox::activated, this, take);
-    for (const auto& [kind, box] : kinds) connect(box, &QCheckBox::toggled, this, take);
     return page;
 }
 
@@ -328,7 +243,7 @@ void MethodEditor::showStep() {
     const int row = list_->currentRow();
     const bool any = row >= 0 && row < static_cast<int>(method().steps.size());
     form_->setEnabled(any);
-    if (any) form_->show(method().steps[static_cast<std::size_t>(row)]);
+    if (any) form_->show(method().steps, static_cast<std::size_t>(row));
 }
 
 void MethodEditor::refresh(int row) {
@@ -346,6 +261,7 @@ void MethodEditor::refresh(int row) {
     list_->setCurrentRow(std::clamp(row, 0, std::max(0, list_->count() - 1)));
     showing_ = false;
     if (!typing_) showStep();
+    about_->show(method());
     QStringList said;
     constexpr int most_said = 2;
     for (const Concern& each : concerns) {

@@ -10,6 +10,7 @@ class QTabWidget;
 
 namespace tympan::app {
 
+class MethodAbout;
 class StepForm;
 
 /// A method of the maker's own, edited step by step: added, removed, moved by keys or by dragging, each
@@ -23,7 +24,6 @@ class MethodEditor : public QDialog {
 
   private:
     QWidget* stepsPage();
-    QWidget* aboutPage();
     void fillTemplates(QPushButton* add);
     void edit(Method changed, int row);
     void showStep();
@@ -41,6 +41,7 @@ class MethodEditor : public QDialog {
     QTabWidget* pages_;
     QListWidget* list_;
     StepForm* form_;
+    MethodAbout* about_;
     QLabel* concerns_;
     QPushButton *undo_, *redo_, *remove_, *up_, *down_, *keep_ = nullptr;
 };

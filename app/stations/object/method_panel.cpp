@@ -223,7 +223,7 @@ void MethodPanel::refresh(const Piece& piece, const Object& object) {
     methods_->setCurrentIndex(at);
     // An old job's method that is in no catalogue any more still has its name.
     if (at < 0) methods_->setPlaceholderText(methodName(piece.method));
-    variants_->show(piece.method);
+    variants_->show(piece.method, printerOf(store_.job(), piece).kind, object.material.id);
     const QSignalBlocker quiet_reversed(reversed_), quiet_printer(printer_mirrors_);
     reversed_->setChecked(piece.already_reversed);
     const Printer& printer = printerOf(store_.job(), piece);

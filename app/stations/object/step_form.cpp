@@ -70,14 +70,15 @@ StepForm::StepForm(QWidget* parent) : QWidget(parent) {
     down->addStretch(1);
     addWhat(*form);
     addHow(*form);
-    for (QLineEdit* each : {name_, good_, caution_})
+    for (QLineEdit* each : {name_, good_, caution_, pressure_})
         connect(each, &QLineEdit::editingFinished, this, &StepForm::take);
     connect(words_, &QPlainTextEdit::textChanged, this, &StepForm::take);
-    for (QComboBox* each : {work_, place_, spreads_, on_, wait_})
+    for (QComboBox* each : {work_, place_, spreads_, on_, wait_, again_from_})
         connect(each, &QComboBox::activated, this, &StepForm::take);
     for (QDoubleSpinBox* each : {setup_, each_, per_100_cm2_, least_, usual_, most_})
         connect(each, &QDoubleSpinBox::valueChanged, this, &StepForm::take);
-    connect(coats_, &QSpinBox::valueChanged, this, &StepForm::take);
+    for (QSpinBox* each : {coats_, least_rounds_, usual_rounds_, most_rounds_})
+        connect(each, &QSpinBox::valueChanged, this, &StepForm::take);
     for (QCheckBox* each : {heated_, of_sheet_, optional_})
         connect(each, &QCheckBox::toggled, this, &StepForm::take);
     connect(celsius_, &QDoubleSpinBox::valueChanged, this, [this](double celsius) {
@@ -135,7 +136,7 @@ void StepForm::addHow(QFormLayout& form) {
     on_ = new QComboBox;
     on_->setObjectName(QStringLiteral("step-on"));
     on_->setAccessibleName(tr("Where it goes"));
-    on_->addItems({tr("on the object"), tr("on the print")});
+    on_->addItems({tr("on the object"), tr("on the print"), tr("on both")});
     coats_ = new QSpinBox;
     coats_->setObjectName(QStringLiteral("step-coats"));
     coats_->setAccessibleName(tr("How many coats"));
@@ -164,6 +165,25 @@ void StepForm::addHow(QFormLayout& form) {
     fahrenheit_->setMinimum(fahrenheitOf(least_c));
     for (QDoubleSpinBox* each : {celsius_, fahrenheit_}) each->setDecimals(0);
     form.addRow(tr("Where"), beside({place_, heated_, celsius_, fahrenheit_}));
+    pressure_ = line("step-pressure", tr("Pressure, in words"));
+    pressure_->setPlaceholderText(tr("light, as a rolling pin, firm for a minute…"));
+    form.addRow(tr("Pressure"), pressure_);
+    again_from_ = new QComboBox;
+    again_from_->setObjectName(QStringLiteral("step-again-from"));
+    again_from_->setAccessibleName(tr("Done again from which step"));
+    const auto rounds = [&](const char* name, const QString& accessible) {
+        auto* box = new QSpinBox;
+        box->setObjectName(QLatin1String(name));
+        box->setAccessibleName(accessible);
+        box->setRange(1, 50);
+        box->setSuffix(tr(" ×"));
+        return box;
+    };
+    least_rounds_ = rounds("step-least-rounds", tr("At least so many rounds"));
+    usual_rounds_ = rounds("step-usual-rounds", tr("Usually so many rounds"));
+    most_rounds_ = rounds("step-most-rounds", tr("At most so many rounds"));
+    form.addRow(tr("Rounds"), beside({again_from_, least_rounds_, besideLabel(tr("usually")), usual_rounds_,
+                                      besideLabel(tr("at most")), most_rounds_}));
     needs_ = pushButton(QStringLiteral("step-needs"), QString());
     needs_->setMenu(new QMenu(needs_));
     needs_->setProperty("low", true);
@@ -194,7 +214,37 @@ void StepForm::fillNeeds() {
     nameNeeds();
 }
 
-void StepForm::show(const Step& step) {
+/// From which step on it is done again; rounds end with a look or a wait, never within others.
+void StepForm::showRounds(const std::vector<Step>& steps, std::size_t at) {
+    again_from_->clear();
+    again_from_->addItem(tr("done once"), QString());
+    for (std::size_t i = 0; i <= at; ++i)
+        again_from_->addItem(tr("again from: %1").arg(app::text(shortName(steps[i]))),
+                             QString::fromStdString(steps[i].id));
+    const Rounds rounds = step_.rounds.value_or(Rounds{});
+    again_from_->setCurrentIndex(std::max(0, again_from_->findData(QString::fromStdString(rounds.from))));
+    least_rounds_->setValue(rounds.least);
+    usual_rounds_->setValue(rounds.usual);
+    most_rounds_->setValue(rounds.most);
+}
+
+void StepForm::takeRounds(Step& step) const {
+    const std::string from = again_from_->currentData().toString().toStdString();
+    step.rounds.reset();
+    if (from.empty()) return;
+    Rounds rounds = step_.rounds.value_or(Rounds{});
+    const Rounds before = rounds;
+    if (rounds.from != from) rounds.first.clear();
+    rounds.from = from;
+    rounds.least = least_rounds_->value();
+    rounds.usual = std::max(rounds.least, usual_rounds_->value());
+    rounds.most = std::max(rounds.usual, most_rounds_->value());
+    if (rounds != before) rounds.basis = Basis::yours;
+    step.rounds = rounds;
+}
+
+void StepForm::show(const std::vector<Step>& steps, std::size_t at) {
+    const Step& step = steps[at];
     showing_ = true;
     step_ = step;
     name_->setText(app::text(step.name));
@@ -209,7 +259,9 @@ void StepForm::show(const Step& step) {
     per_100_cm2_->setValue(step.effort.per_100_cm2.usual);
     spreads_->setCurrentIndex(std::max(
         0, spreads_->findData(step.spreads ? QString::fromStdString(step.spreads->what) : QString())));
-    on_->setCurrentIndex(step.spreads && step.spreads->on == Spread::On::print ? 1 : 0);
+    on_->setCurrentIndex(step.spreads ? static_cast<int>(step.spreads->on) : 0);
+    pressure_->setText(app::text(step.pressure));
+    showRounds(steps, at);
     coats_->setValue(step.faces.empty() ? 1 : step.faces.front().times);
     wait_->setCurrentIndex(step.wait ? static_cast<int>(step.wait->kind) + 1 : 0);
     const Wait wait = step.wait.value_or(Wait{});
@@ -230,6 +282,8 @@ void StepForm::showHeat() {
     for (QDoubleSpinBox* each : {least_, usual_, most_}) each->setEnabled(waits);
     const bool spreads = spreads_->currentIndex() > 0;
     on_->setEnabled(spreads);
+    const bool again = again_from_->currentIndex() > 0;
+    for (QSpinBox* each : {least_rounds_, usual_rounds_, most_rounds_}) each->setEnabled(again);
 }
 
 /// What the form says becomes the step; numbers that were typed are the maker's own.
@@ -249,8 +303,9 @@ void StepForm::take() {
                    typed(step_.effort.per_100_cm2, per_100_cm2_->value())};
     const std::string what = spreads_->currentData().toString().toStdString();
     step.spreads.reset();
-    if (!what.empty())
-        step.spreads = Spread{what, on_->currentIndex() == 1 ? Spread::On::print : Spread::On::object};
+    if (!what.empty()) step.spreads = Spread{what, spread_places[on_->currentIndex()]};
+    step.pressure = pressure_->text().trimmed().toStdString();
+    takeRounds(step);
     if (step.faces.empty() && coats_->value() > 1) step.faces.push_back({"front", 1, Basis::yours});
     if (!step.faces.empty() && step.faces.front().times != coats_->value())
         step.faces.front().times = coats_->value(), step.faces.front().basis = Basis::yours;

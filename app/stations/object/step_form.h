@@ -20,7 +20,8 @@ class StepForm : public QWidget {
     Q_OBJECT
   public:
     explicit StepForm(QWidget* parent = nullptr);
-    void show(const Step& step);
+    /// `steps`: all of the method, in their order; the one that is shown is the `at`th.
+    void show(const std::vector<Step>& steps, std::size_t at);
 
   signals:
     void changed(const Step& step);
@@ -32,14 +33,16 @@ class StepForm : public QWidget {
     void nameNeeds();
     void take();
     void showHeat();
+    void showRounds(const std::vector<Step>& steps, std::size_t at);
+    void takeRounds(Step& step) const;
 
     Step step_;
     bool showing_ = false;
-    QLineEdit *name_, *good_, *caution_;
+    QLineEdit *name_, *good_, *caution_, *pressure_;
     QPlainTextEdit* words_;
-    QComboBox *work_, *place_, *spreads_, *on_, *wait_;
+    QComboBox *work_, *place_, *spreads_, *on_, *wait_, *again_from_;
     QDoubleSpinBox *setup_, *each_, *per_100_cm2_, *least_, *usual_, *most_, *celsius_, *fahrenheit_;
-    QSpinBox* coats_;
+    QSpinBox *coats_, *least_rounds_, *usual_rounds_, *most_rounds_;
     QCheckBox *heated_, *of_sheet_, *optional_;
     QPushButton* needs_;
 };

@@ -73,6 +73,17 @@ CoverageRow addRow(QGridLayout* grid, int at, const Needs::Coating& coating, con
     return row;
 }
 
+/// Whether something that is not empty stands there for a step that spreads it.
+bool isOnShelf(const Tool& tool, const Needs& needs, const std::vector<Supply>& shelf) {
+    return std::any_of(needs.coatings.begin(), needs.coatings.end(), [&](const Needs::Coating& coating) {
+        return coating.spread == tool.id &&
+               std::any_of(shelf.begin(), shelf.end(), [&](const Supply& supply) {
+                   return !supply.empty &&
+                          std::find(supply.keys.begin(), supply.keys.end(), coating.key) != supply.keys.end();
+               });
+    });
+}
+
 void addThings(QVBoxLayout* down, const QString& title, const std::vector<Tool>& things,
                const std::map<std::string, double>& ml) {
     if (things.empty()) return;
@@ -103,7 +114,14 @@ void askNeeds(QWidget* parent, const JobStore& store, Planning& planning) {
     list->setLayout(down);
     down->addWidget(strongLabel(NeedsText::tr("To print")));
     for (const Needs::Printing& each : needs.printings) down->addWidget(quietLabel(printingText(each)));
-    addThings(down, NeedsText::tr("Supplies"), needs.supplies, needs.ml);
+    std::vector<Tool> to_get = needs.supplies, at_home;
+    for (const Tool& each : needs.supplies)
+        if (isOnShelf(each, needs, planning.shelf())) at_home.push_back(each);
+    std::erase_if(to_get, [&](const Tool& each) {
+        return std::find(at_home.begin(), at_home.end(), each) != at_home.end();
+    });
+    addThings(down, NeedsText::tr("On your shelf"), at_home, needs.ml);
+    for (const auto& [shop, things] : byShop(to_get)) addThings(down, text(calledBy(shop)), things, needs.ml);
     addThings(down, NeedsText::tr("Tools"), needs.tools, {});
     std::vector<CoverageRow> all;
     if (!needs.coatings.empty()) {

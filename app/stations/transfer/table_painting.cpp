@@ -154,7 +154,8 @@ void TableView::paintEvent(QPaintEvent*) {
     QString caution = text(Text::listed(cautionsOf(*task), "\n"));
     if (task->details->heat) caution = tr("Not above %1. %2").arg(heatText(*task->details->heat), caution);
     const QString before = beforeOne(), care = careSentence(*task, open->state.order);
-    const QString words = text(task->details->words) + (care.isEmpty() ? QString() : QLatin1Char(' ') + care);
+    QString words = text(task->details->words) + (care.isEmpty() ? QString() : QLatin1Char(' ') + care);
+    if (!task->details->pressure.empty()) words += tr(" Pressure: %1.").arg(text(task->details->pressure));
     constexpr double frame = 26;  // what a box takes around its words
     const auto heightOf = [&](const QString& text, double width) {
         return text.isEmpty()

@@ -47,7 +47,7 @@ TableView::TableView(RunBook& book, Ringing& ringing, WorkClock& clock, QWidget*
     connect(wrong_, &QPushButton::clicked, this, &TableView::wrong);
     connect(back_, &QPushButton::clicked, this, &TableView::takeBack);
     connect(leave_, &QPushButton::clicked, this, &TableView::left);
-    tell_ = bigButton(QStringLiteral("table-tell"), QString(), false);
+    tell_ = bigButton(QStringLiteral("table-tell"), tr("Which product?"), false);
     connect(turn_, &QPushButton::clicked, this, &TableView::turnPicture);
     connect(tell_, &QPushButton::clicked, this, &TableView::tell);
     connect(&book_, &RunBook::changed, this, [this] {

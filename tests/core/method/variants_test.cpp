@@ -12,9 +12,11 @@
 
 using namespace tympan;
 using namespace tympan::tests;
+using testing::Contains;
 using testing::ElementsAre;
 using testing::HasSubstr;
 using testing::IsEmpty;
+using testing::Not;
 
 namespace {
 
@@ -124,4 +126,30 @@ TEST(Variants, giveWayToWhatIsTickedByHandUntilTheirQuestionIsAnsweredAgain) {
     job = withVariant(std::move(job), id, "sprayed");
     EXPECT_TRUE(workOrderOf(job).pieces.front().left_out.contains("seal"));
     EXPECT_TRUE(job.work.chosen.empty());
+}
+
+TEST(Variants, areAskedWhereTheirAnswerMatters) {
+    const Method tissue = methodNamed("tissue-overlay");
+    const auto asked = [&](const Method& method, PrinterKind printer, const std::string& material) {
+        std::vector<std::string> questions = questionsOf(method);
+        std::erase_if(questions,
+                      [&](const std::string& about) { return !matters(method, about, printer, material); });
+        return questions;
+    };
+    EXPECT_THAT(asked(tissue, PrinterKind::laser, "canvas"), Not(Contains("Sealing the ink")));
+    EXPECT_THAT(asked(tissue, PrinterKind::inkjet, "canvas"), Contains("Sealing the ink"));
+    EXPECT_THAT(asked(tissue, PrinterKind::inkjet, "canvas"), Not(Contains("A page")));
+    EXPECT_THAT(asked(tissue, PrinterKind::inkjet, "book-page"), Contains("A page"));
+    EXPECT_THAT(asked(methodNamed("gel-rub-off"), PrinterKind::laser, "pale-wood"),
+                Contains("A picture on several sheets"))
+        << "how sheets are laid is no step";
+    // What is asked of no printer and no material would be asked of nobody.
+    for (const Method& method : shippedMethods())
+        for (const std::string& about : questionsOf(method)) {
+            bool somewhere = false;
+            for (const PrinterKind printer : method.printers)
+                for (const std::string& material : method.suits)
+                    somewhere = somewhere || matters(method, about, printer, material);
+            EXPECT_TRUE(somewhere) << method.id << ": " << about;
+        }
 }
