@@ -35,7 +35,12 @@ std::optional<Moment> mayBegin(const RunState& state, const Waits& waits, const 
         if (const auto look = state.look_at.find(before.id);
             look != state.look_at.end() && !isDone(state, before.id))
             at = std::max(*at, look->second);
-        from = std::max(from, *at + secondsOf(tie.least_min));
+        Moment can = *at + secondsOf(tie.least_min);
+        // Who says that what is held is over goes on at once: the next step is due.
+        if (const auto over = state.past.done.find(before.id);
+            tie.from_begin && !before.hands && over != state.past.done.end())
+            can = std::min(can, over->second.to);
+        from = std::max(from, can);
     }
     return from;
 }

@@ -253,6 +253,38 @@ TEST(Now, whatIsLookedAtWhileItIsWetComesBeforeAnyOtherWorkThatIsNotDue) {
     EXPECT_GT(looked, 4);
 }
 
+TEST(Now, whatIsHeldAndSaidToBeOverIsFollowedAtOnce) {
+    // A damp towel that was lifted after two seconds: the paper is slid away now, whatever else waits or
+    // dries.
+    WorkRun run = runOf({"skin-sheet", "iron-on-paper"});
+    Moment now = run.start.at;
+    run.events = workedOn(run, now, 4);
+    RunState state = stateOf(run);
+    const Task* held = nullptr;
+    for (int k = 0; k < 200 && !held; ++k) {
+        const Plan plan = planFrom(state, lisbon, now, {0, 0, 1});
+        const Now what = nowOf(state, plan, now);
+        const Task* task = findTask(state, what.task);
+        ASSERT_NE(task, nullptr);
+        if (what.kind == Now::Kind::wait && task->details->wait->kind == Wait::Kind::hold_for) {
+            held = task;
+            break;
+        }
+        now = std::max(now + seconds{1}, what.kind == Now::Kind::hands ? now : what.from);
+        apply(state, {.kind = Kind::begun, .at = now, .task = what.task});
+        now += seconds{static_cast<long>(task->hands ? task->usual_min * 60 : 0)};
+        apply(state, {.kind = Kind::done, .at = now, .task = what.task});
+    }
+    ASSERT_NE(held, nullptr);
+    const std::string towel = held->id;
+    now += seconds{2};
+    apply(state, {.kind = Kind::done, .at = now, .task = towel});
+    const Now what = nowOf(state, planFrom(state, lisbon, now, {0, 0, 1}), now);
+    EXPECT_EQ(what.kind, Now::Kind::hands);
+    EXPECT_EQ(findTask(state, what.task)->step, "slide");
+    EXPECT_TRUE(what.until) << "and it is due";
+}
+
 TEST(Now, outsideOfTheHoursIsLaterUnlessItCannotWait) {
     RunState state = stateOf(runOf({"gel-rub-off"}));
     const Moment night = lisbon.read("2026-12-05T23:00");
