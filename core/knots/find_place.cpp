@@ -207,8 +207,7 @@ bool canFindPlace(const Job& job, const Piece& piece) {
     const Object& object = objectOf(job, piece);
     if (object.spot() || landingOf(object, piece).bend || piece.placement.locked) return false;
     return std::any_of(object.zones.begin(), object.zones.end(),
-                       [](const Zone& zone) { return zone.kind == ZoneKind::under; }) &&
-           !Room(job, piece).lost();
+                       [](const Zone& zone) { return zone.kind == ZoneKind::under; });
 }
 
 ProposedPlace placeAsItIs(const Job& job, const Piece& piece, const Progress& progress) {
@@ -223,6 +222,9 @@ ProposedPlace placeAsItIs(const Job& job, const Piece& piece, const Progress& pr
 std::vector<ProposedPlace> proposedPlaces(const Job& job, const Piece& piece, const PlaceLimits& limits,
                                           std::size_t most, const Progress& progress) {
     const Room room(job, piece, limits);
+    if (room.lost())
+        throw Error(Error::Kind::input, "", Text("the picture lies mostly beside its object"),
+                    Text("move it onto the object first"));
     const SeenThrough through = seenThrough(job, piece, progress);
     std::vector<Candidate> found;
     std::vector<std::pair<double, Outline>> sizes{{1, room.places(1)}};

@@ -32,8 +32,7 @@ struct PlaceLimits {
     double most_move_mm = 1e4;  ///< of its middle
 };
 
-/// Whether there are knots that the picture may hide, and it lies flat on them, no farther over the object's
-/// edges than it could lie elsewhere.
+/// Whether there are knots that the picture may hide, and it lies flat and may be moved.
 bool canFindPlace(const Job& job, const Piece& piece);
 
 /// The place that it has now.
@@ -43,7 +42,7 @@ ProposedPlace placeAsItIs(const Job& job, const Piece& piece, const Progress& pr
 /// inside its object keeps its margin, or half of the bare rim that it has; one that covers it goes on
 /// covering it, one that runs over an edge runs no farther over. Every place is tried at every cell of about
 /// a millimetre, turn and size (nine sizes within the limits); the best are then moved by parts of a cell.
-/// Throws Error (stopped; input for a damaged picture).
+/// Throws Error (stopped; input for a damaged picture, or one that lies mostly beside its object).
 std::vector<ProposedPlace> proposedPlaces(const Job& job, const Piece& piece, const PlaceLimits& limits = {},
                                           std::size_t most = 3, const Progress& progress = {});
 

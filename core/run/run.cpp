@@ -1,71 +1,15 @@
 #include "core/run/run.h"
 
 #include <algorithm>
-#include <cmath>
 #include <map>
 #include <string_view>
 #include <tuple>
 
+#include "core/run/pace.h"
+
 namespace tympan {
 
 namespace {
-
-/// What one round says of the next, by a guess of ours: it counts as much as the plan. Work that went on for
-/// less than a fifth or more than five times as long was not that work alone, as in core/learning; a little
-/// more or less changes no plan.
-constexpr double planned_counts_as = 1, believed_to = 5, least_planned_min = 0.5, worth_a_change = 1.1;
-
-double paceOf(const std::map<std::string, double>& took) {
-    double sum = 0;
-    for (const auto& [task, ratio] : took) sum += std::log(ratio);
-    return std::exp(sum / (planned_counts_as + static_cast<double>(took.size())));
-}
-
-bool isPaced(const RunState& state, const Task& task) {
-    return task.hands && !task.gate && !isDone(state, task.id);
-}
-
-void stretch(Task& task, double by) {
-    task.least_min *= by;
-    task.usual_min *= by;
-    task.most_min *= by;
-    task.basis = Basis::measured;
-}
-
-/// What is still to be done of a step goes on as its maker works today.
-void keepPace(RunState& state, const std::string& key) {
-    const auto took = state.took.find(key);
-    const double now = took == state.took.end() || took->second.empty() ? 1 : paceOf(took->second);
-    const auto known = state.pace.find(key);
-    const double before = known == state.pace.end() ? 1 : known->second;
-    if (now == before || (now != 1 && std::max(now / before, before / now) < worth_a_change)) return;
-    for (Task& task : state.tasks)
-        if (isPaced(state, task) && stepKeyOf(task, state.order) == key) stretch(task, now / before);
-    state.pace[key] = now;
-    if (now == 1) state.pace.erase(key);
-}
-
-/// Of what is done the minutes are those that were planned: what is learnt is learnt beside them.
-void markDone(RunState& state, const std::string& id, const TimeSpan& worked) {
-    for (Task& task : state.tasks) {
-        if (task.id != id || !isPaced(state, task)) continue;
-        if (const auto pace = state.pace.find(stepKeyOf(task, state.order)); pace != state.pace.end())
-            stretch(task, 1 / pace->second);
-    }
-    state.past.done[id] = worked;
-    state.past.under_way.erase(id);
-}
-
-/// What a task of hands took, whose begin was said.
-void learnPace(RunState& state, const std::string& id, const TimeSpan& worked) {
-    const Task* task = findTask(state, id);
-    if (!task || !task->hands || task->gate || task->usual_min < least_planned_min) return;
-    const double ratio = static_cast<double>((worked.to - worked.from).count()) / 60 / task->usual_min;
-    if (ratio <= 1 / believed_to || ratio >= believed_to) return;
-    const std::string key = stepKeyOf(*task, state.order);
-    state.took[key][id] = ratio;
-    keepPace(state, key);
-}
 
 /// Copies that were begun anew leave what was still to be done of their earlier attempts; what is left out
 /// goes.
@@ -87,11 +31,7 @@ void makeTasks(RunState& state) {
             gone.insert(task.id);
     }
     state.tasks = without(state.tasks, gone);
-    if (state.pace.empty()) return;
-    for (Task& task : state.tasks)
-        if (isPaced(state, task))
-            if (const auto pace = state.pace.find(stepKeyOf(task, state.order)); pace != state.pace.end())
-                stretch(task, pace->second);
+    takePace(state);
 }
 
 /// What a task comes after is over once it has begun, whether somebody said so or not.
@@ -134,16 +74,6 @@ auto inkOf(const RunState& state, const Task& task) {
     const OrderedPiece* piece = findPiece(state.order, task.piece);
     return piece ? std::tuple(piece->printer_name, piece->carrier, piece->method)
                  : std::tuple(std::string(), std::string(), std::string());
-}
-
-/// It will be done again, at the pace of the rest.
-void forgetPace(RunState& state, const Task& taken_back) {
-    const std::string key = stepKeyOf(taken_back, state.order);
-    if (const auto pace = state.pace.find(key); pace != state.pace.end())
-        for (Task& task : state.tasks)
-            if (task.id == taken_back.id && isPaced(state, task)) stretch(task, pace->second);
-    if (const auto took = state.took.find(key); took != state.took.end() && took->second.erase(taken_back.id))
-        keepPace(state, key);
 }
 
 /// What was begun after it was not, and how many rounds there are is as unknown as it was.

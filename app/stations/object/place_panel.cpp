@@ -5,9 +5,9 @@
 #include <QGridLayout>
 #include <QLineEdit>
 #include <QPushButton>
-#include <QSpinBox>
 #include <QStackedLayout>
 
+#include "app/stations/object/find_place_panel.h"
 #include "app/widgets/choice_row.h"
 #include "app/widgets/length_edit.h"
 #include "app/widgets/tray_parts.h"
@@ -17,32 +17,11 @@
 
 namespace tympan::app {
 
-namespace {
-
-/// How much an eye makes of a difference of lightness: below two it has to look for it.
-QString seenText(const ProposedPlace& place) {
-    constexpr double looked_for = 2, faint = 6;
-    if (place.on_what_counts) return PlacePanel::tr("on a face or words");
-    if (place.mean < looked_for) return PlacePanel::tr("hidden");
-    return place.mean < faint ? PlacePanel::tr("faint") : PlacePanel::tr("seen");
-}
-
-/// The same beside what was seen before.
-QString seenText(const ProposedPlace& place, const ProposedPlace& before) {
-    constexpr double clearly_less = 0.8;
-    const QString now = seenText(place), was = seenText(before);
-    if (now != was) return PlacePanel::tr("%1 (before: %2)").arg(now, was);
-    return place.mean < clearly_less * before.mean ? PlacePanel::tr("%1, but less than before").arg(now)
-                                                   : PlacePanel::tr("%1, as before").arg(now);
-}
-
-}  // namespace
-
 PlacePanel::PlacePanel(JobStore& store, RenderService& service)
-    : ObjectPanel(store), search_(store, service, this) {
-    pages_ = new QStackedLayout(this);
+    : ObjectPanel(store), pages_(new QStackedLayout(this)), finding_(new FindPlacePanel(store, service)) {
     pages_->addWidget(usualPage());
-    pages_->addWidget(findingPage());
+    pages_->addWidget(finding_);
+    connect(finding_, &FindPlacePanel::left, this, [this] { pages_->setCurrentIndex(0); });
 }
 
 /// How it is fitted, its size, and how much stays bare.
@@ -126,16 +105,8 @@ QWidget* PlacePanel::usualPage() {
     over_knots_ = linkButton(QStringLiteral("over-knots"), tr("find a place over the knots…"));
     over_knots_->setToolTip(tr("Where the knots are hardly seen: in dark and busy parts of the picture."));
     connect(over_knots_, &QPushButton::clicked, this, [this] {
-        // A quarter of its shorter side, until another is typed: it still lies about where it lay. What has a
-        // hole is hung by it.
-        if (const Piece* piece = store_.piece()) {
-            const auto& zones = objectOf(store_.job(), *piece).zones;
-            half_turn_->setChecked(std::none_of(
-                zones.begin(), zones.end(), [](const Zone& zone) { return zone.kind == ZoneKind::hole; }));
-            most_move_->show(std::round(std::min(piece->size.width, piece->size.height) / 4),
-                             store_.job().unit);
-        }
-        pages_->setCurrentIndex(1);
+        finding_->suggestLimits();
+        pages_->setCurrentWidget(finding_);
     });
     bare->addWidget(over_knots_, 4, 0, 1, 4, Qt::AlignLeft);
     bare->setRowStretch(5, 1);
@@ -204,103 +175,6 @@ QWidget* PlacePanel::usualPage() {
     return page;
 }
 
-/// Where there are knots that the picture may hide.
-QWidget* PlacePanel::findingPage() {
-    auto* page = new QWidget;
-    auto* across = new QHBoxLayout(page);
-    across->setContentsMargins(0, 0, 0, 0);
-    across->setSpacing(28);
-    auto* down = column();
-    across->addLayout(down);
-    find_ = pushButton(QStringLiteral("find-place"), tr("Find a place over the knots"));
-    find_->setToolTip(tr(
-        "Moves the picture so that the knots under it are hardly seen: in dark and busy places, never in a "
-        "face or in words."));
-    down->addWidget(find_, 0, Qt::AlignLeft);
-    half_turn_ = new QCheckBox(tr("the object may be turned round"));
-    half_turn_->setObjectName(QStringLiteral("place-half-turn"));
-    half_turn_->setChecked(true);
-    down->addWidget(half_turn_, 0, Qt::AlignLeft);
-    auto* sizes = new QHBoxLayout;
-    sizes->setSpacing(8);
-    auto* label = quietLabel(tr("larger or smaller by at most"));
-    label->setWordWrap(false);
-    size_range_ = new QSpinBox;
-    size_range_->setObjectName(QStringLiteral("place-size-range"));
-    size_range_->setAccessibleName(tr("How much larger or smaller the picture may become"));
-    size_range_->setRange(0, 30);
-    size_range_->setValue(10);
-    size_range_->setSuffix(tr(" %"));
-    keepWide(size_range_, 72);
-    sizes->addWidget(label);
-    sizes->addWidget(size_range_);
-    sizes->addStretch(1);
-    down->addLayout(sizes);
-    auto* moves = new QHBoxLayout;
-    moves->setSpacing(8);
-    auto* move_label = quietLabel(tr("moved by at most"));
-    move_label->setWordWrap(false);
-    most_move_ = new LengthEdit(QStringLiteral("place-most-move"), tr("How far the picture may be moved"));
-    most_move_->allowZero();
-    moves->addWidget(move_label);
-    moves->addWidget(most_move_);
-    moves->addStretch(1);
-    down->addLayout(moves);
-    down->addStretch(1);
-    auto* found = column();
-    across->addLayout(found);
-    across->addStretch(1);
-    finds_ = new QLabel;
-    finds_->setObjectName(QStringLiteral("place-says"));
-    finds_->setWordWrap(true);
-    keepWide(finds_, 340);
-    finds_->setMinimumHeight(44);
-    finds_->setAlignment(Qt::AlignTop);
-    found->addWidget(finds_);
-    places_ = new ChoiceRow(QStringLiteral("place-proposals"), tr("Places found"), Qt::Horizontal);
-    for (int i = 0; i < 4; ++i)
-        places_->add(QString::number(i), i == 0 ? tr("As it was") : QString::number(i));
-    found->addWidget(places_, 0, Qt::AlignLeft);
-    QPushButton* back = linkButton(QStringLiteral("place-back"), tr("back to sizes and margins"));
-    found->addWidget(back, 0, Qt::AlignLeft);
-    found->addStretch(1);
-    connect(back, &QPushButton::clicked, this, [this] { pages_->setCurrentIndex(0); });
-    connect(find_, &QPushButton::clicked, this, [this] {
-        if (const Piece* piece = store_.piece()) {
-            const double by = size_range_->value() / 100.0;
-            search_.begin(piece->id, {half_turn_->isChecked(), 1 - by, 1 + by, most_move_->value()});
-        }
-    });
-    connect(places_, &ChoiceRow::picked, this,
-            [this](const QString& id) { search_.choose(id.toULongLong()); });
-    connect(&search_, &PlaceSearch::changed, this, &PlacePanel::showPlaces);
-    return page;
-}
-
-void PlacePanel::showPlaces() {
-    const std::vector<ProposedPlace>& places = search_.places();
-    find_->setEnabled(!search_.on());
-    places_->setVisible(places.size() > 1);
-    for (int i = 0; i < 4; ++i)
-        if (auto* button = places_->findChild<QPushButton*>(QStringLiteral("place-proposals-%1").arg(i)))
-            button->setVisible(static_cast<std::size_t>(i) < places.size());
-    if (search_.on())
-        finds_->setText(tr("Looking for places …"));
-    else if (!search_.fault().isEmpty())
-        finds_->setText(search_.fault());
-    else if (places.size() > 1)
-        finds_->setText(search_.chosen() == 0 ? tr("As it was. The knots: %1.").arg(seenText(places.front()))
-                                              : tr("Place %1 of %2. The knots: %3.")
-                                                    .arg(search_.chosen())
-                                                    .arg(places.size() - 1)
-                                                    .arg(seenText(places[search_.chosen()], places.front())));
-    else
-        finds_->setText(
-            tr("Knots are hardly seen under dark or busy parts of the picture. Faces and words stay clear of "
-               "them."));
-    places_->choose(QString::number(search_.chosen()));
-}
-
 void PlacePanel::setSize(bool width, double mm) {
     const Proportions keep = keep_shape_->isChecked() ? Proportions::keep : Proportions::change;
     editPiece(tr("change the size"), [&](Job job, int id) {
@@ -355,7 +229,7 @@ void PlacePanel::refresh(const Piece& piece, const Object& object) {
     const bool knots = canFindPlace(store_.job(), piece);
     over_knots_->setVisible(knots);
     if (!knots) pages_->setCurrentIndex(0);
-    showPlaces();
+    finding_->refresh(piece, object);
     const auto& distances = piece.placement.distances;
     for (std::size_t i = 0; i < 2; ++i) {
         const bool there = i < distances.size();

@@ -1,18 +1,17 @@
 #pragma once
 #include "app/stations/object/object_panel.h"
-#include "app/stations/object/place_search.h"
 
 class QCheckBox;
 class QDoubleSpinBox;
 class QLabel;
 class QLineEdit;
 class QPushButton;
-class QSpinBox;
 class QStackedLayout;
 
 namespace tympan::app {
 
 class ChoiceRow;
+class FindPlacePanel;
 class LengthEdit;
 
 /// Where the picture lies: how it is fitted, its size and turn, and how much stays bare on each side.
@@ -27,8 +26,6 @@ class PlacePanel : public ObjectPanel {
     void setBare(int side, double mm);
     void setDistance();
     QWidget* usualPage();
-    QWidget* findingPage();
-    void showPlaces();
 
     ChoiceRow* fit_;
     LengthEdit *margin_, *width_, *height_;
@@ -37,14 +34,9 @@ class PlacePanel : public ObjectPanel {
     QCheckBox* keep_shape_;
     QDoubleSpinBox* turn_;
     QWidget *on_object_, *on_spot_;
-    PlaceSearch search_;
     QStackedLayout* pages_;
-    QPushButton *find_, *over_knots_;
-    QCheckBox* half_turn_;
-    QSpinBox* size_range_;
-    LengthEdit* most_move_;
-    QLabel* finds_;
-    ChoiceRow* places_;
+    FindPlacePanel* finding_;
+    QPushButton* over_knots_;
     QLineEdit* from_[2];
     LengthEdit* distance_[2];
 };

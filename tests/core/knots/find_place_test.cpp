@@ -223,3 +223,8 @@ TEST(FindPlace, isOfferedWhereThereIsSomethingToHide) {
     spot.objects.front().shape = shapeOf(ShapeKind::spot);
     EXPECT_FALSE(canFindPlace(spot, spot.pieces.front()));
 }
+
+TEST(FindPlace, aPictureBesideItsObjectIsToldToBeMovedFirst) {
+    const Job job = withPlace(boardOf(2), 2, {400, 0}, 0);
+    EXPECT_THROW(proposedPlaces(job, job.pieces.front()), Error);
+}
