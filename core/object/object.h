@@ -82,7 +82,7 @@ struct Object {
     std::vector<Layer> layers;       ///< in their order
     Face face = Face::front;         ///< of the thing that it is a side of
     int face_of = 0;          ///< the object that stands for that thing, never one with a face_of; 0: itself
-    double thickness_mm = 0;  ///< how deep its edges are, as its maker measured; 0: not said
+    double thickness_mm = 0;  ///< how deep its edges are; 0: nobody has measured
     std::string notes;
 
     /// The same for all sides of one thing.

@@ -86,7 +86,7 @@ struct DoneStep {
     double not_before_min = 0;
     double weather = 1;
     double pace = 1;  ///< of hands: how the plan had stretched it by its maker's own pace
-    /// How a press, an iron or an oven was really set, as its maker said; 0 and empty: not said.
+    /// How a press, an iron or an oven was really set, in the words of whoever did it; 0 and empty: not said.
     double heat_c = 0, held_s = 0;
     std::string pressure;
     bool operator==(const DoneStep&) const = default;

@@ -24,7 +24,7 @@ std::optional<Moment> readMoment(JsonReader& reader, const std::string& field) {
     return Moment{std::chrono::seconds{static_cast<long long>(reader.number(field, 0, 6.4e9))}};
 }
 
-/// The supply that a step took from: what its maker said it was, else of those open then for such work the
+/// The supply that a step took from: what the maker said it was, else of those open then for such work the
 /// one opened last. Nothing of what is not on the shelf.
 const Supply* takenFrom(const std::vector<Supply>& supplies, const DoneStep& step, Moment at) {
     const Supply* from = nullptr;

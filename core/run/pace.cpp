@@ -28,7 +28,7 @@ void stretch(Task& task, double by) {
     task.basis = Basis::measured;
 }
 
-/// What is still to be done of a step goes on as its maker works today.
+/// What is still to be done of a step goes on as the maker works today.
 void keepPace(RunState& state, const std::string& key) {
     const auto took = state.took.find(key);
     const double now = took == state.took.end() || took->second.empty() ? 1 : paceOf(took->second);
