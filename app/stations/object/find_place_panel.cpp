@@ -105,13 +105,19 @@ FindPlacePanel::FindPlacePanel(JobStore& store, RenderService& service)
     connect(&search_, &PlaceSearch::changed, this, &FindPlacePanel::showPlaces);
 }
 
-/// A quarter of its shorter side: it still lies about where it lay. What has a hole is hung by it.
+/// A quarter of its shorter side: it still lies about where it lay. What has a hole is hung by it, and with
+/// other pictures on the object this one alone would stand on its head.
 void FindPlacePanel::suggestLimits() {
     const Piece* piece = store_.piece();
     if (!piece) return;
     const auto& zones = objectOf(store_.job(), *piece).zones;
-    half_turn_->setChecked(std::none_of(zones.begin(), zones.end(),
-                                        [](const Zone& zone) { return zone.kind == ZoneKind::hole; }));
+    const bool hung =
+        std::any_of(zones.begin(), zones.end(), [](const Zone& zone) { return zone.kind == ZoneKind::hole; });
+    const auto& pieces = store_.job().pieces;
+    const auto on_it = std::count_if(pieces.begin(), pieces.end(), [&](const Piece& each) {
+        return each.placement.object == piece->placement.object;
+    });
+    half_turn_->setChecked(!hung && on_it == 1);
     most_move_->show(std::round(std::min(piece->size.width, piece->size.height) / 4), store_.job().unit);
 }
 
